@@ -1,0 +1,19 @@
+import node from '@astrojs/node';
+import react from '@astrojs/react';
+import { defineConfig } from 'astro/config';
+
+export default defineConfig({
+  output: 'server',
+  // The server in src/engine/server sets the headers on files too, which the standalone mode cannot.
+  adapter: node({ mode: 'middleware' }),
+  integrations: [react()],
+  devToolbar: { enabled: false },
+  server: { host: '127.0.0.1', port: 4321 },
+  // Only own-origin requests reach the endpoints; see src/middleware.ts.
+  security: { checkOrigin: true },
+  vite: {
+    worker: { format: 'es' },
+    // Scripts stay files, so that the content security policy needs no exception for them.
+    build: { assetsInlineLimit: 0 },
+  },
+});

@@ -1,0 +1,56 @@
+import type { Film } from './film';
+import { applyEdit } from './edits/apply-edit';
+import type { Edit } from './edits/edit';
+import { invertEdit } from './edits/invert-edit';
+
+interface Step {
+  readonly edit: Edit;
+  readonly inverse: Edit;
+}
+
+/** A film with what was done to it and what was taken back. A value; every function makes a new one. */
+export interface History {
+  readonly film: Film;
+  readonly done: readonly Step[];
+  readonly undone: readonly Step[];
+}
+
+export const startHistory = (film: Film): History => ({ film, done: [], undone: [] });
+
+/** Carries out an edit; what had been taken back can no longer be done again. */
+export const perform = ({ film, done }: History, edit: Edit): History => ({
+  film: applyEdit(film, edit),
+  done: [...done, { edit, inverse: invertEdit(film, edit) }],
+  undone: [],
+});
+
+/** Carries out an edit as a part of the last one: both are taken back together. */
+export function amend(history: History, edit: Edit): History {
+  const last = history.done.at(-1);
+  if (!last) return perform(history, edit);
+  const step: Step = {
+    edit: { kind: 'together', edits: [...partsOf(last.edit), edit] },
+    inverse: { kind: 'together', edits: [invertEdit(history.film, edit), ...partsOf(last.inverse)] },
+  };
+  return { film: applyEdit(history.film, edit), done: [...history.done.slice(0, -1), step], undone: [] };
+}
+
+const partsOf = (edit: Edit): readonly Edit[] => (edit.kind === 'together' ? edit.edits : [edit]);
+
+/** Takes the last edit back; without one, the same history. */
+export function undo(history: History): History {
+  const step = history.done.at(-1);
+  if (!step) return history;
+  return {
+    film: applyEdit(history.film, step.inverse),
+    done: history.done.slice(0, -1),
+    undone: [step, ...history.undone],
+  };
+}
+
+/** Does again what was taken back last; without one, the same history. */
+export function redo(history: History): History {
+  const [step, ...rest] = history.undone;
+  if (!step) return history;
+  return { film: applyEdit(history.film, step.edit), done: [...history.done, step], undone: rest };
+}

@@ -1,0 +1,86 @@
+/** A file name split at its running number, the last run of digits before the ending. */
+export interface NumberedName {
+  /** What stands before the number, with the folder where one is known. */
+  readonly before: string;
+  /** Digits as they stand, with leading zeros; empty where there are none. */
+  readonly digits: string;
+  /** What stands between the number and the ending. */
+  readonly after: string;
+}
+
+export function splitName(path: string): NumberedName {
+  const stem = path.replace(/\.[^./\\]*$/, '');
+  const parts = /^(.*?)(\d+)(\D*)$/s.exec(stem);
+  if (!parts) return { before: stem, digits: '', after: '' };
+  return { before: parts[1] as string, digits: parts[2] as string, after: parts[3] as string };
+}
+
+/** The running number, exact at any length; undefined where the name has none. */
+export const runningNumber = (path: string): bigint | undefined => {
+  const { digits } = splitName(path);
+  return digits === '' ? undefined : BigInt(digits);
+};
+
+// Case and accents do not part two names of one run; digits within the text count as numbers.
+const collator = new Intl.Collator('en', { numeric: true, sensitivity: 'base' });
+
+interface Key {
+  readonly path: string;
+  readonly before: string;
+  readonly number: bigint | undefined;
+  readonly after: string;
+}
+
+const keyOf = (path: string): Key => {
+  const { before, digits, after } = splitName(path);
+  return { path, before, number: digits === '' ? undefined : BigInt(digits), after };
+};
+
+function compareKeys(a: Key, b: Key): number {
+  const byRun = collator.compare(a.before, b.before);
+  if (byRun !== 0) return byRun;
+  if (a.number !== b.number) {
+    if (a.number === undefined) return -1;
+    if (b.number === undefined) return 1;
+    return a.number < b.number ? -1 : 1;
+  }
+  return collator.compare(a.after, b.after) || collator.compare(a.path, b.path) || (a.path < b.path ? -1 : 1);
+}
+
+/**
+ * Orders items by the running number of their names as a person counts (2 before 10), run by run
+ * where the text before the number differs. A new array; the same names in any order give the same result.
+ */
+export function inNumberOrder<T>(items: readonly T[], pathOf: (item: T) => string): T[] {
+  return items
+    .map((item) => ({ item, key: keyOf(pathOf(item)) }))
+    .sort((a, b) => (a.item === b.item ? 0 : compareKeys(a.key, b.key)))
+    .map(({ item }) => item);
+}
+
+/** What is worth telling about the numbers of names that stand in order. */
+export type NumberNotice =
+  | { readonly kind: 'gap'; readonly from: bigint; readonly to: bigint; readonly after: string }
+  | { readonly kind: 'same-number'; readonly number: bigint; readonly names: readonly [string, string] };
+
+/** Gaps and repeated numbers within each run of names already in number order. */
+export function numberNotices(paths: readonly string[]): NumberNotice[] {
+  const notices: NumberNotice[] = [];
+  for (let i = 1; i < paths.length; i++) {
+    const previous = keyOf(paths[i - 1] as string);
+    const next = keyOf(paths[i] as string);
+    if (previous.number === undefined || next.number === undefined) continue;
+    if (collator.compare(previous.before, next.before) !== 0) continue;
+    if (next.number === previous.number) {
+      notices.push({ kind: 'same-number', number: next.number, names: [previous.path, next.path] });
+    } else if (next.number > previous.number + 1n) {
+      notices.push({
+        kind: 'gap',
+        from: previous.number + 1n,
+        to: next.number - 1n,
+        after: previous.path,
+      });
+    }
+  }
+  return notices;
+}

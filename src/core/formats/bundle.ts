@@ -1,0 +1,86 @@
+import { strFromU8, strToU8, Unzip, UnzipInflate, UnzipPassThrough, zipSync, type Zippable } from 'fflate';
+import type { Film } from '../film/film';
+import { failed, type Parsed } from '../time/parsed';
+import { filmDocument, readFilmDocument } from './film-document';
+
+/** Name of the film document within a `.kermis` file. */
+const DOCUMENT = 'film.json';
+const PHOTOS = 'photos/';
+
+/** The largest film document that is read, in bytes: room for a hundred thousand poses. */
+const LARGEST_DOCUMENT = 64 * 1024 * 1024;
+
+/**
+ * A film and its originals as a `.kermis` file: a ZIP archive (PKWARE APPNOTE 6.3.3), stored without
+ * compression since photos do not shrink, the document first so that a reader can start with it.
+ * `originals` is keyed by hash.
+ */
+export function writeBundle(film: Film, originals: ReadonlyMap<string, Uint8Array>): Uint8Array<ArrayBuffer> {
+  const entries: Zippable = { [DOCUMENT]: [strToU8(JSON.stringify(filmDocument(film))), { level: 6 }] };
+  for (const [hash, bytes] of originals) entries[`${PHOTOS}${hash}`] = [bytes, { level: 0 }];
+  return zipSync(entries) as Uint8Array<ArrayBuffer>;
+}
+
+/** What comes out of a `.kermis` file, in the order in which it lies there. */
+export type BundlePart =
+  | { readonly kind: 'film'; readonly film: Parsed<Film> }
+  | { readonly kind: 'photo'; readonly hash: string; readonly bytes: Uint8Array<ArrayBuffer> };
+
+const join = (chunks: readonly Uint8Array[]): Uint8Array<ArrayBuffer> => {
+  const whole = new Uint8Array(chunks.reduce((sum, chunk) => sum + chunk.length, 0));
+  let at = 0;
+  for (const chunk of chunks) {
+    whole.set(chunk, at);
+    at += chunk.length;
+  }
+  return whole;
+};
+
+const parseDocument = (bytes: Uint8Array): Parsed<Film> => {
+  if (bytes.length > LARGEST_DOCUMENT) return failed('This film is larger than Kermis can read.');
+  try {
+    return readFilmDocument(JSON.parse(strFromU8(bytes)));
+  } catch {
+    return failed('This is not a film that Kermis can read: its film.json is damaged.');
+  }
+};
+
+/** Reads a `.kermis` file piece by piece; `push` gives the parts that a piece completes. */
+export class BundleReader {
+  readonly #unzip = new Unzip();
+  #parts: BundlePart[] = [];
+  #error: Error | undefined;
+
+  constructor() {
+    this.#unzip.register(UnzipPassThrough);
+    this.#unzip.register(UnzipInflate);
+    this.#unzip.onfile = (file) => {
+      const hash = /^photos\/([0-9a-f]{64})$/.exec(file.name)?.[1];
+      if (file.name !== DOCUMENT && !hash) return;
+      const chunks: Uint8Array[] = [];
+      file.ondata = (error, chunk, final) => {
+        if (error) {
+          this.#error = error;
+          return;
+        }
+        chunks.push(chunk);
+        if (!final) return;
+        const bytes = join(chunks);
+        this.#parts.push(hash ? { kind: 'photo', hash, bytes } : { kind: 'film', film: parseDocument(bytes) });
+      };
+      file.start();
+    };
+  }
+
+  /**
+   * Takes the next piece of the file.
+   * @throws Error when the archive is damaged.
+   */
+  push(piece: Uint8Array, last = false): BundlePart[] {
+    this.#unzip.push(piece, last);
+    if (this.#error) throw this.#error;
+    const parts = this.#parts;
+    this.#parts = [];
+    return parts;
+  }
+}

@@ -1,0 +1,83 @@
+import { failed, found, type Parsed } from './parsed';
+
+/** Frames a second as an exact fraction in lowest terms: 24000/1001 is not 23.976. */
+export interface Rate {
+  readonly num: number;
+  readonly den: number;
+}
+
+const SLOWEST = 1;
+const FASTEST = 120;
+
+const gcd = (a: number, b: number): number => (b === 0 ? a : gcd(b, a % b));
+
+/**
+ * A rate of `num/den` frames a second, reduced to lowest terms.
+ * @throws RangeError when either part is not a positive whole number or the rate is outside 1 to 120.
+ */
+export function rate(num: number, den = 1): Rate {
+  if (!Number.isSafeInteger(num) || !Number.isSafeInteger(den) || num < 1 || den < 1) {
+    throw new RangeError(`A rate is a fraction of two whole numbers from 1 up, not ${num}/${den}.`);
+  }
+  if (num < den * SLOWEST || num > den * FASTEST) {
+    throw new RangeError(`A rate lies between ${SLOWEST} and ${FASTEST} frames a second, not ${num / den}.`);
+  }
+  const divisor = gcd(num, den);
+  return { num: num / divisor, den: den / divisor };
+}
+
+/** The rates offered first, slowest to fastest. */
+export const RATE_PRESETS: readonly Rate[] = [
+  rate(12),
+  rate(15),
+  rate(24000, 1001),
+  rate(24),
+  rate(25),
+  rate(30000, 1001),
+  rate(30),
+  rate(48),
+  rate(50),
+  rate(60000, 1001),
+  rate(60),
+];
+
+export const sameRate = (a: Rate, b: Rate): boolean => a.num === b.num && a.den === b.den;
+
+/** Frames a second as a floating-point number, for display and for clocks; never for counting. */
+export const rateNumber = (r: Rate): number => r.num / r.den;
+
+/** The whole number of frames that timecode counts to a second: 30 for 30000/1001. */
+export const nominalRate = (r: Rate): number => Math.round(r.num / r.den);
+
+/** `24`, `29.97`, `12.5`: the rate in the words people use, at most three decimals. */
+export const rateText = (r: Rate): string => String(Math.round((r.num / r.den) * 1000) / 1000);
+
+// What people type for the fractions over 1001 (23.976, 23.98, 29.97, 47.952, 59.94, 119.88), by nominal rate.
+function broadcastRate(value: number): Rate | undefined {
+  for (const nominal of [24, 30, 48, 60, 120]) {
+    const exact = (nominal * 1000) / 1001;
+    if (value !== nominal && Math.abs(value - exact) < 0.006) return rate(nominal * 1000, 1001);
+  }
+  return undefined;
+}
+
+/**
+ * Reads a typed rate: `24`, `12.5`, `29.97` (taken as exactly 30000/1001) or a fraction `30000/1001`.
+ */
+export function parseRate(text: string): Parsed<Rate> {
+  const typed = text.trim().replace(',', '.');
+  const fraction = /^(\d{1,9})\s*\/\s*(\d{1,9})$/.exec(typed);
+  const decimal = /^\d{1,3}(?:\.(\d{1,6}))?$/.exec(typed);
+  if (!fraction && !decimal) {
+    return failed(
+      `“${text}” is not a rate. Type frames a second from 1 to 120, such as 24, 12.5, 29.97 or 30000/1001.`,
+    );
+  }
+  try {
+    if (fraction) return found(rate(Number(fraction[1]), Number(fraction[2])));
+    const scale = 10 ** (decimal?.[1]?.length ?? 0);
+    return found(broadcastRate(Number(typed)) ?? rate(Math.round(Number(typed) * scale), scale));
+  } catch {
+    return failed(`${text} is outside the rates a film can have. Type frames a second from 1 to 120.`);
+  }
+}

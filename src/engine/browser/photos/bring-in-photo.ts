@@ -1,0 +1,139 @@
+import type { Photo } from '../../../core/film/film';
+import { swapsSides, type Orientation } from '../../../core/picture/orientation';
+import { isCutOff } from '../../../core/picture/cut-off';
+import { sniffPhotoType } from '../../../core/picture/sniff';
+import { isFull } from '../store/is-full';
+import { originals, previews, thumbnails } from '../store/stores';
+import { decodeToDraw, orientationOf, type Drawable } from './decode-picture';
+import { readPhotoFacts } from './photo-facts';
+import { storedSize } from '../../../core/picture/stored-size';
+
+/** Widest side of the pictures that are played, and of those on tickets, in pixels. */
+const PREVIEW_WIDTH = 960;
+const THUMBNAIL_WIDTH = 240;
+
+export type BroughtIn =
+  | { readonly ok: true; readonly photo: Omit<Photo, 'id'> }
+  | { readonly ok: false; readonly name: string; readonly problem: string; readonly full: boolean };
+
+const hex = (buffer: ArrayBuffer): string =>
+  Array.from(new Uint8Array(buffer), (byte) => byte.toString(16).padStart(2, '0')).join('');
+
+/** Scales a drawable so that its sides are at most `most` pixels, and encodes it as `type`. */
+async function pictureOf(
+  drawable: Drawable | OffscreenCanvas,
+  size: Size,
+  most: number,
+  type: string,
+): Promise<[OffscreenCanvas, Blob]> {
+  const scale = Math.min(1, most / Math.max(size.width, size.height));
+  const width = Math.max(1, Math.round(size.width * scale));
+  const height = Math.max(1, Math.round(size.height * scale));
+  const canvas = new OffscreenCanvas(width, height);
+  const context = canvas.getContext('2d', { alpha: true });
+  if (!context) throw new Error('no drawing surface');
+  context.imageSmoothingQuality = 'medium';
+  context.drawImage(drawable, 0, 0, width, height);
+  return [canvas, await canvas.convertToBlob({ type, quality: 0.85 })];
+}
+
+interface Size {
+  readonly width: number;
+  readonly height: number;
+}
+
+const uprightSize = (drawable: Drawable): Size =>
+  'displayWidth' in drawable
+    ? { width: drawable.displayWidth, height: drawable.displayHeight }
+    : { width: drawable.width, height: drawable.height };
+
+/**
+ * Brings one file into the store: checks it, keeps its bytes under their hash and small pictures beside them.
+ * Never throws; a file that cannot be used comes back with a sentence that names it.
+ */
+export async function bringInPhoto(file: File): Promise<BroughtIn> {
+  const { name } = file;
+  const refuse = (problem: string, full = false): BroughtIn => ({ ok: false, name, problem, full });
+  let bytes: Uint8Array<ArrayBuffer>;
+  try {
+    bytes = new Uint8Array(await file.arrayBuffer());
+  } catch {
+    return refuse(`${name} could not be read from the disk. It was left out.`);
+  }
+  if (bytes.length === 0) return refuse(`${name} is empty. It was left out.`);
+  const type = sniffPhotoType(bytes);
+  if (!type) return refuse(`${name} is not a JPEG, PNG, WebP or AVIF picture. It was left out.`);
+  if (isCutOff(bytes, type)) {
+    return refuse(`${name} is cut off: its end is missing. It was left out; copy it from the camera again.`);
+  }
+  const [hash, facts] = await Promise.all([
+    crypto.subtle.digest('SHA-256', bytes).then(hex),
+    readPhotoFacts(bytes),
+  ]);
+  try {
+    const pictures = await makePictures(bytes, type, facts.orientation);
+    const { width, height, orientation } = pictures;
+    try {
+      await keepPictures(hash, bytes, type, pictures);
+    } catch (error) {
+      if (!isFull(error)) throw error;
+      await forgetPictures(hash);
+      return refuse(`There was no room left for ${name}. It was left out.`, true);
+    }
+    return { ok: true, photo: { name, hash, type, bytes: bytes.length, width, height, ...facts, orientation } };
+  } catch {
+    return refuse(`${name} is damaged and cannot be decoded. It was left out.`);
+  }
+}
+
+interface Pictures extends Size {
+  readonly orientation: Orientation;
+  readonly preview: Blob;
+  readonly thumbnail: Blob;
+}
+
+async function makePictures(
+  bytes: Uint8Array<ArrayBuffer>,
+  type: string,
+  tagged: Orientation,
+): Promise<Pictures> {
+  const stored = storedSize(bytes, type);
+  let times = 0;
+  while (stored && times < 3 && Math.max(stored.width, stored.height) / 2 ** (times + 1) >= PREVIEW_WIDTH) times++;
+  const drawable = await decodeToDraw(bytes, type, stored, times);
+  try {
+    const drawn = uprightSize(drawable);
+    // JPEG is quicker to make, and photos that come as JPEG have nothing see-through.
+    const small = type === 'image/jpeg' ? 'image/jpeg' : 'image/webp';
+    const [canvas, preview] = await pictureOf(drawable, drawn, PREVIEW_WIDTH, small);
+    const [, thumbnail] = await pictureOf(canvas, canvas, THUMBNAIL_WIDTH, small);
+    const orientation = orientationOf(drawable) ?? tagged;
+    const [width, height] = swapsSides(orientation)
+      ? [stored?.height, stored?.width]
+      : [stored?.width, stored?.height];
+    return { width: width ?? drawn.width, height: height ?? drawn.height, orientation, preview, thumbnail };
+  } finally {
+    drawable.close();
+  }
+}
+
+/** The original goes last: where it is, its small pictures are too. */
+async function keepPictures(
+  hash: string,
+  bytes: Uint8Array<ArrayBuffer>,
+  type: string,
+  { preview, thumbnail }: Pictures,
+): Promise<void> {
+  await Promise.all([thumbnails.setItem(hash, thumbnail), previews.setItem(hash, preview)]);
+  await originals.setItem(hash, new Blob([bytes], { type }));
+}
+
+/** Removes what was kept of a photo that did not fit, unless an earlier import had kept it whole. */
+async function forgetPictures(hash: string): Promise<void> {
+  try {
+    if ((await originals.getItem(hash)) !== null) return;
+    await Promise.all([thumbnails.removeItem(hash), previews.removeItem(hash)]);
+  } catch {
+    // Nothing can be removed either; deleting a film finds what is unused.
+  }
+}

@@ -1,0 +1,72 @@
+import type { Film } from '../../../core/film/film';
+import { BundleReader } from '../../../core/formats/bundle';
+import type { ImportProgress } from './import-photos';
+import { PhotoThreads } from './photo-threads';
+
+export interface ReadBundleOptions {
+  /** File name for messages. */
+  readonly name: string;
+  readonly newId: () => string;
+  /** Called once, as soon as the film is known; photos follow. */
+  readonly onFilm: (film: Film) => Promise<void>;
+  readonly onProgress: (progress: ImportProgress) => void;
+}
+
+/**
+ * Reads a `.kermis` file as it streams in: the film first, then its originals, which are kept as they come.
+ * The film gets an identity of its own, so that an earlier copy in this browser stays as it is.
+ */
+export async function readBundleFile(
+  stream: ReadableStream<Uint8Array>,
+  { name, newId, onFilm, onProgress }: ReadBundleOptions,
+): Promise<{ readonly problems: readonly string[] }> {
+  const problems: string[] = [];
+  const reader = new BundleReader();
+  const pieces = stream.getReader();
+  let film: Film | undefined;
+  let threads: PhotoThreads | undefined;
+  let done = 0;
+  const running = new Set<Promise<void>>();
+  const seen = new Set<string>();
+
+  const bringIn = async (hash: string, bytes: Uint8Array<ArrayBuffer>): Promise<void> => {
+    const photo = film?.photos.find((each) => each.hash === hash);
+    if (!film || !photo || !threads) return;
+    const outcome = await threads.bringIn(new File([bytes], photo.name));
+    if (!outcome.ok) problems.push(outcome.problem);
+    else if (outcome.photo.hash !== hash) problems.push(`${photo.name} was altered within ${name}.`);
+    seen.add(hash);
+    onProgress({ done: ++done, total: new Set(film.photos.map((each) => each.hash)).size });
+  };
+
+  try {
+    for (let last = false; !last; ) {
+      const { value, done: ended } = await pieces.read();
+      last = ended;
+      for (const part of reader.push(value ?? new Uint8Array(0), ended)) {
+        if (part.kind === 'film') {
+          if (!part.film.ok) return { problems: [`${name} was not opened. ${part.film.problem}`] };
+          film = { ...part.film.value, id: newId() };
+          threads = new PhotoThreads(film.photos.length);
+          await onFilm(film);
+          continue;
+        }
+        const work = bringIn(part.hash, part.bytes).finally(() => running.delete(work));
+        running.add(work);
+        // No more photos are held in memory than are worked on.
+        if (threads && running.size >= threads.size * 2) await Promise.race(running);
+      }
+    }
+    await Promise.all(running);
+  } catch {
+    problems.push(`${name} is damaged or is not a Kermis film. ${film ? 'What could be read of it is kept.' : 'Nothing was changed.'}`);
+    return { problems };
+  } finally {
+    threads?.close();
+    await pieces.cancel().catch(() => undefined);
+  }
+  if (!film) return { problems: [`${name} holds no film. Nothing was changed.`] };
+  const missing = film.photos.filter((photo) => !seen.has(photo.hash)).length;
+  if (missing > 0 && problems.length === 0) problems.push(`${missing} photos of ${name} are not in the file.`);
+  return { problems };
+}

@@ -1,0 +1,28 @@
+/** The right to write one film: only one tab of a browser has it at a time. */
+export interface FilmLock {
+  /** Gives the right back; safe to call twice. */
+  release(): void;
+}
+
+const lockName = (filmId: string): string => `kermis-film-${filmId}`;
+
+const hold = (filmId: string, options: LockOptions): Promise<FilmLock | undefined> =>
+  new Promise((resolve, reject) => {
+    navigator.locks
+      .request(lockName(filmId), options, (lock) => {
+        if (!lock) {
+          resolve(undefined);
+          return undefined;
+        }
+        // The lock is held for as long as this promise is open.
+        return new Promise<void>((done) => resolve({ release: done }));
+      })
+      .catch(reject);
+  });
+
+/** Takes the right to write a film if no other tab has it. */
+export const tryFilmLock = (filmId: string): Promise<FilmLock | undefined> => hold(filmId, { ifAvailable: true });
+
+/** Waits until the other tab has given the right back. Rejects when `signal` is aborted first. */
+export const waitForFilmLock = (filmId: string, signal: AbortSignal): Promise<FilmLock | undefined> =>
+  hold(filmId, { signal });

@@ -1,0 +1,87 @@
+import Joi from 'joi';
+import type { Film } from '../../../core/film/film';
+import { filmDocument, readFilmDocument } from '../../../core/formats/film-document';
+import { failed, type Parsed } from '../../../core/time/parsed';
+import { desk, films, originals, places, previews, thumbnails } from './stores';
+
+/** Where a person was in a film when it was last seen. */
+export interface FilmPlace {
+  readonly stage: string;
+  readonly frame: number;
+  readonly loop: boolean;
+  readonly seenAt: number;
+}
+
+const placeSchema = Joi.object({
+  stage: Joi.string().max(20).required(),
+  frame: Joi.number().integer().min(0).required(),
+  loop: Joi.boolean().required(),
+  seenAt: Joi.number().required(),
+});
+
+/** Keeps a film; it is replaced whole or not at all. Rejects with the browser's error, such as a full disk. */
+export const keepFilm = async (film: Film): Promise<void> => {
+  await films.setItem(film.id, filmDocument(film));
+};
+
+export async function readFilm(id: string): Promise<Parsed<Film>> {
+  const stored = await films.getItem<unknown>(id);
+  if (stored === null) return failed('There is no such film in this browser. It may have been deleted.');
+  return readFilmDocument(stored);
+}
+
+export const keepPlace = async (filmId: string, place: FilmPlace): Promise<void> => {
+  await places.setItem(filmId, place);
+};
+
+export async function readPlace(filmId: string): Promise<FilmPlace | undefined> {
+  const { error, value } = placeSchema.validate(await places.getItem<unknown>(filmId));
+  return error || value === null ? undefined : (value as FilmPlace);
+}
+
+export const keepLastFilm = async (id: string): Promise<void> => {
+  await desk.setItem('last-film', id);
+};
+
+export async function readLastFilm(): Promise<string | undefined> {
+  const id = await desk.getItem<unknown>('last-film');
+  return typeof id === 'string' && (await films.keys()).includes(id) ? id : undefined;
+}
+
+/** Remembers which film is the demo, so that a person's own photos do not land in it. */
+export const keepDemoFilm = async (id: string): Promise<void> => {
+  await desk.setItem('demo-film', id);
+};
+
+export const isDemoFilm = async (id: string): Promise<boolean> => (await desk.getItem('demo-film')) === id;
+
+/** A film on the shelf, or what is wrong with it. */
+export interface ShelvedFilm {
+  readonly id: string;
+  readonly film: Parsed<Film>;
+  readonly seenAt: number;
+}
+
+/** All films in this browser, the one seen last first. */
+export async function listFilms(): Promise<ShelvedFilm[]> {
+  const shelf: ShelvedFilm[] = [];
+  for (const id of await films.keys()) {
+    shelf.push({ id, film: await readFilm(id), seenAt: (await readPlace(id))?.seenAt ?? 0 });
+  }
+  return shelf.sort((a, b) => b.seenAt - a.seenAt);
+}
+
+/** Deletes a film, and the pictures that no other film on the shelf uses. */
+export async function deleteFilm(id: string): Promise<void> {
+  await films.removeItem(id);
+  await places.removeItem(id);
+  const used = new Set<string>();
+  for (const { film } of await listFilms()) {
+    // A film that cannot be read may still be rescued: nothing is thrown away while there is one.
+    if (!film.ok) return;
+    for (const photo of film.value.photos) used.add(photo.hash);
+  }
+  for (const store of [originals, previews, thumbnails]) {
+    for (const hash of await store.keys()) if (!used.has(hash)) await store.removeItem(hash);
+  }
+}

@@ -1,0 +1,17 @@
+import localforage from 'localforage';
+
+const store = (storeName: string): LocalForage =>
+  localforage.createInstance({ name: 'kermis', storeName, driver: localforage.INDEXEDDB });
+
+/** Film documents by film id. */
+export const films = store('films');
+/** Where the person was in each film, by film id. */
+export const places = store('places');
+/** Originals, byte for byte, by hash of their bytes; shared by all films. */
+export const originals = store('originals');
+/** Pictures to play, at most 960 wide, by hash of the original. */
+export const previews = store('previews');
+/** Small pictures for tickets and the tray, by hash of the original. */
+export const thumbnails = store('thumbnails');
+/** What is kept for the browser as a whole, such as the film that was open last. */
+export const desk = store('desk');

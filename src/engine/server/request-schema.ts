@@ -1,0 +1,50 @@
+import Joi from 'joi';
+
+const page = Joi.object({ query: Joi.object({}).unknown(true), params: Joi.object({}) });
+
+const film = Joi.object({
+  query: Joi.object({}).unknown(true),
+  params: Joi.object({
+    id: Joi.string().pattern(/^[\w-]{1,64}$/).required(),
+    stage: Joi.string().valid('sort', 'time', 'print').required(),
+  }),
+});
+
+const endpoint = Joi.object({ query: Joi.object({}), params: Joi.object({}) });
+
+/** What each route takes; a route that is not listed takes nothing. */
+const SCHEMAS: Readonly<Record<string, Joi.ObjectSchema>> = {
+  '/': page,
+  '/films': page,
+  '/film/[id]/[stage]': film,
+  '/api/health': endpoint,
+  '/api/demo': endpoint,
+};
+
+export interface RequestShape {
+  readonly method: string;
+  readonly route: string;
+  readonly url: URL;
+  readonly params: Readonly<Record<string, string | undefined>>;
+  /** The `Origin` and `Sec-Fetch-Site` headers, where the browser sends them. */
+  readonly origin: string | null;
+  readonly fetchSite: string | null;
+}
+
+export type Refusal = { readonly status: 400 | 403 | 404 | 405; readonly problem: string };
+
+/** Why a request is not answered; undefined when it is in order. */
+export function refusal({ method, route, url, params, origin, fetchSite }: RequestShape): Refusal | undefined {
+  const schema = SCHEMAS[route];
+  if (!schema) return { status: 404, problem: 'There is nothing at this address.' };
+  if (method !== 'GET' && method !== 'HEAD') return { status: 405, problem: 'This address is only read from.' };
+  const foreign = (origin !== null && origin !== url.origin) || fetchSite === 'cross-site';
+  if (foreign && route.startsWith('/api/')) {
+    return { status: 403, problem: 'Only pages of this server may ask for this.' };
+  }
+  const query = Object.fromEntries(url.searchParams);
+  const { error } = schema.validate({ query, params }, { convert: false });
+  if (!error) return undefined;
+  if (error.details[0]?.path[0] === 'params') return { status: 404, problem: 'There is nothing at this address.' };
+  return { status: 400, problem: `The request cannot be read: ${error.message}.` };
+}

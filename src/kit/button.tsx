@@ -1,0 +1,44 @@
+import type { ButtonHTMLAttributes, ReactNode } from 'react';
+import styles from './button.module.css';
+
+interface ButtonProps extends Omit<ButtonHTMLAttributes<HTMLButtonElement>, 'className'> {
+  /** `main` for the one thing to do here, `quiet` for what stands beside the work. */
+  readonly look?: 'plain' | 'main' | 'quiet';
+  /** For buttons that stay pressed. */
+  readonly pressed?: boolean | undefined;
+  readonly children: ReactNode;
+}
+
+export function Button({ look = 'plain', pressed, children, ...rest }: ButtonProps) {
+  const classes = [styles.button, look !== 'plain' && styles[look], pressed && styles.pressed];
+  return (
+    <button type="button" aria-pressed={pressed} className={classes.filter(Boolean).join(' ')} {...rest}>
+      {children}
+    </button>
+  );
+}
+
+interface IconButtonProps extends Omit<ButtonProps, 'children'> {
+  /** What the button does, in plain words; also shown as a tip. */
+  readonly label: string;
+  /** The key that does the same, for the tip. */
+  readonly shortcut?: string;
+  readonly children: ReactNode;
+}
+
+/** A button that shows a picture only. */
+export function IconButton({ label, shortcut, look = 'quiet', pressed, children, ...rest }: IconButtonProps) {
+  const classes = [styles.button, styles.icon, look !== 'plain' && styles[look], pressed && styles.pressed];
+  return (
+    <button
+      type="button"
+      aria-label={label}
+      aria-pressed={pressed}
+      title={shortcut ? `${label} (${shortcut})` : label}
+      className={classes.filter(Boolean).join(' ')}
+      {...rest}
+    >
+      {children}
+    </button>
+  );
+}

@@ -1,0 +1,32 @@
+import { X } from 'lucide-react';
+import { useEffect, useId, useRef, type ReactNode } from 'react';
+import { IconButton } from './button';
+import styles from './dialog.module.css';
+
+interface DialogProps {
+  readonly title: string;
+  readonly onClose: () => void;
+  readonly children: ReactNode;
+}
+
+/** A modal dialog; shown for as long as it is rendered. Escape and the cross close it. */
+export function Dialog({ title, onClose, children }: DialogProps) {
+  const ref = useRef<HTMLDialogElement>(null);
+  const id = useId();
+  useEffect(() => {
+    const dialog = ref.current;
+    if (dialog && !dialog.open) dialog.showModal();
+    return () => dialog?.close();
+  }, []);
+  return (
+    <dialog ref={ref} className={styles.dialog} aria-labelledby={id} onClose={onClose}>
+      <div className={styles.head}>
+        <h2 id={id}>{title}</h2>
+        <IconButton label="Close" onClick={onClose}>
+          <X size={18} aria-hidden />
+        </IconButton>
+      </div>
+      <div className={styles.body}>{children}</div>
+    </dialog>
+  );
+}

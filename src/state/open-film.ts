@@ -1,0 +1,109 @@
+import { emptyFilm, type Film } from '../core/film/film';
+import { startHistory } from '../core/film/history';
+import { deleteFilm, keepFilm, readFilm, readLastFilm, readPlace } from '../engine/browser/store/film-shelf';
+import { tryFilmLock, waitForFilmLock, type FilmLock } from '../engine/browser/store/film-lock';
+import { keepNow } from './keeper';
+import { pause } from './player';
+import { isStage, pathOf, readRoute, type Route } from './route';
+import { scheduleOf, setWorkbench, tell, workbench, type Stage } from './workbench';
+
+let lock: FilmLock | undefined;
+let waiting: AbortController | undefined;
+
+const show = (route: Route, how: 'push' | 'replace' | 'stay'): void => {
+  if (how === 'stay' || location.pathname === pathOf(route)) return;
+  history[how === 'push' ? 'pushState' : 'replaceState'](null, '', pathOf(route));
+};
+
+async function letGo(): Promise<void> {
+  pause();
+  await keepNow();
+  waiting?.abort();
+  waiting = undefined;
+  lock?.release();
+  lock = undefined;
+}
+
+/** Once the other tab lets go of the film, it is read anew and can be changed here. */
+async function takeOver(id: string): Promise<void> {
+  waiting = new AbortController();
+  const granted = await waitForFilmLock(id, waiting.signal).catch(() => undefined);
+  if (!granted) return;
+  if (workbench().history?.film.id !== id) return granted.release();
+  lock = granted;
+  const film = await readFilm(id);
+  if (!film.ok) return;
+  setWorkbench({ history: startHistory(film.value), canWrite: true, keeping: { kind: 'kept' } });
+  tell('The other tab has let go of this film. It can be changed here now.');
+}
+
+/** Opens a film of this browser at a stage, or where it was left. */
+export async function openFilmById(id: string, stage?: Stage, how: 'push' | 'replace' | 'stay' = 'push'): Promise<void> {
+  await letGo();
+  const film = await readFilm(id);
+  if (!film.ok) {
+    tell(film.problem, 'wrong');
+    return showShelf('replace');
+  }
+  const place = await readPlace(id);
+  lock = await tryFilmLock(id);
+  const left = place && isStage(place.stage) ? place.stage : 'time';
+  const at = stage ?? left;
+  setWorkbench({
+    phase: 'open',
+    stage: at,
+    history: startHistory(film.value),
+    chosen: new Set(),
+    anchor: undefined,
+    frame: Math.min(place?.frame ?? 0, Math.max(0, scheduleOf(film.value).frames - 1)),
+    loop: place?.loop ?? true,
+    canWrite: lock !== undefined,
+    keeping: { kind: lock ? 'kept' : 'looking' },
+  });
+  show({ kind: 'film', id, stage: at }, how);
+  if (!lock) void takeOver(id);
+}
+
+/** Keeps a film that is new to this browser and opens it. */
+export async function openNewFilm(film: Film, stage: Stage = 'time'): Promise<void> {
+  await keepFilm(film);
+  await openFilmById(film.id, stage);
+}
+
+export const newFilm = (title = 'Untitled film'): Film =>
+  emptyFilm(crypto.randomUUID(), crypto.randomUUID(), title);
+
+export async function showShelf(how: 'push' | 'replace' | 'stay' = 'push'): Promise<void> {
+  await letGo();
+  setWorkbench({ phase: 'shelf', history: undefined, chosen: new Set(), frame: 0 });
+  show({ kind: 'shelf' }, how);
+}
+
+export function showStage(stage: Stage): void {
+  const film = workbench().history?.film;
+  if (!film) return;
+  if (stage !== 'time') pause();
+  setWorkbench({ stage });
+  show({ kind: 'film', id: film.id, stage }, 'push');
+}
+
+/** Deletes a film from the browser, with the photos that no other film uses. */
+export async function throwAway(id: string): Promise<void> {
+  const own = await tryFilmLock(id);
+  if (!own) return tell('This film is open in another tab and was not deleted.', 'wrong');
+  try {
+    await deleteFilm(id);
+  } finally {
+    own.release();
+  }
+}
+
+/** Shows what the address says; at `/` the film that was open last, or `nothingYet` where there is none. */
+export async function followAddress(nothingYet: () => Promise<void>): Promise<void> {
+  const route = readRoute(location.pathname);
+  if (route?.kind === 'shelf') return showShelf('stay');
+  if (route?.kind === 'film') return openFilmById(route.id, route.stage, 'stay');
+  const last = await readLastFilm();
+  if (last) return openFilmById(last, undefined, 'replace');
+  await nothingYet();
+}

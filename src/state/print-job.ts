@@ -1,0 +1,68 @@
+import { create } from 'zustand';
+import { fileName } from '../core/formats/file-name';
+import { printFormat, type PrintFormat } from '../core/print/formats';
+import { printFilm } from '../engine/browser/print/print-film';
+import { openFilm, scheduleOf } from './workbench';
+
+/** A finished print. Its address is owned here and lives as long as the page. */
+export interface Print {
+  readonly id: number;
+  readonly fileName: string;
+  readonly url: string;
+  readonly bytes: number;
+  readonly format: PrintFormat;
+  readonly frames: number;
+  readonly width: number;
+  readonly height: number;
+  readonly seconds: number;
+}
+
+interface PrintState {
+  readonly running: { readonly written: number; readonly total: number; readonly startedAt: number } | undefined;
+  readonly problem: string | undefined;
+  readonly prints: readonly Print[];
+}
+
+export const usePrints = create<PrintState>(() => ({ running: undefined, problem: undefined, prints: [] }));
+
+let stopping: AbortController | undefined;
+let printsSoFar = 0;
+
+export const stopPrint = (): void => stopping?.abort();
+
+/** Prints the open film under a name; the film may be changed meanwhile, the print is of the film as it is now. */
+export async function startPrint(typedName: string, format: PrintFormat): Promise<void> {
+  const film = openFilm();
+  if (!film || usePrints.getState().running) return;
+  const total = scheduleOf(film).frames;
+  const startedAt = performance.now();
+  stopping = new AbortController();
+  usePrints.setState({ running: { written: 0, total, startedAt }, problem: undefined });
+  const outcome = await printFilm(film, format, stopping.signal, (written) =>
+    usePrints.setState({ running: { written, total, startedAt } }),
+  );
+  stopping = undefined;
+  if (!outcome.ok) {
+    usePrints.setState({ running: undefined, problem: outcome.problem });
+    return;
+  }
+  const print: Print = {
+    id: printsSoFar++,
+    fileName: fileName(typedName, printFormat(format).ending),
+    url: URL.createObjectURL(outcome.file),
+    bytes: outcome.file.size,
+    format,
+    frames: total,
+    width: film.settings.width,
+    height: film.settings.height,
+    seconds: outcome.seconds,
+  };
+  usePrints.setState(({ prints }) => ({ running: undefined, prints: [print, ...prints] }));
+}
+
+/** Throws a print away and frees its memory. */
+export function discardPrint(id: number): void {
+  const print = usePrints.getState().prints.find((each) => each.id === id);
+  if (print) URL.revokeObjectURL(print.url);
+  usePrints.setState(({ prints }) => ({ prints: prints.filter((each) => each.id !== id) }));
+}

@@ -1,0 +1,102 @@
+import { create } from 'zustand';
+import { photosById, type Film, type Photo } from '../core/film/film';
+import type { History } from '../core/film/history';
+import { schedule, type Schedule } from '../core/film/schedule';
+import type { ImportProgress } from '../engine/browser/photos/import-photos';
+
+/** The stages of the work, in the order of the work. */
+export const STAGES = ['sort', 'time', 'print'] as const;
+export type Stage = (typeof STAGES)[number];
+
+export const STAGE_LABELS: Readonly<Record<Stage, string>> = { sort: 'Sort', time: 'Time', print: 'Print' };
+
+/** A sentence for the person: what was noticed or went wrong, and what happens now. */
+export interface Notice {
+  readonly id: number;
+  readonly tone: 'told' | 'wrong';
+  readonly text: string;
+}
+
+export type Keeping =
+  | { readonly kind: 'kept' | 'keeping' | 'looking' }
+  | { readonly kind: 'not-kept'; readonly problem: string };
+
+export interface WorkbenchState {
+  /** `shelf` shows the films; `open` one of them. */
+  readonly phase: 'starting' | 'shelf' | 'open';
+  readonly stage: Stage;
+  readonly history: History | undefined;
+  /** Chosen poses, by id. */
+  readonly chosen: ReadonlySet<string>;
+  /** Where a choice with shift starts from. */
+  readonly anchor: string | undefined;
+  /** Frame on screen, from 0. */
+  readonly frame: number;
+  readonly playing: boolean;
+  readonly loop: boolean;
+  readonly keeping: Keeping;
+  /** False where another tab has the film. */
+  readonly canWrite: boolean;
+  readonly incoming: (ImportProgress & { readonly startedAt: number }) | undefined;
+  readonly notices: readonly Notice[];
+}
+
+/** Everything that the views show. Changed only by the functions in this folder. */
+export const useWorkbench = create<WorkbenchState>(() => ({
+  phase: 'starting',
+  stage: 'time',
+  history: undefined,
+  chosen: new Set(),
+  anchor: undefined,
+  frame: 0,
+  playing: false,
+  loop: true,
+  keeping: { kind: 'kept' },
+  canWrite: true,
+  incoming: undefined,
+  notices: [],
+}));
+
+export const workbench = useWorkbench.getState;
+export const setWorkbench = useWorkbench.setState;
+
+const schedules = new WeakMap<Film, Schedule>();
+
+/** The schedule of a film, made once for each value of it. */
+export function scheduleOf(film: Film): Schedule {
+  let known = schedules.get(film);
+  if (!known) {
+    known = schedule(film);
+    schedules.set(film, known);
+  }
+  return known;
+}
+
+const photoMaps = new WeakMap<Film, ReadonlyMap<string, Photo>>();
+
+/** The photos of a film by id, made once for each value of it. */
+export function photosOf(film: Film): ReadonlyMap<string, Photo> {
+  let known = photoMaps.get(film);
+  if (!known) {
+    known = photosById(film);
+    photoMaps.set(film, known);
+  }
+  return known;
+}
+
+/** The open film; undefined on the shelf. */
+export const openFilm = (): Film | undefined => workbench().history?.film;
+
+export const useFilm = (): Film | undefined => useWorkbench((state) => state.history?.film);
+
+let noticesSoFar = 0;
+
+export const tell = (text: string, tone: Notice['tone'] = 'told'): void =>
+  setWorkbench(({ notices }) => ({
+    notices: [...notices.filter((notice) => notice.text !== text), { id: noticesSoFar++, tone, text }],
+  }));
+
+export const dismiss = (id: number): void =>
+  setWorkbench(({ notices }) => ({ notices: notices.filter((notice) => notice.id !== id) }));
+
+export const dismissAll = (): void => setWorkbench({ notices: [] });

@@ -1,0 +1,111 @@
+import { Download, Printer, Trash2 } from 'lucide-react';
+import { useEffect, useState } from 'react';
+import { PRINT_FORMATS, printBitrate, type PrintFormat } from '../../core/print/formats';
+import { rateText } from '../../core/time/rate';
+import { found } from '../../core/time/parsed';
+import { count, lengthWords, sizeWords } from '../../core/time/words';
+import { frameToSeconds } from '../../core/time/frames';
+import { printObstacle } from '../../engine/browser/print/print-film';
+import { Button, IconButton } from '../../kit/button';
+import { ChoiceCards } from '../../kit/choice-cards';
+import { Progress } from '../../kit/progress';
+import { TypedField } from '../../kit/typed-field';
+import { discardPrint, startPrint, stopPrint, usePrints } from '../../state/print-job';
+import { scheduleOf, useFilm } from '../../state/workbench';
+import { FramingChoice } from '../settings/framing-choice';
+import styles from './print.module.css';
+
+const FORMATS = PRINT_FORMATS.map(({ format, label, purpose }) => ({ value: format, label, words: purpose }));
+
+/** Stage Print: what kind of file, under which name; the finished prints. */
+export function PrintView() {
+  const film = useFilm();
+  const { running, problem, prints } = usePrints();
+  const [format, setFormat] = useState<PrintFormat>('mp4');
+  const [named, setNamed] = useState<string>();
+  const [obstacle, setObstacle] = useState<string>();
+  const [shownId, setShownId] = useState<number>();
+
+  useEffect(() => {
+    let gone = false;
+    if (film) void printObstacle(film, format).then((words) => gone || setObstacle(words));
+    return () => {
+      gone = true;
+    };
+  }, [film, format]);
+
+  if (!film) return null;
+  const { rate, width, height } = film.settings;
+  const { frames } = scheduleOf(film);
+  const name = named ?? film.title;
+  const bytes = (printBitrate(format, film.settings, rate) / 8) * frameToSeconds(frames, rate);
+  const shown = prints.find((print) => print.id === shownId) ?? prints[0];
+  return (
+    <div className={styles.print}>
+      <section className={styles.form} aria-label="Print settings">
+        <h2>A print of the whole film</h2>
+        <TypedField label="Name of the file" text={name} parse={found} onCommit={setNamed} disabled={running !== undefined} />
+        <ChoiceCards label="Kind of file" value={format} options={FORMATS} onChange={setFormat} disabled={running !== undefined} />
+        <FramingChoice />
+        <p className={styles.summary}>
+          {lengthWords(frames, rate)}
+          <br />
+          {rateText(rate)} frames a second, {width} × {height}
+          <br />
+          {frames > 0 && `at most about ${sizeWords(bytes)}, no sound`}
+        </p>
+        {obstacle && (
+          <p role="alert" className={styles.wrong}>
+            {obstacle}
+          </p>
+        )}
+        {running ? (
+          <>
+            <Progress label="Printing" done={running.written} total={running.total} noun="frame" startedAt={running.startedAt} />
+            <Button onClick={stopPrint}>Stop; no file is made</Button>
+          </>
+        ) : (
+          <Button look="main" disabled={frames === 0 || obstacle !== undefined} onClick={() => void startPrint(name, format)}>
+            <Printer size={18} aria-hidden /> Print the film
+          </Button>
+        )}
+        {problem && (
+          <p role="alert" className={styles.wrong}>
+            {problem}
+          </p>
+        )}
+      </section>
+      <section className={styles.proof} aria-label="Finished prints">
+        <div className={styles.screen}>
+          {shown ? (
+            <video key={shown.url} src={shown.url} controls aria-label={`Print ${shown.fileName}`} data-testid="proof" />
+          ) : (
+            <p>The finished print is shown here. Watch it before you hand it over.</p>
+          )}
+        </div>
+        {prints.length > 0 && (
+          <ul className={styles.prints}>
+            {prints.map((print) => (
+              <li key={print.id}>
+                <strong>{print.fileName}</strong>
+                <span>
+                  {count(print.frames, 'frame')}, {print.width} × {print.height}, {sizeWords(print.bytes)}, made in{' '}
+                  {print.seconds.toFixed(1)} s
+                </span>
+                <Button pressed={print === shown} onClick={() => setShownId(print.id)}>
+                  Watch
+                </Button>
+                <a className={styles.save} href={print.url} download={print.fileName}>
+                  <Download size={17} aria-hidden /> Save to disk
+                </a>
+                <IconButton label={`Throw away ${print.fileName}`} onClick={() => discardPrint(print.id)}>
+                  <Trash2 size={17} aria-hidden />
+                </IconButton>
+              </li>
+            ))}
+          </ul>
+        )}
+      </section>
+    </div>
+  );
+}

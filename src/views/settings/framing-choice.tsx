@@ -1,0 +1,38 @@
+import type { Framing } from '../../core/film/film';
+import { ChoiceCards } from '../../kit/choice-cards';
+import { setSettings } from '../../state/edit-film';
+import { useFilm, useWorkbench } from '../../state/workbench';
+import styles from './settings.module.css';
+
+const FRAMINGS: readonly { value: Framing; label: string; words: string }[] = [
+  { value: 'whole', label: 'Show the whole photo', words: 'What is left over takes the background colour.' },
+  { value: 'fill', label: 'Fill the picture', words: 'What hangs over is cut off, evenly on both sides.' },
+];
+
+/** One choice for the film: how photos of another shape are placed. */
+export function FramingChoice() {
+  const film = useFilm();
+  const canWrite = useWorkbench((state) => state.canWrite);
+  if (!film) return null;
+  const { framing, background } = film.settings;
+  return (
+    <>
+      <ChoiceCards
+        label="Photos of another shape than the film"
+        value={framing}
+        options={FRAMINGS}
+        disabled={!canWrite}
+        onChange={(value) => setSettings({ framing: value })}
+      />
+      <label className={styles.colour}>
+        <input
+          type="color"
+          value={background}
+          disabled={!canWrite}
+          onChange={(event) => setSettings({ background: event.target.value })}
+        />
+        Background colour
+      </label>
+    </>
+  );
+}

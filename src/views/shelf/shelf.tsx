@@ -1,0 +1,118 @@
+import { Download, FilePlus2, Ticket, Trash2 } from 'lucide-react';
+import { useCallback, useEffect, useState } from 'react';
+import { schedule } from '../../core/film/schedule';
+import { count, secondsAndFrames } from '../../core/time/words';
+import { listFilms, type ShelvedFilm } from '../../engine/browser/store/film-shelf';
+import { Button, IconButton } from '../../kit/button';
+import { Dialog } from '../../kit/dialog';
+import { openDemoFilm } from '../../state/bring-in';
+import { newFilm, openFilmById, openNewFilm, throwAway } from '../../state/open-film';
+import { saveCopy } from '../../state/save-copy';
+import { tell, useWorkbench } from '../../state/workbench';
+import { ChooseFiles } from '../choose-files';
+import { Thumbnail } from '../thumbnail';
+import styles from './shelf.module.css';
+
+/** All films in this browser, and the ways to begin one. */
+export function Shelf() {
+  const [films, setFilms] = useState<readonly ShelvedFilm[]>([]);
+  const [deleting, setDeleting] = useState<ShelvedFilm>();
+  const incoming = useWorkbench((state) => state.incoming);
+  const read = useCallback(() => {
+    listFilms().then(setFilms, (error: unknown) => tell(`The films in this browser cannot be read: ${String(error)}.`, 'wrong'));
+  }, []);
+  useEffect(read, [read]);
+  const begin = (): void => {
+    openNewFilm(newFilm(), 'sort').catch((error: unknown) => tell(`No new film could be kept: ${String(error)}.`, 'wrong'));
+  };
+  return (
+    <div className={styles.shelf}>
+      <div className={styles.inner}>
+        <section className={styles.start} aria-label="Begin a film">
+          <h2>Drop a folder of numbered photos</h2>
+          <p>
+            The film plays as soon as the first ones are in. Everything stays in this browser, on this computer; nothing is
+            sent anywhere.
+          </p>
+          <div className={styles.buttons}>
+            <ChooseFiles main disabled={incoming !== undefined} />
+            <Button onClick={begin}>
+              <FilePlus2 size={18} aria-hidden /> New film
+            </Button>
+            <Button onClick={() => void openDemoFilm()} disabled={incoming !== undefined}>
+              <Ticket size={18} aria-hidden /> Open the demo film
+            </Button>
+          </div>
+        </section>
+        {films.length > 0 && (
+          <section aria-label="Films in this browser">
+            <ul className={styles.films}>
+              {films.map((shelved) => (
+                <FilmCard key={shelved.id} shelved={shelved} onDelete={() => setDeleting(shelved)} />
+              ))}
+            </ul>
+          </section>
+        )}
+      </div>
+      {deleting && (
+        <Dialog title="Delete this film?" onClose={() => setDeleting(undefined)}>
+          <p>
+            {deleting.film.ok ? `“${deleting.film.value.title}” and its photos` : 'The damaged film'} will be gone from this
+            browser. The photos on your disk stay as they are. This cannot be undone.
+          </p>
+          <div className={styles.buttons}>
+            <Button
+              look="main"
+              onClick={() => {
+                setDeleting(undefined);
+                void throwAway(deleting.id).then(read);
+              }}
+            >
+              Delete the film
+            </Button>
+            <Button onClick={() => setDeleting(undefined)}>Keep it</Button>
+          </div>
+        </Dialog>
+      )}
+    </div>
+  );
+}
+
+function FilmCard({ shelved, onDelete }: { readonly shelved: ShelvedFilm; readonly onDelete: () => void }) {
+  if (!shelved.film.ok) {
+    return (
+      <li className={styles.card}>
+        <p className={styles.problem}>{shelved.film.problem}</p>
+        <div className={styles.tools}>
+          <IconButton label="Delete the damaged film" onClick={onDelete}>
+            <Trash2 size={17} aria-hidden />
+          </IconButton>
+        </div>
+      </li>
+    );
+  }
+  const film = shelved.film.value;
+  const { frames } = schedule(film);
+  const poster = film.photos[Math.floor(film.photos.length / 2)];
+  return (
+    <li className={styles.card}>
+      <button type="button" className={styles.open} onClick={() => void openFilmById(film.id)}>
+        <Thumbnail photo={poster} className={styles.poster} />
+        <span className={styles.words}>
+          <strong>{film.title}</strong>
+          <span>
+            {secondsAndFrames(frames, film.settings.rate)} · {count(film.photos.length, 'photo')}
+          </span>
+        </span>
+      </button>
+      <div className={styles.tools}>
+        <IconButton label={`Save ${film.title} to disk as a .kermis file`} onClick={() => void saveCopy(film)}>
+          <Download size={17} aria-hidden />
+        </IconButton>
+        <IconButton label={`Delete ${film.title}`} onClick={onDelete}>
+          <Trash2 size={17} aria-hidden />
+        </IconButton>
+      </div>
+    </li>
+  );
+}

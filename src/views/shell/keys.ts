@@ -1,0 +1,89 @@
+import { chooseAll, chooseNone, choosePose } from '../../state/choose';
+import { changeHold, deletePoses, redoEdit, setHold, shiftPoses, undoEdit } from '../../state/edit-film';
+import { goToEnd, goToStart, playOrPause, stepFrames, stepPoses, toggleLoop } from '../../state/player';
+import { openFilm, scheduleOf, workbench } from '../../state/workbench';
+import { poseAt } from '../../core/film/schedule';
+
+/** A key and what it does, for the handler and for the sheet of keys alike. */
+export interface KeyBinding {
+  /** As the sheet shows it. */
+  readonly keys: string;
+  readonly does: string;
+  readonly matches: (event: KeyboardEvent) => boolean;
+  readonly run: (event: KeyboardEvent) => void;
+  /** Whether the key counts only while poses can be worked on. */
+  readonly onlyInTime?: boolean;
+}
+
+const plain = (event: KeyboardEvent): boolean => !event.ctrlKey && !event.metaKey && !event.altKey;
+const withControl = (event: KeyboardEvent): boolean => (event.ctrlKey || event.metaKey) && !event.altKey;
+const key =
+  (name: string, when = plain) =>
+  (event: KeyboardEvent): boolean =>
+    event.key.toLowerCase() === name.toLowerCase() && when(event);
+const unshifted = (event: KeyboardEvent): boolean => plain(event) && !event.shiftKey;
+const shifted = (event: KeyboardEvent): boolean => plain(event) && event.shiftKey;
+const withAlt = (event: KeyboardEvent): boolean => event.altKey && !event.ctrlKey && !event.metaKey;
+
+function chooseHere(mode: 'only' | 'toggle' | 'range'): void {
+  const film = openFilm();
+  const here = film && poseAt(scheduleOf(film), workbench().frame);
+  if (here) choosePose(here.pose.id, mode);
+}
+
+function extend(by: 1 | -1): void {
+  if (workbench().chosen.size === 0) chooseHere('only');
+  stepPoses(by);
+  chooseHere('range');
+}
+
+export const KEY_BINDINGS: readonly KeyBinding[] = [
+  { keys: 'Space', does: 'Play, pause', matches: key(' '), run: playOrPause, onlyInTime: true },
+  { keys: '→', does: 'One frame on', matches: key('ArrowRight', unshifted), run: () => stepFrames(1), onlyInTime: true },
+  { keys: '←', does: 'One frame back', matches: key('ArrowLeft', unshifted), run: () => stepFrames(-1), onlyInTime: true },
+  { keys: '↓', does: 'To the next pose', matches: key('ArrowDown', unshifted), run: () => stepPoses(1), onlyInTime: true },
+  { keys: '↑', does: 'To the pose before', matches: key('ArrowUp', unshifted), run: () => stepPoses(-1), onlyInTime: true },
+  { keys: 'Home', does: 'To the start', matches: key('Home'), run: goToStart, onlyInTime: true },
+  { keys: 'End', does: 'To the end', matches: key('End'), run: goToEnd, onlyInTime: true },
+  { keys: 'L', does: 'Loop on, off', matches: key('l'), run: toggleLoop, onlyInTime: true },
+  { keys: 'Enter', does: 'Choose the pose on screen, or not', matches: key('Enter'), run: () => chooseHere('toggle'), onlyInTime: true },
+  { keys: 'Shift ↓', does: 'Choose on to the next pose', matches: key('ArrowDown', shifted), run: () => extend(1), onlyInTime: true },
+  { keys: 'Shift ↑', does: 'Choose back to the pose before', matches: key('ArrowUp', shifted), run: () => extend(-1), onlyInTime: true },
+  { keys: 'Ctrl A', does: 'Choose all poses', matches: key('a', withControl), run: chooseAll, onlyInTime: true },
+  { keys: 'Escape', does: 'Choose none', matches: key('Escape'), run: chooseNone, onlyInTime: true },
+  {
+    keys: '1 … 9',
+    does: 'Hold of the chosen poses: so many frames',
+    matches: (event) => plain(event) && /^[1-9]$/.test(event.key),
+    run: (event) => setHold(Number(event.key)),
+    onlyInTime: true,
+  },
+  { keys: '+', does: 'Hold a frame longer', matches: (event) => plain(event) && (event.key === '+' || event.key === '='), run: () => changeHold(1), onlyInTime: true },
+  { keys: '-', does: 'Hold a frame shorter', matches: key('-'), run: () => changeHold(-1), onlyInTime: true },
+  { keys: 'Alt →', does: 'Move the chosen poses later', matches: key('ArrowRight', withAlt), run: () => shiftPoses(1), onlyInTime: true },
+  { keys: 'Alt ←', does: 'Move the chosen poses earlier', matches: key('ArrowLeft', withAlt), run: () => shiftPoses(-1), onlyInTime: true },
+  { keys: 'Delete', does: 'Delete the chosen poses; the gap closes', matches: (event) => plain(event) && (event.key === 'Delete' || event.key === 'Backspace'), run: deletePoses, onlyInTime: true },
+  { keys: 'Ctrl Z', does: 'Undo', matches: (event) => key('z', withControl)(event) && !event.shiftKey, run: undoEdit },
+  { keys: 'Ctrl Shift Z', does: 'Redo', matches: (event) => (key('z', withControl)(event) && event.shiftKey) || key('y', withControl)(event), run: redoEdit },
+];
+
+/** Keys that a focused control uses itself and that must not be taken from it. */
+function belongsToControl(event: KeyboardEvent): boolean {
+  const target = event.target as HTMLElement | null;
+  if (!target) return false;
+  if (target.closest('input:not([type=radio]):not([type=color]):not([type=checkbox]), select, textarea, dialog, video')) return true;
+  const presses = event.key === ' ' || event.key === 'Enter';
+  if (presses && target.closest('button, a, summary, label')) return true;
+  return target.matches('input') && (presses || event.key.startsWith('Arrow'));
+}
+
+/** Carries out what a key does on the workbench; gives whether it did anything. */
+export function handleKey(event: KeyboardEvent): boolean {
+  const { phase, stage } = workbench();
+  if (phase !== 'open' || event.defaultPrevented || belongsToControl(event)) return false;
+  const binding = KEY_BINDINGS.find((each) => each.matches(event) && (!each.onlyInTime || stage === 'time'));
+  if (!binding) return false;
+  event.preventDefault();
+  binding.run(event);
+  return true;
+}

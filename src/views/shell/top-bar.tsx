@@ -1,0 +1,77 @@
+import { Keyboard, LibraryBig, Moon, Redo2, Settings2, Sun, Undo2 } from 'lucide-react';
+import { useState } from 'react';
+import { editWords } from '../../core/film/edits/edit-words';
+import { rateText } from '../../core/time/rate';
+import { Button, IconButton } from '../../kit/button';
+import { redoEdit, undoEdit } from '../../state/edit-film';
+import { showShelf, showStage } from '../../state/open-film';
+import { switchTheme, useTheme } from '../../state/theme';
+import { STAGE_LABELS, STAGES, useFilm, useWorkbench } from '../../state/workbench';
+import { FilmSettingsDialog } from '../settings/film-settings';
+import { KeySheet } from './key-sheet';
+import styles from './shell.module.css';
+
+const KEPT_WORDS = { kept: 'Kept', keeping: 'Keeping', looking: 'Looking only', 'not-kept': 'Not kept' } as const;
+
+/** Names the film and leads to its settings and stages. */
+export function TopBar() {
+  const film = useFilm();
+  const stage = useWorkbench((state) => state.stage);
+  const keeping = useWorkbench((state) => state.keeping);
+  const done = useWorkbench((state) => state.history?.done.at(-1)?.edit);
+  const undone = useWorkbench((state) => state.history?.undone[0]?.edit);
+  const theme = useTheme();
+  const [open, setOpen] = useState<'settings' | 'keys'>();
+  return (
+    <header className={styles.bar}>
+      <h1>Kermis</h1>
+      <IconButton label="All films" onClick={() => void showShelf()}>
+        <LibraryBig size={19} aria-hidden />
+      </IconButton>
+      {film && (
+        <>
+          <span className={styles.settings}>
+            <Button look="quiet" onClick={() => setOpen('settings')} title="Film settings: name, rate, size, hold">
+              <span className={styles.title}>{film.title}</span>
+              <span className={styles.figures}>
+                {rateText(film.settings.rate)} a second · {film.settings.width} × {film.settings.height}
+              </span>
+              <Settings2 size={16} aria-hidden />
+            </Button>
+          </span>
+          <nav aria-label="Stages" style={{ marginInline: 'auto' }}>
+            <ul className={styles.stages}>
+              {STAGES.map((each) => (
+                <li key={each}>
+                  <button type="button" aria-current={each === stage ? 'page' : undefined} onClick={() => showStage(each)}>
+                    {STAGE_LABELS[each]}
+                  </button>
+                </li>
+              ))}
+            </ul>
+          </nav>
+          <IconButton label={done ? `Undo: ${editWords(done)}` : 'Undo'} shortcut="Ctrl Z" disabled={!done} onClick={undoEdit}>
+            <Undo2 size={18} aria-hidden />
+          </IconButton>
+          <IconButton label={undone ? `Redo: ${editWords(undone)}` : 'Redo'} shortcut="Ctrl Shift Z" disabled={!undone} onClick={redoEdit}>
+            <Redo2 size={18} aria-hidden />
+          </IconButton>
+        </>
+      )}
+      {!film && <span style={{ marginInline: 'auto' }} />}
+      <IconButton label="Keys" onClick={() => setOpen('keys')}>
+        <Keyboard size={19} aria-hidden />
+      </IconButton>
+      <IconButton label={theme === 'dim' ? 'Daylight colours' : 'Dim colours for a dark room'} onClick={switchTheme}>
+        {theme === 'dim' ? <Sun size={18} aria-hidden /> : <Moon size={18} aria-hidden />}
+      </IconButton>
+      {film && (
+        <span className={styles.kept} data-state={keeping.kind} role="status" data-testid="kept">
+          <i aria-hidden /> {KEPT_WORDS[keeping.kind]}
+        </span>
+      )}
+      {open === 'settings' && <FilmSettingsDialog onClose={() => setOpen(undefined)} />}
+      {open === 'keys' && <KeySheet onClose={() => setOpen(undefined)} />}
+    </header>
+  );
+}

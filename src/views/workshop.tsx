@@ -1,0 +1,89 @@
+import { useEffect } from 'react';
+import { Button } from '../kit/button';
+import { Progress } from '../kit/progress';
+import { openDemoFilm, stopBringingIn } from '../state/bring-in';
+import { keepNow, startKeeping } from '../state/keeper';
+import { followAddress, showShelf } from '../state/open-film';
+import { restoreTheme } from '../state/theme';
+import { tell, useWorkbench, workbench } from '../state/workbench';
+import { Notices } from './notices/notices';
+import { PrintView } from './print/print-view';
+import { Shelf } from './shelf/shelf';
+import { DropZone } from './shell/drop-zone';
+import { handleKey } from './shell/keys';
+import styles from './shell/shell.module.css';
+import { TopBar } from './shell/top-bar';
+import { SortView } from './sort/sort-view';
+import { Strip } from './strip/strip';
+import { TimeView } from './time/time-view';
+
+interface WorkshopProps {
+  /** Whether a browser with no films is shown the demo film at once. */
+  readonly openDemo: boolean;
+}
+
+/** The whole program: bar, stage and strip, or the shelf of films. */
+export default function Workshop({ openDemo }: WorkshopProps) {
+  const phase = useWorkbench((state) => state.phase);
+  const stage = useWorkbench((state) => state.stage);
+  const keeping = useWorkbench((state) => state.keeping);
+  const incoming = useWorkbench((state) => state.incoming);
+
+  useEffect(() => {
+    const stopKeeping = startKeeping();
+    const follow = (): void => {
+      followAddress(() => (openDemo ? openDemoFilm() : showShelf('replace'))).catch((error: unknown) => {
+        tell(`The films in this browser cannot be read: ${String(error)}. Allow this page to store data, then load it again.`, 'wrong');
+        if (workbench().phase === 'starting') void showShelf('stay');
+      });
+    };
+    void restoreTheme();
+    follow();
+    const key = (event: KeyboardEvent): void => void handleKey(event);
+    addEventListener('popstate', follow);
+    addEventListener('keydown', key);
+    return () => {
+      stopKeeping();
+      removeEventListener('popstate', follow);
+      removeEventListener('keydown', key);
+    };
+  }, [openDemo]);
+
+  return (
+    <div className={styles.shell}>
+      <div className={styles.awning} aria-hidden />
+      <div>
+        <TopBar />
+        {phase === 'open' && keeping.kind === 'not-kept' && (
+          <div className={styles.banner} role="alert">
+            {keeping.problem} <Button onClick={() => void keepNow()}>Keep now</Button>
+          </div>
+        )}
+        {phase === 'open' && keeping.kind === 'looking' && (
+          <div className={styles.banner} role="status">
+            This film is open in another tab. Here it can be looked at and played, not changed. Close the other tab to work here.
+          </div>
+        )}
+      </div>
+      <main className={styles.main}>
+        {phase === 'shelf' && <Shelf />}
+        {phase === 'open' && stage === 'sort' && <SortView />}
+        {phase === 'open' && stage === 'time' && <TimeView />}
+        {phase === 'open' && stage === 'print' && <PrintView />}
+      </main>
+      {phase === 'open' && (
+        <div>
+          {incoming && stage !== 'sort' && (
+            <div className={styles.incoming}>
+              <Progress label="Photos coming in" noun="photo" {...incoming} />
+              <Button onClick={stopBringingIn}>Stop</Button>
+            </div>
+          )}
+          <Strip />
+        </div>
+      )}
+      <Notices />
+      <DropZone />
+    </div>
+  );
+}
