@@ -17,12 +17,15 @@ if (!Number.isInteger(port) || port < 0 || port > 65535) {
   process.exit(1);
 }
 
-const { handler } = (await import(pathToFileURL(resolve('dist/server/entry.mjs')).href)) as { handler: Handler };
+const { handler } = (await import(pathToFileURL(resolve('dist/server/entry.mjs')).href)) as {
+  handler: Handler;
+};
 const files = sirv(resolve('dist/client'), {
   etag: true,
   setHeaders: (response, path) => {
     // Names under _astro change with their contents.
-    if (path.startsWith('/_astro/')) response.setHeader('cache-control', 'public, max-age=31536000, immutable');
+    if (path.startsWith('/_astro/'))
+      response.setHeader('cache-control', 'public, max-age=31536000, immutable');
   },
 });
 
@@ -40,7 +43,9 @@ const server = createServer((request, response) => {
 
 server.on('error', (error: NodeJS.ErrnoException) => {
   const taken = error.code === 'EADDRINUSE';
-  console.error(taken ? `Port ${port} is taken. Set PORT to another one, such as PORT=${port + 1}.` : error.message);
+  console.error(
+    taken ? `Port ${port} is taken. Set PORT to another one, such as PORT=${port + 1}.` : error.message,
+  );
   process.exit(1);
 });
 

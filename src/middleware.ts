@@ -7,7 +7,9 @@ const hashOf = (script: string): string => `'sha256-${createHash('sha256').updat
 
 /** The inline scripts of a page we rendered ourselves, as sources for its content policy. */
 const inlineScripts = (html: string): string[] =>
-  Array.from(html.matchAll(/<script(?![^>]*\ssrc=)[^>]*>([\s\S]*?)<\/script>/g), (found) => hashOf(found[1] ?? ''));
+  Array.from(html.matchAll(/<script(?![^>]*\ssrc=)[^>]*>([\s\S]*?)<\/script>/g), (found) =>
+    hashOf(found[1] ?? ''),
+  );
 
 /** Checks every request and gives every page its content policy. */
 export const onRequest = defineMiddleware(async (context, next) => {

@@ -10,7 +10,13 @@ interface ChoiceCardsProps<T extends string> {
 }
 
 /** One of a few, each with a sentence about what it does. */
-export function ChoiceCards<T extends string>({ label, value, options, onChange, disabled }: ChoiceCardsProps<T>) {
+export function ChoiceCards<T extends string>({
+  label,
+  value,
+  options,
+  onChange,
+  disabled,
+}: ChoiceCardsProps<T>) {
   const name = useId();
   return (
     <fieldset className={styles.group} disabled={disabled}>

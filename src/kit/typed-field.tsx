@@ -58,7 +58,11 @@ export function TypedField<T>(props: TypedFieldProps<T>) {
           }
         }}
       />
-      <span id={`${id}-words`} role={problem ? 'alert' : undefined} className={problem ? styles.problem : styles.hint}>
+      <span
+        id={`${id}-words`}
+        role={problem ? 'alert' : undefined}
+        className={problem ? styles.problem : styles.hint}
+      >
         {problem ? `${problem} Still ${text}.` : hint}
       </span>
     </div>

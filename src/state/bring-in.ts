@@ -23,12 +23,14 @@ export async function bringIn(files: readonly File[]): Promise<void> {
   const bundle = files.find((file) => file.name.toLowerCase().endsWith('.kermis'));
   if (bundle) return openBundle(bundle.stream(), bundle.name);
   const meant = files.filter(isMeant);
-  if (meant.length === 0) return tell('There are no pictures in what was chosen. Nothing was changed.', 'wrong');
+  if (meant.length === 0)
+    return tell('There are no pictures in what was chosen. Nothing was changed.', 'wrong');
   const started = openFilm();
   if (!started || (await isDemoFilm(started.id))) {
     await openNewFilm(newFilm(titleFrom(meant)));
     if (started) tell('These photos have a new film of their own. The demo film stays under Films.');
-  } else if (!workbench().canWrite) return tell('This film is open in another tab. Nothing was brought in.', 'wrong');
+  } else if (!workbench().canWrite)
+    return tell('This film is open in another tab. Nothing was brought in.', 'wrong');
 
   const own = new AbortController();
   stopping = own;
@@ -78,7 +80,9 @@ function tellOutcome(
   } else if (came.length === 0) {
     tell('None of the files could be used. The film is as it was.', 'wrong');
   } else {
-    tell(`${count(came.length, 'photo')} came in, in the order of their numbers${refused > 0 ? `; ${refused} left out` : ''}.`);
+    tell(
+      `${count(came.length, 'photo')} came in, in the order of their numbers${refused > 0 ? `; ${refused} left out` : ''}.`,
+    );
   }
   for (const notice of numberNotices(came.map((photo) => photo.name))) {
     if (notice.kind === 'same-number') {
@@ -86,7 +90,9 @@ function tellOutcome(
     } else if (notice.from === notice.to) {
       tell(`Number ${notice.from} is missing after ${notice.after}. The gap was closed up.`);
     } else {
-      tell(`Numbers ${notice.from} to ${notice.to} are missing after ${notice.after}. The gap was closed up.`);
+      tell(
+        `Numbers ${notice.from} to ${notice.to} are missing after ${notice.after}. The gap was closed up.`,
+      );
     }
   }
 }
@@ -125,7 +131,10 @@ export async function openDemoFilm(): Promise<void> {
     if (!answer.ok || !answer.body) throw new Error(`the server answered ${answer.status}`);
     await openBundle(answer.body, 'The demo film', keepDemoFilm);
   } catch (error) {
-    tell(`The demo film could not be fetched: ${error instanceof Error ? error.message : String(error)}.`, 'wrong');
+    tell(
+      `The demo film could not be fetched: ${error instanceof Error ? error.message : String(error)}.`,
+      'wrong',
+    );
     if (!openFilm()) await showShelf('replace');
   }
 }

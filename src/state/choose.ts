@@ -32,7 +32,8 @@ export function chooseAll(): void {
 
 export function chooseScene(sceneId: string): void {
   const scene = openFilm()?.scenes.find((each) => each.id === sceneId);
-  if (scene) setWorkbench({ chosen: new Set(scene.poses.map((pose) => pose.id)), anchor: scene.poses[0]?.id });
+  if (scene)
+    setWorkbench({ chosen: new Set(scene.poses.map((pose) => pose.id)), anchor: scene.poses[0]?.id });
 }
 
 export const chooseNone = (): void => setWorkbench({ chosen: new Set(), anchor: undefined });

@@ -109,6 +109,7 @@ function follow(poses: readonly string[], change: () => void): void {
   if (on && frame >= before) setWorkbench({ frame: Math.max(0, frame + after - before) });
 }
 
-export const setSettings = (settings: Partial<FilmSettings>): void => edit({ kind: 'set-settings', settings });
+export const setSettings = (settings: Partial<FilmSettings>): void =>
+  edit({ kind: 'set-settings', settings });
 
 export const setTitle = (title: string): void => edit({ kind: 'set-title', title });

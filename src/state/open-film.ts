@@ -38,7 +38,11 @@ async function takeOver(id: string): Promise<void> {
 }
 
 /** Opens a film of this browser at a stage, or where it was left. */
-export async function openFilmById(id: string, stage?: Stage, how: 'push' | 'replace' | 'stay' = 'push'): Promise<void> {
+export async function openFilmById(
+  id: string,
+  stage?: Stage,
+  how: 'push' | 'replace' | 'stay' = 'push',
+): Promise<void> {
   await letGo();
   const film = await readFilm(id);
   if (!film.ok) {

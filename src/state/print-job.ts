@@ -18,7 +18,8 @@ export interface Print {
 }
 
 interface PrintState {
-  readonly running: { readonly written: number; readonly total: number; readonly startedAt: number } | undefined;
+  readonly running:
+    { readonly written: number; readonly total: number; readonly startedAt: number } | undefined;
   readonly problem: string | undefined;
   readonly prints: readonly Print[];
 }

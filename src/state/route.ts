@@ -1,7 +1,8 @@
 import { STAGES, type Stage } from './workbench';
 
 /** Where the address points: the shelf, or a stage of a film. */
-export type Route = { readonly kind: 'shelf' } | { readonly kind: 'film'; readonly id: string; readonly stage: Stage };
+export type Route =
+  { readonly kind: 'shelf' } | { readonly kind: 'film'; readonly id: string; readonly stage: Stage };
 
 export const isStage = (text: string): text is Stage => (STAGES as readonly string[]).includes(text);
 

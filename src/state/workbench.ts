@@ -18,8 +18,7 @@ export interface Notice {
 }
 
 export type Keeping =
-  | { readonly kind: 'kept' | 'keeping' | 'looking' }
-  | { readonly kind: 'not-kept'; readonly problem: string };
+  { readonly kind: 'kept' | 'keeping' | 'looking' } | { readonly kind: 'not-kept'; readonly problem: string };
 
 export interface WorkbenchState {
   /** `shelf` shows the films; `open` one of them. */

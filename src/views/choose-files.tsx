@@ -6,7 +6,13 @@ import { bringIn } from '../state/bring-in';
 const ACCEPT = 'image/jpeg,image/png,image/webp,image/avif,.jpg,.jpeg,.png,.webp,.avif,.kermis';
 
 /** Two buttons: choose photos, choose a folder. */
-export function ChooseFiles({ main = false, disabled = false }: { readonly main?: boolean; readonly disabled?: boolean }) {
+export function ChooseFiles({
+  main = false,
+  disabled = false,
+}: {
+  readonly main?: boolean;
+  readonly disabled?: boolean;
+}) {
   const files = useRef<HTMLInputElement>(null);
   const folder = useRef<HTMLInputElement>(null);
   const take = (input: HTMLInputElement): void => {

@@ -25,7 +25,17 @@ export function useThumbnail(hash: string | undefined): string | undefined {
 }
 
 /** A photo's small picture; says nothing to screen readers, for whom its neighbours speak. */
-export function Thumbnail({ photo, className }: { readonly photo: Photo | undefined; readonly className?: string | undefined }) {
+export function Thumbnail({
+  photo,
+  className,
+}: {
+  readonly photo: Photo | undefined;
+  readonly className?: string | undefined;
+}) {
   const url = useThumbnail(photo?.hash);
-  return url ? <img src={url} alt="" draggable={false} className={className} /> : <span className={className} />;
+  return url ? (
+    <img src={url} alt="" draggable={false} className={className} />
+  ) : (
+    <span className={className} />
+  );
 }

@@ -33,7 +33,10 @@ export default function Workshop({ openDemo }: WorkshopProps) {
     const stopKeeping = startKeeping();
     const follow = (): void => {
       followAddress(() => (openDemo ? openDemoFilm() : showShelf('replace'))).catch((error: unknown) => {
-        tell(`The films in this browser cannot be read: ${String(error)}. Allow this page to store data, then load it again.`, 'wrong');
+        tell(
+          `The films in this browser cannot be read: ${String(error)}. Allow this page to store data, then load it again.`,
+          'wrong',
+        );
         if (workbench().phase === 'starting') void showShelf('stay');
       });
     };
@@ -61,7 +64,8 @@ export default function Workshop({ openDemo }: WorkshopProps) {
         )}
         {phase === 'open' && keeping.kind === 'looking' && (
           <div className={styles.banner} role="status">
-            This film is open in another tab. Here it can be looked at and played, not changed. Close the other tab to work here.
+            This film is open in another tab. Here it can be looked at and played, not changed. Close the
+            other tab to work here.
           </div>
         )}
       </div>

@@ -27,7 +27,8 @@ export function filmSizeFrom({ width, height }: Size, most = 2160): Size {
 /** Reads a typed width or height. */
 export function parseSide(text: string): Parsed<number> {
   const typed = text.trim();
-  if (!/^\d{1,9}$/.test(typed)) return failed(`“${text}” is not a number of pixels. Type a whole number, such as 1080.`);
+  if (!/^\d{1,9}$/.test(typed))
+    return failed(`“${text}” is not a number of pixels. Type a whole number, such as 1080.`);
   const side = Number(typed);
   if (side < SMALLEST || side > LARGEST) {
     return failed(`${typed} pixels is outside what a film can have: ${SMALLEST} to ${LARGEST}.`);

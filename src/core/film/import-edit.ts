@@ -15,7 +15,8 @@ export function importEdit(film: Film, photos: readonly Photo[], newId: () => st
   const scene = film.scenes.at(-1);
   const edits: Edit[] = [{ kind: 'place-photos', places }];
   const first = tray[0];
-  if (film.photos.length === 0 && first) edits.push({ kind: 'set-settings', settings: filmSizeFrom(first, 1080) });
+  if (film.photos.length === 0 && first)
+    edits.push({ kind: 'set-settings', settings: filmSizeFrom(first, 1080) });
   if (scene) {
     const rank = new Map(tray.map((photo, index) => [photo.id, index]));
     edits.push({

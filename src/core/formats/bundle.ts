@@ -66,7 +66,9 @@ export class BundleReader {
         chunks.push(chunk);
         if (!final) return;
         const bytes = join(chunks);
-        this.#parts.push(hash ? { kind: 'photo', hash, bytes } : { kind: 'film', film: parseDocument(bytes) });
+        this.#parts.push(
+          hash ? { kind: 'photo', hash, bytes } : { kind: 'film', film: parseDocument(bytes) },
+        );
       };
       file.start();
     };

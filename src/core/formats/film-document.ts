@@ -15,7 +15,9 @@ export interface FilmDocument {
 
 export const filmDocument = (film: Film): FilmDocument => ({ format: 'kermis', version: FILM_VERSION, film });
 
-const id = Joi.string().pattern(/^[\w-]{1,64}$/).required();
+const id = Joi.string()
+  .pattern(/^[\w-]{1,64}$/)
+  .required();
 const name = Joi.string().allow('').max(1000).required();
 const side = Joi.number().integer().min(1).max(100_000).required();
 
@@ -31,7 +33,11 @@ const photo = Joi.object({
   takenAt: Joi.number().optional(),
 });
 
-const pose = Joi.object({ id, photoId: id, hold: Joi.number().integer().min(1).max(LONGEST_HOLD).required() });
+const pose = Joi.object({
+  id,
+  photoId: id,
+  hold: Joi.number().integer().min(1).max(LONGEST_HOLD).required(),
+});
 
 const scene = Joi.object({ id, name, poses: Joi.array().items(pose).unique('id').required() });
 
@@ -45,7 +51,9 @@ export const settingsSchema = Joi.object({
   height: Joi.number().integer().multiple(2).min(16).max(3840).required(),
   defaultHold: Joi.number().integer().min(1).max(LONGEST_HOLD).required(),
   framing: Joi.string().valid('whole', 'fill').required(),
-  background: Joi.string().pattern(/^#[0-9a-f]{6}$/i).required(),
+  background: Joi.string()
+    .pattern(/^#[0-9a-f]{6}$/i)
+    .required(),
 });
 
 const document = Joi.object({
@@ -74,6 +82,7 @@ export function readFilmDocument(value: unknown): Parsed<Film> {
     return failed('This film is damaged: two poses carry the same mark.');
   }
   const missing = poses.filter((each) => !photos.has(each.photoId)).length;
-  if (missing > 0) return failed(`This film is damaged: ${missing} of its poses name photos it does not have.`);
+  if (missing > 0)
+    return failed(`This film is damaged: ${missing} of its poses name photos it does not have.`);
   return found(film);
 }

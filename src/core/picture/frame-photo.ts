@@ -120,7 +120,8 @@ function writeLuma(line: Uint8Array, data: Uint8Array, at: number): void {
   const { yr, yg, yb } = BT709;
   for (let i = 0; i < line.length; i += 3) {
     data[at++] =
-      (yr * (line[i] as number) + yg * (line[i + 1] as number) + yb * (line[i + 2] as number) + LUMA_ZERO) >> 16;
+      (yr * (line[i] as number) + yg * (line[i + 1] as number) + yb * (line[i + 2] as number) + LUMA_ZERO) >>
+      16;
   }
 }
 

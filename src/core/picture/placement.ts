@@ -19,7 +19,8 @@ export interface Placement {
   readonly target: Rect;
 }
 
-const evenUp = (pixels: number, most: number): number => Math.min(most, Math.max(2, 2 * Math.round(pixels / 2)));
+const evenUp = (pixels: number, most: number): number =>
+  Math.min(most, Math.max(2, 2 * Math.round(pixels / 2)));
 
 /**
  * Places an upright photo in the film's picture: `whole` shows all of it, centred; `fill` covers the

@@ -10,7 +10,8 @@ export function storedSize(bytes: Uint8Array, type: string): { width: number; he
       at++;
       continue;
     }
-    const startsFrame = marker >= 0xc0 && marker <= 0xcf && marker !== 0xc4 && marker !== 0xc8 && marker !== 0xcc;
+    const startsFrame =
+      marker >= 0xc0 && marker <= 0xcf && marker !== 0xc4 && marker !== 0xc8 && marker !== 0xcc;
     if (startsFrame) return { height: view.getUint16(at + 5), width: view.getUint16(at + 7) };
     at += 2 + view.getUint16(at + 2);
   }

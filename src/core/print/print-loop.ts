@@ -21,7 +21,11 @@ export interface PrintLoopOptions {
  * Prints a plan: every run's photo is made into a frame once and written as often as it stays.
  * @throws the signal's reason when it is stopped, or whatever a port throws.
  */
-export async function printLoop(plan: PrintPlan, ports: PrintPorts, options: PrintLoopOptions): Promise<void> {
+export async function printLoop(
+  plan: PrintPlan,
+  ports: PrintPorts,
+  options: PrintLoopOptions,
+): Promise<void> {
   const { ahead, signal, onFrame } = options;
   const made: Promise<I420>[] = [];
   let next = 0;

@@ -14,10 +14,14 @@ export function parseHold(text: string): Parsed<number> {
   const value = Number(typed.replace(',', '.'));
   if (value < 1) return failed(`A hold of ${typed} is too short: one frame is the shortest.`);
   if (!Number.isInteger(value)) {
-    return failed(`A hold of ${typed} falls between frames. Type a whole number, such as ${Math.round(value)}.`);
+    return failed(
+      `A hold of ${typed} falls between frames. Type a whole number, such as ${Math.round(value)}.`,
+    );
   }
   if (value > LONGEST_HOLD) {
-    return failed(`A hold of ${typed} is too long: ${LONGEST_HOLD.toLocaleString('en')} frames is the longest.`);
+    return failed(
+      `A hold of ${typed} is too long: ${LONGEST_HOLD.toLocaleString('en')} frames is the longest.`,
+    );
   }
   return found(value);
 }

@@ -5,7 +5,9 @@ const page = Joi.object({ query: Joi.object({}).unknown(true), params: Joi.objec
 const film = Joi.object({
   query: Joi.object({}).unknown(true),
   params: Joi.object({
-    id: Joi.string().pattern(/^[\w-]{1,64}$/).required(),
+    id: Joi.string()
+      .pattern(/^[\w-]{1,64}$/)
+      .required(),
     stage: Joi.string().valid('sort', 'time', 'print').required(),
   }),
 });
@@ -34,10 +36,18 @@ export interface RequestShape {
 export type Refusal = { readonly status: 400 | 403 | 404 | 405; readonly problem: string };
 
 /** Why a request is not answered; undefined when it is in order. */
-export function refusal({ method, route, url, params, origin, fetchSite }: RequestShape): Refusal | undefined {
+export function refusal({
+  method,
+  route,
+  url,
+  params,
+  origin,
+  fetchSite,
+}: RequestShape): Refusal | undefined {
   const schema = SCHEMAS[route];
   if (!schema) return { status: 404, problem: 'There is nothing at this address.' };
-  if (method !== 'GET' && method !== 'HEAD') return { status: 405, problem: 'This address is only read from.' };
+  if (method !== 'GET' && method !== 'HEAD')
+    return { status: 405, problem: 'This address is only read from.' };
   const foreign = (origin !== null && origin !== url.origin) || fetchSite === 'cross-site';
   if (foreign && route.startsWith('/api/')) {
     return { status: 403, problem: 'Only pages of this server may ask for this.' };
@@ -45,6 +55,7 @@ export function refusal({ method, route, url, params, origin, fetchSite }: Reque
   const query = Object.fromEntries(url.searchParams);
   const { error } = schema.validate({ query, params }, { convert: false });
   if (!error) return undefined;
-  if (error.details[0]?.path[0] === 'params') return { status: 404, problem: 'There is nothing at this address.' };
+  if (error.details[0]?.path[0] === 'params')
+    return { status: 404, problem: 'There is nothing at this address.' };
   return { status: 400, problem: `The request cannot be read: ${error.message}.` };
 }

@@ -8,8 +8,16 @@ import { demoBundlePath } from '../../engine/server/settings';
 export const GET: APIRoute = async () => {
   const path = demoBundlePath();
   const facts = await stat(path).catch(() => undefined);
-  if (!facts) return Response.json({ problem: 'The demo film has not been built. Run npm run build.' }, { status: 503 });
+  if (!facts)
+    return Response.json(
+      { problem: 'The demo film has not been built. Run npm run build.' },
+      { status: 503 },
+    );
   return new Response(Readable.toWeb(createReadStream(path)) as ReadableStream, {
-    headers: { 'content-type': 'application/zip', 'content-length': String(facts.size), 'cache-control': 'no-cache' },
+    headers: {
+      'content-type': 'application/zip',
+      'content-length': String(facts.size),
+      'cache-control': 'no-cache',
+    },
   });
 };

@@ -7,7 +7,8 @@ import styles from './notices.module.css';
 /** What was noticed and what went wrong, until it is put away. */
 export function Notices() {
   const notices = useWorkbench((state) => state.notices);
-  const copy = (): void => void navigator.clipboard.writeText(notices.map((notice) => notice.text).join('\n'));
+  const copy = (): void =>
+    void navigator.clipboard.writeText(notices.map((notice) => notice.text).join('\n'));
   return (
     <div aria-live="polite">
       {notices.length > 0 && (

@@ -37,7 +37,12 @@ function comingUp(film: Film, frame: number): string[] {
 }
 
 /** Draws a photo as the film shows it: in the film's shape, whole or filling, on the background. */
-function draw(canvas: HTMLCanvasElement, film: Film, photo: Photo | undefined, bitmap: ImageBitmap | undefined): void {
+function draw(
+  canvas: HTMLCanvasElement,
+  film: Film,
+  photo: Photo | undefined,
+  bitmap: ImageBitmap | undefined,
+): void {
   const context = canvas.getContext('2d');
   if (!context) return;
   const { width, height, framing, background } = film.settings;

@@ -44,8 +44,20 @@ export function PrintView() {
     <div className={styles.print}>
       <section className={styles.form} aria-label="Print settings">
         <h2>A print of the whole film</h2>
-        <TypedField label="Name of the file" text={name} parse={found} onCommit={setNamed} disabled={running !== undefined} />
-        <ChoiceCards label="Kind of file" value={format} options={FORMATS} onChange={setFormat} disabled={running !== undefined} />
+        <TypedField
+          label="Name of the file"
+          text={name}
+          parse={found}
+          onCommit={setNamed}
+          disabled={running !== undefined}
+        />
+        <ChoiceCards
+          label="Kind of file"
+          value={format}
+          options={FORMATS}
+          onChange={setFormat}
+          disabled={running !== undefined}
+        />
         <FramingChoice />
         <p className={styles.summary}>
           {lengthWords(frames, rate)}
@@ -61,11 +73,21 @@ export function PrintView() {
         )}
         {running ? (
           <>
-            <Progress label="Printing" done={running.written} total={running.total} noun="frame" startedAt={running.startedAt} />
+            <Progress
+              label="Printing"
+              done={running.written}
+              total={running.total}
+              noun="frame"
+              startedAt={running.startedAt}
+            />
             <Button onClick={stopPrint}>Stop; no file is made</Button>
           </>
         ) : (
-          <Button look="main" disabled={frames === 0 || obstacle !== undefined} onClick={() => void startPrint(name, format)}>
+          <Button
+            look="main"
+            disabled={frames === 0 || obstacle !== undefined}
+            onClick={() => void startPrint(name, format)}
+          >
             <Printer size={18} aria-hidden /> Print the film
           </Button>
         )}
@@ -78,7 +100,13 @@ export function PrintView() {
       <section className={styles.proof} aria-label="Finished prints">
         <div className={styles.screen}>
           {shown ? (
-            <video key={shown.url} src={shown.url} controls aria-label={`Print ${shown.fileName}`} data-testid="proof" />
+            <video
+              key={shown.url}
+              src={shown.url}
+              controls
+              aria-label={`Print ${shown.fileName}`}
+              data-testid="proof"
+            />
           ) : (
             <p>The finished print is shown here. Watch it before you hand it over.</p>
           )}
@@ -89,8 +117,8 @@ export function PrintView() {
               <li key={print.id}>
                 <strong>{print.fileName}</strong>
                 <span>
-                  {count(print.frames, 'frame')}, {print.width} × {print.height}, {sizeWords(print.bytes)}, made in{' '}
-                  {print.seconds.toFixed(1)} s
+                  {count(print.frames, 'frame')}, {print.width} × {print.height}, {sizeWords(print.bytes)},
+                  made in {print.seconds.toFixed(1)} s
                 </span>
                 <Button pressed={print === shown} onClick={() => setShownId(print.id)}>
                   Watch

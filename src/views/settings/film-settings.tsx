@@ -26,7 +26,12 @@ export function FilmSettingsDialog({ onClose }: { readonly onClose: () => void }
   const preset = RATE_PRESETS.findIndex((each) => sameRate(each, rate));
   const first = film.photos[0];
   const sizes = [
-    ...(first ? [{ label: 'As the photos', ...filmSizeFrom(first) }, { label: 'Shape of the photos, 1080 high', ...filmSizeFrom(first, 1080) }] : []),
+    ...(first
+      ? [
+          { label: 'As the photos', ...filmSizeFrom(first) },
+          { label: 'Shape of the photos, 1080 high', ...filmSizeFrom(first, 1080) },
+        ]
+      : []),
     ...SIZE_PRESETS,
   ];
   const size = sizes.findIndex((each) => each.width === width && each.height === height);
@@ -35,14 +40,23 @@ export function FilmSettingsDialog({ onClose }: { readonly onClose: () => void }
   const titled = (text: string): Parsed<string> => found(text.trim() || 'Untitled film');
   return (
     <Dialog title="Film settings" onClose={onClose}>
-      <TypedField label="Name of the film" text={film.title} parse={titled} onCommit={setTitle} disabled={!canWrite} />
+      <TypedField
+        label="Name of the film"
+        text={film.title}
+        parse={titled}
+        onCommit={setTitle}
+        disabled={!canWrite}
+      />
       <div className={styles.pair}>
         <SelectField
           label="Rate"
           value={preset < 0 ? OTHER : String(preset)}
           disabled={!canWrite}
           options={[
-            ...RATE_PRESETS.map((each, i) => ({ value: String(i), label: `${rateText(each)} frames a second` })),
+            ...RATE_PRESETS.map((each, i) => ({
+              value: String(i),
+              label: `${rateText(each)} frames a second`,
+            })),
             ...(preset < 0 ? [{ value: OTHER, label: `${rateText(rate)} frames a second` }] : []),
           ]}
           onChange={(value) => {
@@ -65,7 +79,10 @@ export function FilmSettingsDialog({ onClose }: { readonly onClose: () => void }
         value={size < 0 ? OTHER : String(size)}
         disabled={!canWrite}
         options={[
-          ...sizes.map((each, i) => ({ value: String(i), label: `${each.label}: ${each.width} × ${each.height}` })),
+          ...sizes.map((each, i) => ({
+            value: String(i),
+            label: `${each.label}: ${each.width} × ${each.height}`,
+          })),
           ...(size < 0 ? [{ value: OTHER, label: `Own size: ${width} × ${height}` }] : []),
         ]}
         onChange={(value) => {
@@ -74,8 +91,22 @@ export function FilmSettingsDialog({ onClose }: { readonly onClose: () => void }
         }}
       />
       <div className={styles.pair}>
-        <TypedField label="Width in pixels" figures text={String(width)} parse={parseSide} onCommit={(value) => setSettings({ width: value })} disabled={!canWrite} />
-        <TypedField label="Height in pixels" figures text={String(height)} parse={parseSide} onCommit={(value) => setSettings({ height: value })} disabled={!canWrite} />
+        <TypedField
+          label="Width in pixels"
+          figures
+          text={String(width)}
+          parse={parseSide}
+          onCommit={(value) => setSettings({ width: value })}
+          disabled={!canWrite}
+        />
+        <TypedField
+          label="Height in pixels"
+          figures
+          text={String(height)}
+          parse={parseSide}
+          onCommit={(value) => setSettings({ height: value })}
+          disabled={!canWrite}
+        />
       </div>
       <TypedField
         label="Hold of new poses, in frames"
@@ -87,7 +118,17 @@ export function FilmSettingsDialog({ onClose }: { readonly onClose: () => void }
         hint="Every photo that comes in becomes a pose of this hold."
       />
       {others > 0 && (
-        <Button disabled={!canWrite} onClick={() => edit(holdEdit(poses.map((pose) => pose.id), defaultHold))}>
+        <Button
+          disabled={!canWrite}
+          onClick={() =>
+            edit(
+              holdEdit(
+                poses.map((pose) => pose.id),
+                defaultHold,
+              ),
+            )
+          }
+        >
           Set all {count(poses.length, 'pose')} to a hold of {defaultHold}
         </Button>
       )}

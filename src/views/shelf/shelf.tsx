@@ -19,11 +19,15 @@ export function Shelf() {
   const [deleting, setDeleting] = useState<ShelvedFilm>();
   const incoming = useWorkbench((state) => state.incoming);
   const read = useCallback(() => {
-    listFilms().then(setFilms, (error: unknown) => tell(`The films in this browser cannot be read: ${String(error)}.`, 'wrong'));
+    listFilms().then(setFilms, (error: unknown) =>
+      tell(`The films in this browser cannot be read: ${String(error)}.`, 'wrong'),
+    );
   }, []);
   useEffect(read, [read]);
   const begin = (): void => {
-    openNewFilm(newFilm(), 'sort').catch((error: unknown) => tell(`No new film could be kept: ${String(error)}.`, 'wrong'));
+    openNewFilm(newFilm(), 'sort').catch((error: unknown) =>
+      tell(`No new film could be kept: ${String(error)}.`, 'wrong'),
+    );
   };
   return (
     <div className={styles.shelf}>
@@ -31,8 +35,8 @@ export function Shelf() {
         <section className={styles.start} aria-label="Begin a film">
           <h2>Drop a folder of numbered photos</h2>
           <p>
-            The film plays as soon as the first ones are in. Everything stays in this browser, on this computer; nothing is
-            sent anywhere.
+            The film plays as soon as the first ones are in. Everything stays in this browser, on this
+            computer; nothing is sent anywhere.
           </p>
           <div className={styles.buttons}>
             <ChooseFiles main disabled={incoming !== undefined} />
@@ -57,8 +61,8 @@ export function Shelf() {
       {deleting && (
         <Dialog title="Delete this film?" onClose={() => setDeleting(undefined)}>
           <p>
-            {deleting.film.ok ? `“${deleting.film.value.title}” and its photos` : 'The damaged film'} will be gone from this
-            browser. The photos on your disk stay as they are. This cannot be undone.
+            {deleting.film.ok ? `“${deleting.film.value.title}” and its photos` : 'The damaged film'} will be
+            gone from this browser. The photos on your disk stay as they are. This cannot be undone.
           </p>
           <div className={styles.buttons}>
             <Button
@@ -106,7 +110,10 @@ function FilmCard({ shelved, onDelete }: { readonly shelved: ShelvedFilm; readon
         </span>
       </button>
       <div className={styles.tools}>
-        <IconButton label={`Save ${film.title} to disk as a .kermis file`} onClick={() => void saveCopy(film)}>
+        <IconButton
+          label={`Save ${film.title} to disk as a .kermis file`}
+          onClick={() => void saveCopy(film)}
+        >
           <Download size={17} aria-hidden />
         </IconButton>
         <IconButton label={`Delete ${film.title}`} onClick={onDelete}>

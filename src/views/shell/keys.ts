@@ -39,17 +39,65 @@ function extend(by: 1 | -1): void {
 
 export const KEY_BINDINGS: readonly KeyBinding[] = [
   { keys: 'Space', does: 'Play, pause', matches: key(' '), run: playOrPause, onlyInTime: true },
-  { keys: '→', does: 'One frame on', matches: key('ArrowRight', unshifted), run: () => stepFrames(1), onlyInTime: true },
-  { keys: '←', does: 'One frame back', matches: key('ArrowLeft', unshifted), run: () => stepFrames(-1), onlyInTime: true },
-  { keys: '↓', does: 'To the next pose', matches: key('ArrowDown', unshifted), run: () => stepPoses(1), onlyInTime: true },
-  { keys: '↑', does: 'To the pose before', matches: key('ArrowUp', unshifted), run: () => stepPoses(-1), onlyInTime: true },
+  {
+    keys: '→',
+    does: 'One frame on',
+    matches: key('ArrowRight', unshifted),
+    run: () => stepFrames(1),
+    onlyInTime: true,
+  },
+  {
+    keys: '←',
+    does: 'One frame back',
+    matches: key('ArrowLeft', unshifted),
+    run: () => stepFrames(-1),
+    onlyInTime: true,
+  },
+  {
+    keys: '↓',
+    does: 'To the next pose',
+    matches: key('ArrowDown', unshifted),
+    run: () => stepPoses(1),
+    onlyInTime: true,
+  },
+  {
+    keys: '↑',
+    does: 'To the pose before',
+    matches: key('ArrowUp', unshifted),
+    run: () => stepPoses(-1),
+    onlyInTime: true,
+  },
   { keys: 'Home', does: 'To the start', matches: key('Home'), run: goToStart, onlyInTime: true },
   { keys: 'End', does: 'To the end', matches: key('End'), run: goToEnd, onlyInTime: true },
   { keys: 'L', does: 'Loop on, off', matches: key('l'), run: toggleLoop, onlyInTime: true },
-  { keys: 'Enter', does: 'Choose the pose on screen, or not', matches: key('Enter'), run: () => chooseHere('toggle'), onlyInTime: true },
-  { keys: 'Shift ↓', does: 'Choose on to the next pose', matches: key('ArrowDown', shifted), run: () => extend(1), onlyInTime: true },
-  { keys: 'Shift ↑', does: 'Choose back to the pose before', matches: key('ArrowUp', shifted), run: () => extend(-1), onlyInTime: true },
-  { keys: 'Ctrl A', does: 'Choose all poses', matches: key('a', withControl), run: chooseAll, onlyInTime: true },
+  {
+    keys: 'Enter',
+    does: 'Choose the pose on screen, or not',
+    matches: key('Enter'),
+    run: () => chooseHere('toggle'),
+    onlyInTime: true,
+  },
+  {
+    keys: 'Shift ↓',
+    does: 'Choose on to the next pose',
+    matches: key('ArrowDown', shifted),
+    run: () => extend(1),
+    onlyInTime: true,
+  },
+  {
+    keys: 'Shift ↑',
+    does: 'Choose back to the pose before',
+    matches: key('ArrowUp', shifted),
+    run: () => extend(-1),
+    onlyInTime: true,
+  },
+  {
+    keys: 'Ctrl A',
+    does: 'Choose all poses',
+    matches: key('a', withControl),
+    run: chooseAll,
+    onlyInTime: true,
+  },
   { keys: 'Escape', does: 'Choose none', matches: key('Escape'), run: chooseNone, onlyInTime: true },
   {
     keys: '1 … 9',
@@ -58,20 +106,59 @@ export const KEY_BINDINGS: readonly KeyBinding[] = [
     run: (event) => setHold(Number(event.key)),
     onlyInTime: true,
   },
-  { keys: '+', does: 'Hold a frame longer', matches: (event) => plain(event) && (event.key === '+' || event.key === '='), run: () => changeHold(1), onlyInTime: true },
+  {
+    keys: '+',
+    does: 'Hold a frame longer',
+    matches: (event) => plain(event) && (event.key === '+' || event.key === '='),
+    run: () => changeHold(1),
+    onlyInTime: true,
+  },
   { keys: '-', does: 'Hold a frame shorter', matches: key('-'), run: () => changeHold(-1), onlyInTime: true },
-  { keys: 'Alt →', does: 'Move the chosen poses later', matches: key('ArrowRight', withAlt), run: () => shiftPoses(1), onlyInTime: true },
-  { keys: 'Alt ←', does: 'Move the chosen poses earlier', matches: key('ArrowLeft', withAlt), run: () => shiftPoses(-1), onlyInTime: true },
-  { keys: 'Delete', does: 'Delete the chosen poses; the gap closes', matches: (event) => plain(event) && (event.key === 'Delete' || event.key === 'Backspace'), run: deletePoses, onlyInTime: true },
-  { keys: 'Ctrl Z', does: 'Undo', matches: (event) => key('z', withControl)(event) && !event.shiftKey, run: undoEdit },
-  { keys: 'Ctrl Shift Z', does: 'Redo', matches: (event) => (key('z', withControl)(event) && event.shiftKey) || key('y', withControl)(event), run: redoEdit },
+  {
+    keys: 'Alt →',
+    does: 'Move the chosen poses later',
+    matches: key('ArrowRight', withAlt),
+    run: () => shiftPoses(1),
+    onlyInTime: true,
+  },
+  {
+    keys: 'Alt ←',
+    does: 'Move the chosen poses earlier',
+    matches: key('ArrowLeft', withAlt),
+    run: () => shiftPoses(-1),
+    onlyInTime: true,
+  },
+  {
+    keys: 'Delete',
+    does: 'Delete the chosen poses; the gap closes',
+    matches: (event) => plain(event) && (event.key === 'Delete' || event.key === 'Backspace'),
+    run: deletePoses,
+    onlyInTime: true,
+  },
+  {
+    keys: 'Ctrl Z',
+    does: 'Undo',
+    matches: (event) => key('z', withControl)(event) && !event.shiftKey,
+    run: undoEdit,
+  },
+  {
+    keys: 'Ctrl Shift Z',
+    does: 'Redo',
+    matches: (event) => (key('z', withControl)(event) && event.shiftKey) || key('y', withControl)(event),
+    run: redoEdit,
+  },
 ];
 
 /** Keys that a focused control uses itself and that must not be taken from it. */
 function belongsToControl(event: KeyboardEvent): boolean {
   const target = event.target as HTMLElement | null;
   if (!target) return false;
-  if (target.closest('input:not([type=radio]):not([type=color]):not([type=checkbox]), select, textarea, dialog, video')) return true;
+  if (
+    target.closest(
+      'input:not([type=radio]):not([type=color]):not([type=checkbox]), select, textarea, dialog, video',
+    )
+  )
+    return true;
   const presses = event.key === ' ' || event.key === 'Enter';
   if (presses && target.closest('button, a, summary, label')) return true;
   return target.matches('input') && (presses || event.key.startsWith('Arrow'));

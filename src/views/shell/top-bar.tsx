@@ -11,7 +11,12 @@ import { FilmSettingsDialog } from '../settings/film-settings';
 import { KeySheet } from './key-sheet';
 import styles from './shell.module.css';
 
-const KEPT_WORDS = { kept: 'Kept', keeping: 'Keeping', looking: 'Looking only', 'not-kept': 'Not kept' } as const;
+const KEPT_WORDS = {
+  kept: 'Kept',
+  keeping: 'Keeping',
+  looking: 'Looking only',
+  'not-kept': 'Not kept',
+} as const;
 
 /** Names the film and leads to its settings and stages. */
 export function TopBar() {
@@ -31,7 +36,11 @@ export function TopBar() {
       {film && (
         <>
           <span className={styles.settings}>
-            <Button look="quiet" onClick={() => setOpen('settings')} title="Film settings: name, rate, size, hold">
+            <Button
+              look="quiet"
+              onClick={() => setOpen('settings')}
+              title="Film settings: name, rate, size, hold"
+            >
               <span className={styles.title}>{film.title}</span>
               <span className={styles.figures}>
                 {rateText(film.settings.rate)} a second · {film.settings.width} × {film.settings.height}
@@ -43,17 +52,31 @@ export function TopBar() {
             <ul className={styles.stages}>
               {STAGES.map((each) => (
                 <li key={each}>
-                  <button type="button" aria-current={each === stage ? 'page' : undefined} onClick={() => showStage(each)}>
+                  <button
+                    type="button"
+                    aria-current={each === stage ? 'page' : undefined}
+                    onClick={() => showStage(each)}
+                  >
                     {STAGE_LABELS[each]}
                   </button>
                 </li>
               ))}
             </ul>
           </nav>
-          <IconButton label={done ? `Undo: ${editWords(done)}` : 'Undo'} shortcut="Ctrl Z" disabled={!done} onClick={undoEdit}>
+          <IconButton
+            label={done ? `Undo: ${editWords(done)}` : 'Undo'}
+            shortcut="Ctrl Z"
+            disabled={!done}
+            onClick={undoEdit}
+          >
             <Undo2 size={18} aria-hidden />
           </IconButton>
-          <IconButton label={undone ? `Redo: ${editWords(undone)}` : 'Redo'} shortcut="Ctrl Shift Z" disabled={!undone} onClick={redoEdit}>
+          <IconButton
+            label={undone ? `Redo: ${editWords(undone)}` : 'Redo'}
+            shortcut="Ctrl Shift Z"
+            disabled={!undone}
+            onClick={redoEdit}
+          >
             <Redo2 size={18} aria-hidden />
           </IconButton>
         </>
@@ -62,7 +85,10 @@ export function TopBar() {
       <IconButton label="Keys" onClick={() => setOpen('keys')}>
         <Keyboard size={19} aria-hidden />
       </IconButton>
-      <IconButton label={theme === 'dim' ? 'Daylight colours' : 'Dim colours for a dark room'} onClick={switchTheme}>
+      <IconButton
+        label={theme === 'dim' ? 'Daylight colours' : 'Dim colours for a dark room'}
+        onClick={switchTheme}
+      >
         {theme === 'dim' ? <Sun size={18} aria-hidden /> : <Moon size={18} aria-hidden />}
       </IconButton>
       {film && (

@@ -18,7 +18,10 @@ export function SortView() {
     <div className={styles.sort}>
       <section className={styles.side} aria-label="Photos in">
         <h2>Photos in</h2>
-        <p>JPEG, PNG, WebP or AVIF, a whole folder or some of it. They take their order from the numbers in their names.</p>
+        <p>
+          JPEG, PNG, WebP or AVIF, a whole folder or some of it. They take their order from the numbers in
+          their names.
+        </p>
         <ChooseFiles main disabled={incoming !== undefined || !canWrite} />
         {incoming && (
           <>
@@ -38,7 +41,10 @@ export function SortView() {
         <div className={styles.tray}>
           <div className={styles.empty}>
             <h2>Drop your photos here</h2>
-            <p>Files or a folder, anywhere in the window. Each becomes a pose of {count(film.settings.defaultHold, 'frame')}.</p>
+            <p>
+              Files or a folder, anywhere in the window. Each becomes a pose of{' '}
+              {count(film.settings.defaultHold, 'frame')}.
+            </p>
           </div>
         </div>
       )}

@@ -15,7 +15,9 @@ export function Tray({ film }: { readonly film: Film }) {
   useLayoutEffect(() => {
     const element = scroller.current;
     if (!element) return undefined;
-    const observer = new ResizeObserver(() => setColumns(Math.max(1, Math.floor(element.clientWidth / CARD_WIDTH))));
+    const observer = new ResizeObserver(() =>
+      setColumns(Math.max(1, Math.floor(element.clientWidth / CARD_WIDTH))),
+    );
     observer.observe(element);
     return () => observer.disconnect();
   }, []);
@@ -31,13 +33,22 @@ export function Tray({ film }: { readonly film: Film }) {
     return times;
   }, [film]);
   return (
-    <div ref={scroller} className={styles.tray} tabIndex={0} role="region" aria-label={`Tray, ${count(film.photos.length, 'photo')}`}>
+    <div
+      ref={scroller}
+      className={styles.tray}
+      tabIndex={0}
+      role="region"
+      aria-label={`Tray, ${count(film.photos.length, 'photo')}`}
+    >
       <div className={styles.rows} style={{ height: rows.getTotalSize() }}>
         {rows.getVirtualItems().map((row) => (
           <div
             key={row.key}
             className={styles.row}
-            style={{ transform: `translateY(${row.start}px)`, gridTemplateColumns: `repeat(${columns}, minmax(0, 1fr))` }}
+            style={{
+              transform: `translateY(${row.start}px)`,
+              gridTemplateColumns: `repeat(${columns}, minmax(0, 1fr))`,
+            }}
           >
             {film.photos.slice(row.index * columns, (row.index + 1) * columns).map((photo) => {
               const used = uses.get(photo.id) ?? 0;
@@ -48,7 +59,9 @@ export function Tray({ film }: { readonly film: Film }) {
                     <span className={styles.name} title={photo.name}>
                       {photo.name}
                     </span>
-                    <span className={styles.used}>{used === 0 ? 'not used' : used === 1 ? 'used' : `used ${used}×`}</span>
+                    <span className={styles.used}>
+                      {used === 0 ? 'not used' : used === 1 ? 'used' : `used ${used}×`}
+                    </span>
                   </figcaption>
                 </figure>
               );

@@ -16,7 +16,11 @@ interface PictureBandProps {
 /** Where tickets are too narrow for pictures: one picture every so often, of the pose that stands there. */
 export function PictureBand({ plan, photos, zoom, from, to, pitch }: PictureBandProps) {
   const cells: number[] = [];
-  for (let cell = Math.floor((from * zoom) / pitch); cell * pitch < Math.min(to, plan.frames) * zoom; cell++) {
+  for (
+    let cell = Math.floor((from * zoom) / pitch);
+    cell * pitch < Math.min(to, plan.frames) * zoom;
+    cell++
+  ) {
     cells.push(cell);
   }
   return (

@@ -186,10 +186,18 @@ export function Strip() {
           </p>
         </div>
         <div className={styles.zoom}>
-          <IconButton label="Show more of the film" shortcut="Z" onClick={() => zoomTo(zoomStep(zoom, -1, fit), frame)}>
+          <IconButton
+            label="Show more of the film"
+            shortcut="Z"
+            onClick={() => zoomTo(zoomStep(zoom, -1, fit), frame)}
+          >
             <ZoomOut size={17} aria-hidden />
           </IconButton>
-          <IconButton label="Show single frames larger" shortcut="X" onClick={() => zoomTo(zoomStep(zoom, 1, fit), frame)}>
+          <IconButton
+            label="Show single frames larger"
+            shortcut="X"
+            onClick={() => zoomTo(zoomStep(zoom, 1, fit), frame)}
+          >
             <ZoomIn size={17} aria-hidden />
           </IconButton>
           <IconButton label="Show the whole film" shortcut="F" onClick={() => zoomTo(undefined, 0)}>
@@ -200,7 +208,11 @@ export function Strip() {
       <div ref={scroller} className={styles.scroll} data-testid="strip-scroll">
         <div
           className={styles.film}
-          style={{ width: frames * zoom + 24, ['--frame' as string]: `${zoom}px`, ['--hole-size' as string]: `${Math.min(4, Math.max(0.8, zoom * 0.22))}px` }}
+          style={{
+            width: frames * zoom + 24,
+            ['--frame' as string]: `${zoom}px`,
+            ['--hole-size' as string]: `${Math.min(4, Math.max(0.8, zoom * 0.22))}px`,
+          }}
         >
           <div className={styles.ruler} onPointerDown={scrub} onPointerMove={scrub} data-testid="ruler">
             <RulerMarks rate={film.settings.rate} zoom={zoom} from={from} to={Math.min(to, frames)} />
@@ -264,11 +276,17 @@ export function Strip() {
           )}
           {!pictured &&
             chosenRuns(plan.entries, chosen).map(([start, end]) => (
-              <div key={start} className={styles.veil} style={{ left: start * zoom, width: (end - start) * zoom }} />
+              <div
+                key={start}
+                className={styles.veil}
+                style={{ left: start * zoom, width: (end - start) * zoom }}
+              />
             ))}
           {insertAt && <div className={styles.insert} style={{ left: insertAt.frame * zoom }} />}
           {frames > 0 && <div className={styles.playhead} style={{ left: (frame + 0.5) * zoom }} />}
-          {frames === 0 && <p className={styles.empty}>Drop numbered photos anywhere: the film grows here.</p>}
+          {frames === 0 && (
+            <p className={styles.empty}>Drop numbered photos anywhere: the film grows here.</p>
+          )}
         </div>
       </div>
     </section>

@@ -25,12 +25,18 @@ export function ChosenPanel() {
     return open && poseAt(scheduleOf(open), state.frame)?.pose.id;
   });
   if (!film) return null;
-  const poses = posesOf(film).filter((pose) => (chosen.size > 0 ? chosen.has(pose.id) : pose.id === underPlayhead));
+  const poses = posesOf(film).filter((pose) =>
+    chosen.size > 0 ? chosen.has(pose.id) : pose.id === underPlayhead,
+  );
   const holds = new Set(poses.map((pose) => pose.hold));
   const hold = holds.size === 1 ? poses[0]?.hold : undefined;
   const total = poses.reduce((sum, pose) => sum + pose.hold, 0);
   const heading =
-    chosen.size > 0 ? `${count(chosen.size, 'pose')} chosen` : poses.length > 0 ? 'The pose on screen' : 'No poses yet';
+    chosen.size > 0
+      ? `${count(chosen.size, 'pose')} chosen`
+      : poses.length > 0
+        ? 'The pose on screen'
+        : 'No poses yet';
   const none = poses.length === 0 || !canWrite;
   return (
     <section className={styles.chosen} aria-label="Chosen poses">
@@ -40,7 +46,15 @@ export function ChosenPanel() {
           {hold ?? (poses.length > 0 ? '≠' : '–')}
         </span>
         <div>
-          {hold === undefined ? (poses.length > 0 ? 'different holds' : 'no hold') : hold === 1 ? 'frame' : poses.length > 1 ? 'frames each' : 'frames'}
+          {hold === undefined
+            ? poses.length > 0
+              ? 'different holds'
+              : 'no hold'
+            : hold === 1
+              ? 'frame'
+              : poses.length > 1
+                ? 'frames each'
+                : 'frames'}
           <span className={styles.holes} aria-hidden>
             {Array.from({ length: Math.min(hold ?? 0, MOST_HOLES) }, (_, i) => (
               <i key={i} />
@@ -50,7 +64,13 @@ export function ChosenPanel() {
       </div>
       <div className={styles.quick} role="group" aria-label="Hold on">
         {HABITS.map((habit, i) => (
-          <Button key={habit} pressed={hold === i + 1} disabled={none} onClick={() => setHold(i + 1)} title={`On ${habit} (${i + 1})`}>
+          <Button
+            key={habit}
+            pressed={hold === i + 1}
+            disabled={none}
+            onClick={() => setHold(i + 1)}
+            title={`On ${habit} (${i + 1})`}
+          >
             {habit}
           </Button>
         ))}
@@ -93,7 +113,13 @@ export function ChosenPanel() {
         </Button>
       </div>
       <div>
-        <IconButton look="plain" label="Delete the poses; the gap closes" shortcut="Delete" disabled={none} onClick={deletePoses}>
+        <IconButton
+          look="plain"
+          label="Delete the poses; the gap closes"
+          shortcut="Delete"
+          disabled={none}
+          onClick={deletePoses}
+        >
           <Trash2 size={17} aria-hidden /> Delete
         </IconButton>
       </div>

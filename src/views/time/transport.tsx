@@ -1,4 +1,14 @@
-import { ChevronLeft, ChevronRight, Pause, Play, Repeat, SkipBack, SkipForward, StepBack, StepForward } from 'lucide-react';
+import {
+  ChevronLeft,
+  ChevronRight,
+  Pause,
+  Play,
+  Repeat,
+  SkipBack,
+  SkipForward,
+  StepBack,
+  StepForward,
+} from 'lucide-react';
 import { useEffect, useState } from 'react';
 import { canDrop, frameToTimecode } from '../../core/time/timecode';
 import { rateText } from '../../core/time/rate';
@@ -49,7 +59,11 @@ export function Transport() {
         onClick={playOrPause}
         disabled={none}
       >
-        {playing ? <Pause size={20} aria-hidden fill="currentColor" /> : <Play size={20} aria-hidden fill="currentColor" />}
+        {playing ? (
+          <Pause size={20} aria-hidden fill="currentColor" />
+        ) : (
+          <Play size={20} aria-hidden fill="currentColor" />
+        )}
       </button>
       <IconButton label="One frame on" shortcut="→" onClick={() => stepFrames(1)} disabled={none}>
         <ChevronRight size={size} aria-hidden />

@@ -15,7 +15,10 @@ function setHolds(film: Film, { holds }: EditOf<'set-holds'>): Film {
   }
   return withScenes(film, (scene) => {
     if (!scene.poses.some((pose) => wanted.has(pose.id))) return scene;
-    return { ...scene, poses: scene.poses.map((pose) => ({ ...pose, hold: wanted.get(pose.id) ?? pose.hold })) };
+    return {
+      ...scene,
+      poses: scene.poses.map((pose) => ({ ...pose, hold: wanted.get(pose.id) ?? pose.hold })),
+    };
   });
 }
 
@@ -23,7 +26,13 @@ const placePoses = (film: Film, places: readonly PosePlace[]): Film =>
   withScenes(film, (scene) => {
     const here = places.filter((place) => place.sceneId === scene.id);
     if (here.length === 0) return scene;
-    return { ...scene, poses: placedAt(scene.poses, here.map(({ pose, index }) => ({ item: pose, index }))) };
+    return {
+      ...scene,
+      poses: placedAt(
+        scene.poses,
+        here.map(({ pose, index }) => ({ item: pose, index })),
+      ),
+    };
   });
 
 function removePoses(film: Film, poseIds: readonly string[]): Film {
@@ -64,7 +73,10 @@ export function applyEdit(film: Film, edit: Edit): Film {
     case 'place-photos':
       return {
         ...film,
-        photos: placedAt(film.photos, edit.places.map(({ photo, index }) => ({ item: photo, index }))),
+        photos: placedAt(
+          film.photos,
+          edit.places.map(({ photo, index }) => ({ item: photo, index })),
+        ),
       };
     case 'remove-photos': {
       const gone = new Set(edit.photoIds);
@@ -79,7 +91,10 @@ export function applyEdit(film: Film, edit: Edit): Film {
     case 'place-scenes':
       return {
         ...film,
-        scenes: placedAt(film.scenes, edit.places.map(({ scene, index }) => ({ item: scene, index }))),
+        scenes: placedAt(
+          film.scenes,
+          edit.places.map(({ scene, index }) => ({ item: scene, index })),
+        ),
       };
     case 'remove-scenes': {
       const gone = new Set(edit.sceneIds);

@@ -21,7 +21,10 @@ export function invertEdit(film: Film, edit: Edit): Edit {
     case 'set-settings':
       return { kind: 'set-settings', settings: pick(film.settings, edit.settings) };
     case 'set-holds': {
-      const places = placesOf(film, edit.holds.map(({ poseId }) => poseId));
+      const places = placesOf(
+        film,
+        edit.holds.map(({ poseId }) => poseId),
+      );
       return { kind: 'set-holds', holds: places.map(({ pose }) => ({ poseId: pose.id, hold: pose.hold })) };
     }
     case 'place-photos':
@@ -36,7 +39,10 @@ export function invertEdit(film: Film, edit: Edit): Edit {
     case 'remove-poses':
       return { kind: 'place-poses', places: placesOf(film, edit.poseIds) };
     case 'move-poses': {
-      const places = placesOf(film, edit.moves.map(({ poseId }) => poseId));
+      const places = placesOf(
+        film,
+        edit.moves.map(({ poseId }) => poseId),
+      );
       return {
         kind: 'move-poses',
         moves: places.map(({ pose, sceneId, index }) => ({ poseId: pose.id, sceneId, index })),

@@ -80,7 +80,10 @@ export async function bringInPhoto(file: File): Promise<BroughtIn> {
       await forgetPictures(hash);
       return refuse(`There was no room left for ${name}. It was left out.`, true);
     }
-    return { ok: true, photo: { name, hash, type, bytes: bytes.length, width, height, ...facts, orientation } };
+    return {
+      ok: true,
+      photo: { name, hash, type, bytes: bytes.length, width, height, ...facts, orientation },
+    };
   } catch {
     return refuse(`${name} is damaged and cannot be decoded. It was left out.`);
   }
@@ -99,7 +102,8 @@ async function makePictures(
 ): Promise<Pictures> {
   const stored = storedSize(bytes, type);
   let times = 0;
-  while (stored && times < 3 && Math.max(stored.width, stored.height) / 2 ** (times + 1) >= PREVIEW_WIDTH) times++;
+  while (stored && times < 3 && Math.max(stored.width, stored.height) / 2 ** (times + 1) >= PREVIEW_WIDTH)
+    times++;
   const drawable = await decodeToDraw(bytes, type, stored, times);
   try {
     const drawn = uprightSize(drawable);

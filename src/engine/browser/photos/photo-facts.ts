@@ -17,12 +17,15 @@ export async function readPhotoFacts(bytes: Uint8Array): Promise<PhotoFacts> {
       reviveValues: false,
     })) as Record<string, unknown> | undefined;
     const orientation = isOrientation(tags?.['Orientation']) ? tags['Orientation'] : 1;
-    const taken = /^(\d{4}):(\d\d):(\d\d) (\d\d):(\d\d):(\d\d)/.exec(String(tags?.['DateTimeOriginal'] ?? ''));
+    const taken = /^(\d{4}):(\d\d):(\d\d) (\d\d):(\d\d):(\d\d)/.exec(
+      String(tags?.['DateTimeOriginal'] ?? ''),
+    );
     if (!taken) return { orientation };
     const [year, month, day, hour, minute, second] = taken.slice(1).map(Number) as number[];
     const fraction = Number(`0.${String(tags?.['SubSecTimeOriginal'] ?? '0').replace(/\D/g, '')}`) || 0;
     const takenAt =
-      Date.UTC(year as number, (month as number) - 1, day, hour, minute, second) + Math.round(fraction * 1000);
+      Date.UTC(year as number, (month as number) - 1, day, hour, minute, second) +
+      Math.round(fraction * 1000);
     return { orientation, takenAt };
   } catch {
     return { orientation: 1 };

@@ -40,7 +40,7 @@ export async function readBundleFile(
   };
 
   try {
-    for (let last = false; !last; ) {
+    for (let last = false; !last;) {
       const { value, done: ended } = await pieces.read();
       last = ended;
       for (const part of reader.push(value ?? new Uint8Array(0), ended)) {
@@ -59,7 +59,9 @@ export async function readBundleFile(
     }
     await Promise.all(running);
   } catch {
-    problems.push(`${name} is damaged or is not a Kermis film. ${film ? 'What could be read of it is kept.' : 'Nothing was changed.'}`);
+    problems.push(
+      `${name} is damaged or is not a Kermis film. ${film ? 'What could be read of it is kept.' : 'Nothing was changed.'}`,
+    );
     return { problems };
   } finally {
     threads?.close();
@@ -67,6 +69,7 @@ export async function readBundleFile(
   }
   if (!film) return { problems: [`${name} holds no film. Nothing was changed.`] };
   const missing = film.photos.filter((photo) => !seen.has(photo.hash)).length;
-  if (missing > 0 && problems.length === 0) problems.push(`${missing} photos of ${name} are not in the file.`);
+  if (missing > 0 && problems.length === 0)
+    problems.push(`${missing} photos of ${name} are not in the file.`);
   return { problems };
 }

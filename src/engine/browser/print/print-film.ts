@@ -45,13 +45,16 @@ export async function printFilm(
   signal.addEventListener('abort', stop, { once: true });
   try {
     const crashed = new Promise<never>((_, reject) => {
-      thread.addEventListener('error', (event) => reject(new Error(event.message || 'the worker did not start')));
+      thread.addEventListener('error', (event) =>
+        reject(new Error(event.message || 'the worker did not start')),
+      );
     });
     const file = await Promise.race([remote.print(film, format, proxy(onFrame)), crashed]);
     return { ok: true, file, seconds: (performance.now() - started) / 1000 };
   } catch (error) {
     const reason = error instanceof Error ? error.message : String(error);
-    if (signal.aborted) return { ok: false, stopped: true, problem: 'The print was stopped. No file was made.' };
+    if (signal.aborted)
+      return { ok: false, stopped: true, problem: 'The print was stopped. No file was made.' };
     return { ok: false, stopped: false, problem: `The print failed: ${reason} No file was made.` };
   } finally {
     signal.removeEventListener('abort', stop);

@@ -18,7 +18,12 @@ import { rateNumber } from '../../../core/time/rate';
 import type { FrameWorker } from './frame.worker';
 
 // Browsers tag what they convert themselves as full range; frames that are I420 already keep these tags.
-const COLOUR: VideoColorSpaceInit = { matrix: 'bt709', primaries: 'bt709', transfer: 'bt709', fullRange: false };
+const COLOUR: VideoColorSpaceInit = {
+  matrix: 'bt709',
+  primaries: 'bt709',
+  transfer: 'bt709',
+  fullRange: false,
+};
 
 let stop: AbortController | undefined;
 

@@ -10,7 +10,8 @@ export async function filmFile(film: Film): Promise<Parsed<{ file: Blob; name: s
   for (const photo of film.photos) {
     if (bytes.has(photo.hash)) continue;
     const original = await originals.getItem<Blob>(photo.hash);
-    if (!original) return failed(`${film.title} was not saved: the original of ${photo.name} is missing in this browser.`);
+    if (!original)
+      return failed(`${film.title} was not saved: the original of ${photo.name} is missing in this browser.`);
     bytes.set(photo.hash, new Uint8Array(await original.arrayBuffer()));
   }
   const file = new Blob([writeBundle(film, bytes)], { type: 'application/zip' });

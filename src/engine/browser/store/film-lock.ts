@@ -21,7 +21,8 @@ const hold = (filmId: string, options: LockOptions): Promise<FilmLock | undefine
   });
 
 /** Takes the right to write a film if no other tab has it. */
-export const tryFilmLock = (filmId: string): Promise<FilmLock | undefined> => hold(filmId, { ifAvailable: true });
+export const tryFilmLock = (filmId: string): Promise<FilmLock | undefined> =>
+  hold(filmId, { ifAvailable: true });
 
 /** Waits until the other tab has given the right back. Rejects when `signal` is aborted first. */
 export const waitForFilmLock = (filmId: string, signal: AbortSignal): Promise<FilmLock | undefined> =>

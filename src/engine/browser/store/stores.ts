@@ -1,7 +1,8 @@
 import localforage from 'localforage';
 
+// A database each: stores added to one database raise its version under the feet of workers that have it open.
 const store = (storeName: string): LocalForage =>
-  localforage.createInstance({ name: 'kermis', storeName, driver: localforage.INDEXEDDB });
+  localforage.createInstance({ name: `kermis-${storeName}`, storeName, driver: localforage.INDEXEDDB });
 
 /** Film documents by film id. */
 export const films = store('films');

@@ -1,0 +1,46 @@
+import { createHash } from 'node:crypto';
+import { readFile } from 'node:fs/promises';
+import { resolve } from 'node:path';
+import { DEFAULT_SETTINGS, type Film, type Photo } from '../src/core/film/film';
+import { HEIGHT, WIDTH } from './art/fairground';
+import { ROLL } from './roll';
+import { STORY } from './story';
+
+/** The demo film as it is laid out, and its photos' bytes by hash. */
+export async function demoFilm(): Promise<{ film: Film; originals: Map<string, Uint8Array> }> {
+  const originals = new Map<string, Uint8Array>();
+  const photos: Photo[] = [];
+  for (const { name, takenAt } of ROLL) {
+    const bytes = await readFile(resolve('demo', 'photos', name));
+    const hash = createHash('sha256').update(bytes).digest('hex');
+    originals.set(hash, bytes);
+    photos.push({
+      id: name.slice(0, 8).toLowerCase(),
+      name,
+      hash,
+      type: 'image/jpeg',
+      bytes: bytes.length,
+      width: WIDTH,
+      height: HEIGHT,
+      orientation: 1,
+      takenAt: takenAt.getTime(),
+    });
+  }
+  const scenes = STORY.map((scene, at) => ({
+    id: `scene-${at + 1}`,
+    name: scene.name,
+    poses: ROLL.flatMap((entry, i) =>
+      entry.scene === at
+        ? [{ id: `pose-${i + 1}`, photoId: (photos[i] as Photo).id, hold: entry.shot.hold }]
+        : [],
+    ),
+  }));
+  const film: Film = {
+    id: 'the-runaway-horse',
+    title: 'The Runaway Horse',
+    settings: { ...DEFAULT_SETTINGS, width: 1440, height: 1080 },
+    photos,
+    scenes,
+  };
+  return { film, originals };
+}

@@ -1,0 +1,247 @@
+import fc from 'fast-check';
+import { describe, expect, test } from 'vitest';
+import { moveBefore, shiftByOne } from './edits/arrange';
+import type { Edit } from './edits/edit';
+import { applyEdit } from './edits/apply-edit';
+import { invertEdit } from './edits/invert-edit';
+import { DEFAULT_SETTINGS, emptyFilm, posesOf, type Film, type Photo } from './film';
+import { amend, perform, redo, startHistory, undo } from './history';
+import { importEdit } from './import-edit';
+import { inNumberOrder, numberNotices, runningNumber } from './numbering';
+import { poseAt, schedule } from './schedule';
+
+const photo = (name: string): Photo => ({
+  id: name,
+  name,
+  hash: '0'.repeat(64),
+  type: 'image/jpeg',
+  bytes: 1,
+  width: 1600,
+  height: 1200,
+  orientation: 1,
+});
+
+/** A film whose scenes hold poses with these holds; pose ids are `scene.index`. */
+function filmOf(scenes: readonly (readonly number[])[]): Film {
+  return {
+    id: 'film',
+    title: 'Test',
+    settings: DEFAULT_SETTINGS,
+    photos: [photo('a'), photo('b')],
+    scenes: scenes.map((holds, s) => ({
+      id: `s${s}`,
+      name: `Scene ${s}`,
+      poses: holds.map((hold, i) => ({ id: `${s}.${i}`, photoId: i % 2 ? 'a' : 'b', hold })),
+    })),
+  };
+}
+
+const films = fc
+  .array(fc.array(fc.integer({ min: 1, max: 30 }), { maxLength: 12 }), { minLength: 1, maxLength: 4 })
+  .map(filmOf);
+
+const ids = (film: Film): string[] => posesOf(film).map((pose) => pose.id);
+const order = (film: Film): string[] => ids(film);
+
+let serial = 0;
+
+/** An edit that makes sense for a film, drawn from numbers. */
+function someEdit(film: Film, kind: number, picks: readonly number[], n: number, fresh: string): Edit {
+  const poses = ids(film);
+  const chosen = [
+    ...new Set(picks.filter(() => poses.length > 0).map((p) => poses[p % poses.length] as string)),
+  ];
+  const scene = film.scenes[n % film.scenes.length];
+  const sceneId = scene?.id ?? 's0';
+  switch (kind % 9) {
+    case 0:
+      return { kind: 'set-holds', holds: chosen.map((poseId, i) => ({ poseId, hold: 1 + ((n + i) % 9) })) };
+    case 1:
+      return { kind: 'remove-poses', poseIds: chosen };
+    case 2:
+      return moveBefore(film, chosen, sceneId, n % ((scene?.poses.length ?? 0) + 1));
+    case 3:
+      return shiftByOne(film, chosen, n % 2 ? 1 : -1);
+    case 4:
+      return {
+        kind: 'place-poses',
+        places: [
+          {
+            pose: { id: fresh, photoId: 'a', hold: 1 + (n % 5) },
+            sceneId,
+            index: n % ((scene?.poses.length ?? 0) + 1),
+          },
+        ],
+      };
+    case 5:
+      return { kind: 'set-settings', settings: { defaultHold: 1 + (n % 5), width: 640 } };
+    case 6:
+      return {
+        kind: 'place-scenes',
+        places: [
+          { scene: { id: `new-${fresh}`, name: 'New', poses: [] }, index: n % (film.scenes.length + 1) },
+        ],
+      };
+    case 7:
+      return film.scenes.length > 1
+        ? { kind: 'remove-scenes', sceneIds: [sceneId] }
+        : { kind: 'set-title', title: fresh };
+    default:
+      return importEdit(
+        film,
+        [photo(`new${n}-${fresh}`), photo(`new${n + 2}-${fresh}`)],
+        () => `${fresh}-${serial++}`,
+      );
+  }
+}
+
+const chains = fc.array(fc.tuple(fc.nat(), fc.array(fc.nat(), { minLength: 1, maxLength: 5 }), fc.nat()), {
+  maxLength: 14,
+});
+
+describe('schedule', () => {
+  test('its length is the sum of holds, and every frame belongs to exactly one pose', () => {
+    fc.assert(
+      fc.property(films, (film) => {
+        const plan = schedule(film);
+        const holds = posesOf(film).map((pose) => pose.hold);
+        expect(plan.frames).toBe(holds.reduce((a, b) => a + b, 0));
+        const shown = Array.from({ length: plan.frames }, (_, frame) => poseAt(plan, frame)?.pose.id);
+        expect(shown).toEqual(
+          posesOf(film).flatMap((pose) => Array.from({ length: pose.hold }, () => pose.id)),
+        );
+        for (const outside of [-1, plan.frames, Number.NaN]) expect(poseAt(plan, outside)).toBeUndefined();
+      }),
+    );
+  });
+});
+
+describe('edits', () => {
+  test('each is taken back exactly, and leaves the film it was given as it was', () => {
+    fc.assert(
+      fc.property(
+        films,
+        fc.nat(),
+        fc.array(fc.nat(), { minLength: 1, maxLength: 6 }),
+        fc.nat(),
+        (film, kind, picks, n) => {
+          const before = structuredClone(film);
+          const edit = someEdit(film, kind, picks, n, 'fresh');
+          const after = applyEdit(film, edit);
+          expect(film).toEqual(before);
+          expect(applyEdit(after, invertEdit(film, edit))).toEqual(before);
+        },
+      ),
+      { numRuns: 1000 },
+    );
+  });
+
+  test('undo of any chain gives back the same film, redo the changed one', () => {
+    fc.assert(
+      fc.property(films, chains, (film, chain) => {
+        let history = startHistory(film);
+        chain.forEach(([kind, picks, n], i) => {
+          const edit = someEdit(history.film, kind, picks, n, `f${i}`);
+          history = (i % 3 === 2 ? amend : perform)(history, edit);
+        });
+        const changed = history.film;
+        let back = history;
+        for (let i = 0; i < chain.length; i++) back = undo(back);
+        expect(back.film).toEqual(film);
+        for (let i = 0; i < chain.length; i++) back = redo(back);
+        expect(back.film).toEqual(changed);
+      }),
+    );
+  });
+
+  test('moving and moving back is the identity, and no pose is lost on the way', () => {
+    fc.assert(
+      fc.property(films, fc.array(fc.nat(), { minLength: 1, maxLength: 5 }), fc.nat(), (film, picks, n) => {
+        const edit = someEdit(film, 2, picks, n, '');
+        const moved = applyEdit(film, edit);
+        expect(order(moved).sort()).toEqual(order(film).sort());
+        expect(applyEdit(moved, invertEdit(film, edit))).toEqual(film);
+      }),
+    );
+  });
+
+  test('chosen poses land together, in their order, where they were dropped', () => {
+    const film = filmOf([
+      [1, 1, 1, 1, 1],
+      [1, 1],
+    ]);
+    const moved = (poses: string[], scene: string, index: number): string[] =>
+      order(applyEdit(film, moveBefore(film, poses, scene, index)));
+    expect(moved(['0.0', '0.3'], 's0', 3)).toEqual(['0.1', '0.2', '0.0', '0.3', '0.4', '1.0', '1.1']);
+    expect(moved(['0.4', '0.1'], 's1', 1)).toEqual(['0.0', '0.2', '0.3', '1.0', '0.1', '0.4', '1.1']);
+    expect(moved(['0.0'], 's0', 0)).toEqual(order(film));
+    const later = order(applyEdit(film, shiftByOne(film, ['0.1', '0.4'], 1)));
+    expect(later).toEqual(['0.0', '0.2', '0.1', '0.3', '0.4', '1.0', '1.1']);
+  });
+
+  test('a hold that is no whole number from 1 never gets in', () => {
+    const film = filmOf([[2]]);
+    for (const hold of [0, -1, 1.5, 1e9, Number.NaN]) {
+      expect(() => applyEdit(film, { kind: 'set-holds', holds: [{ poseId: '0.0', hold }] })).toThrow(
+        RangeError,
+      );
+    }
+  });
+});
+
+describe('numbers in names', () => {
+  test('a person counts 2 before 10, wherever the number stands and starts', () => {
+    const names = ['IMG_10.jpg', 'IMG_2.JPG', 'img_9.jpg', 'IMG_0011.jpg', 'IMG_100.jpg'];
+    expect(inNumberOrder(names, (n) => n)).toEqual([
+      'IMG_2.JPG',
+      'img_9.jpg',
+      'IMG_10.jpg',
+      'IMG_0011.jpg',
+      'IMG_100.jpg',
+    ]);
+    expect(inNumberOrder(['take2_001.png', 'take1_002.png', 'take10_001.png'], (n) => n)).toEqual([
+      'take1_002.png',
+      'take2_001.png',
+      'take10_001.png',
+    ]);
+    expect(runningNumber('shot 12 b.jpg')).toBe(12n);
+    expect(runningNumber('9007199254740993.jpg')).toBe(9007199254740993n);
+    expect(runningNumber('none.jpg')).toBeUndefined();
+  });
+
+  test('the order agrees with Intl.Collator for one run, and does not depend on the order of arrival', () => {
+    const numbers = fc.uniqueArray(fc.integer({ min: 0, max: 20_000 }), { minLength: 1, maxLength: 60 });
+    fc.assert(
+      fc.property(numbers, fc.integer({ min: 0, max: 6 }), (list, padding) => {
+        const names = list.map((n) => `PICT${String(n).padStart(padding, '0')}.JPG`);
+        const expected = [...names].sort(new Intl.Collator('en', { numeric: true }).compare);
+        expect(inNumberOrder(names, (n) => n)).toEqual(expected);
+        expect(inNumberOrder([...names].reverse(), (n) => n)).toEqual(expected);
+      }),
+    );
+  });
+
+  test('gaps and repeated numbers are told', () => {
+    expect(
+      numberNotices(['A_1.jpg', 'A_2.jpg', 'A_5.jpg', 'a_5.png', 'B_1.jpg', 'B_3.jpg', 'plain.jpg']),
+    ).toEqual([
+      { kind: 'gap', from: 3n, to: 4n, after: 'A_2.jpg' },
+      { kind: 'same-number', number: 5n, names: ['A_5.jpg', 'a_5.png'] },
+      { kind: 'gap', from: 2n, to: 2n, after: 'B_1.jpg' },
+    ]);
+  });
+});
+
+test('photos that come in later take their place by number; the first ones give the film its shape', () => {
+  let next = 0;
+  const newId = (): string => `p${next++}`;
+  const start = emptyFilm('f', 's', 'New');
+  const first = applyEdit(start, importEdit(start, [photo('P2.jpg'), photo('P10.jpg')], newId));
+  expect(first.settings).toMatchObject({ width: 1440, height: 1080 });
+  const wide = { ...photo('P3.jpg'), width: 1920, height: 1080 };
+  const second = applyEdit(first, importEdit(first, [wide, photo('P1.jpg'), photo('P11.jpg')], newId));
+  const expected = ['P1.jpg', 'P2.jpg', 'P3.jpg', 'P10.jpg', 'P11.jpg'];
+  expect(second.photos.map((each) => each.name)).toEqual(expected);
+  expect(posesOf(second).map((pose) => pose.photoId)).toEqual(expected);
+  expect(second.settings).toEqual(first.settings);
+});
