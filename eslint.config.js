@@ -21,6 +21,14 @@ export default tseslint.config(
   {
     files: ['**/*.tsx'],
     extends: [hooks.configs.flat.recommended, a11y.flatConfigs.recommended],
+    rules: {
+      // What scrolls must be reachable by key (axe: scrollable-region-focusable).
+      'jsx-a11y/no-noninteractive-tabindex': ['error', { tags: ['ul'], roles: ['region'] }],
+      // Keys are handled for the whole workbench in src/views/shell/keys.ts.
+      'jsx-a11y/click-events-have-key-events': 'off',
+      // The virtualiser is not memoised, and need not be.
+      'react-hooks/incompatible-library': 'off',
+    },
   },
   { files: ['**/*.js', '**/*.cjs', '**/*.mjs'], extends: [tseslint.configs.disableTypeChecked] },
 );

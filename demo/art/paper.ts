@@ -108,7 +108,9 @@ export function lay(ink: Ink, path: Path2D, { fill, material = 'paper', lift = 5
   overInk.drawImage(piece, 0, 0);
   overInk.globalCompositeOperation = 'source-in';
   place(overInk);
-  overInk.fillStyle = overInk.createPattern(material === 'wood' ? WOOD : PAPER, 'repeat');
+  const pattern = overInk.createPattern(material === 'wood' ? WOOD : PAPER, 'repeat');
+  if (!pattern) throw new Error('no pattern');
+  overInk.fillStyle = pattern;
   overInk.fillRect(-4000, -4000, 8000, 8000);
   pieceInk.setTransform(1, 0, 0, 1, 0, 0);
   pieceInk.globalCompositeOperation = 'soft-light';

@@ -7,13 +7,12 @@ interface ProgressProps {
   readonly total: number;
   /** What is counted, such as `photo`. */
   readonly noun: string;
-  /** `performance.now()` when it began. */
-  readonly startedAt: number;
+  /** Time since it began. */
+  readonly seconds: number;
 }
 
 /** How far a long job is: count, rate and time left. */
-export function Progress({ label, done, total, noun, startedAt }: ProgressProps) {
-  const seconds = (performance.now() - startedAt) / 1000;
+export function Progress({ label, done, total, noun, seconds }: ProgressProps) {
   const rate = seconds > 0.3 && done > 0 ? done / seconds : undefined;
   const words = [
     `${done.toLocaleString('en')} of ${count(total, noun)}`,

@@ -1,4 +1,4 @@
-import { useEffect, useId, useState } from 'react';
+import { useId, useState } from 'react';
 import type { Parsed } from '../core/time/parsed';
 import styles from './field.module.css';
 
@@ -17,18 +17,16 @@ interface TypedFieldProps<T> {
 /** A field that takes effect as soon as it is left; what cannot be read gets a sentence and changes nothing. */
 export function TypedField<T>(props: TypedFieldProps<T>) {
   const { label, text, parse, onCommit, hint, figures = false, disabled = false } = props;
-  const [typed, setTyped] = useState(text);
-  const [problem, setProblem] = useState<string>();
+  // What was typed counts only for the text it was typed over: a change from elsewhere is shown at once.
+  const [draft, setDraft] = useState<{ over: string; typed: string; problem?: string }>();
+  const current = draft?.over === text ? draft : { over: text, typed: text };
+  const { typed, problem } = current;
   const id = useId();
-  useEffect(() => {
-    setTyped(text);
-    setProblem(undefined);
-  }, [text]);
 
   const commit = (): void => {
-    if (typed === text) return setProblem(undefined);
+    if (typed === text) return setDraft(undefined);
     const read = parse(typed);
-    setProblem(read.ok ? undefined : read.problem);
+    setDraft(read.ok ? undefined : { ...current, problem: read.problem });
     if (read.ok) onCommit(read.value);
   };
 
@@ -46,15 +44,14 @@ export function TypedField<T>(props: TypedFieldProps<T>) {
         spellCheck={false}
         aria-invalid={problem !== undefined}
         aria-describedby={`${id}-words`}
-        onChange={(event) => setTyped(event.target.value)}
+        onChange={(event) => setDraft({ over: text, typed: event.target.value })}
         onBlur={commit}
         onKeyDown={(event) => {
           if (event.key === 'Enter') commit();
           if (event.key === 'Escape' && typed !== text) {
             event.stopPropagation();
             event.preventDefault();
-            setTyped(text);
-            setProblem(undefined);
+            setDraft(undefined);
           }
         }}
       />

@@ -15,6 +15,8 @@ let stopping: AbortController | undefined;
 
 export const stopBringingIn = (): void => stopping?.abort();
 
+const secondsSince = (start: number): number => (performance.now() - start) / 1000;
+
 const newId = (): string => crypto.randomUUID();
 
 /** Brings photos into the open film, or into a new one on the shelf; a `.kermis` file is opened. */
@@ -36,14 +38,14 @@ export async function bringIn(files: readonly File[]): Promise<void> {
   stopping = own;
   const filmId = openFilm()?.id;
   const startedAt = performance.now();
-  setWorkbench({ incoming: { done: 0, total: meant.length, startedAt } });
+  setWorkbench({ incoming: { done: 0, total: meant.length, seconds: 0 } });
   const came: Photo[] = [];
   let refused = 0;
   let full = false;
   try {
     await importPhotos(meant, {
       signal: own.signal,
-      onProgress: (progress) => setWorkbench({ incoming: { ...progress, startedAt } }),
+      onProgress: (progress) => setWorkbench({ incoming: { ...progress, seconds: secondsSince(startedAt) } }),
       onPhotos: (photos) => {
         const film = openFilm();
         // The person went to another film while photos came in: the rest stays out.
@@ -116,9 +118,9 @@ export async function openBundle(
     onFilm: async (film) => {
       await openNewFilm(film);
       await onOpened?.(film.id);
-      setWorkbench({ incoming: { done: 0, total: film.photos.length, startedAt } });
+      setWorkbench({ incoming: { done: 0, total: film.photos.length, seconds: 0 } });
     },
-    onProgress: (progress) => setWorkbench({ incoming: { ...progress, startedAt } }),
+    onProgress: (progress) => setWorkbench({ incoming: { ...progress, seconds: secondsSince(startedAt) } }),
   });
   setWorkbench({ incoming: undefined });
   for (const problem of opened.problems) tell(problem, 'wrong');

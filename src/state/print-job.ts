@@ -19,7 +19,7 @@ export interface Print {
 
 interface PrintState {
   readonly running:
-    { readonly written: number; readonly total: number; readonly startedAt: number } | undefined;
+    { readonly written: number; readonly total: number; readonly seconds: number } | undefined;
   readonly problem: string | undefined;
   readonly prints: readonly Print[];
 }
@@ -38,9 +38,9 @@ export async function startPrint(typedName: string, format: PrintFormat): Promis
   const total = scheduleOf(film).frames;
   const startedAt = performance.now();
   stopping = new AbortController();
-  usePrints.setState({ running: { written: 0, total, startedAt }, problem: undefined });
+  usePrints.setState({ running: { written: 0, total, seconds: 0 }, problem: undefined });
   const outcome = await printFilm(film, format, stopping.signal, (written) =>
-    usePrints.setState({ running: { written, total, startedAt } }),
+    usePrints.setState({ running: { written, total, seconds: (performance.now() - startedAt) / 1000 } }),
   );
   stopping = undefined;
   if (!outcome.ok) {

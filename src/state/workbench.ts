@@ -36,7 +36,7 @@ export interface WorkbenchState {
   readonly keeping: Keeping;
   /** False where another tab has the film. */
   readonly canWrite: boolean;
-  readonly incoming: (ImportProgress & { readonly startedAt: number }) | undefined;
+  readonly incoming: (ImportProgress & { readonly seconds: number }) | undefined;
   readonly notices: readonly Notice[];
 }
 
@@ -94,8 +94,5 @@ export const tell = (text: string, tone: Notice['tone'] = 'told'): void =>
   setWorkbench(({ notices }) => ({
     notices: [...notices.filter((notice) => notice.text !== text), { id: noticesSoFar++, tone, text }],
   }));
-
-export const dismiss = (id: number): void =>
-  setWorkbench(({ notices }) => ({ notices: notices.filter((notice) => notice.id !== id) }));
 
 export const dismissAll = (): void => setWorkbench({ notices: [] });

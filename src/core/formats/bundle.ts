@@ -18,7 +18,7 @@ const LARGEST_DOCUMENT = 64 * 1024 * 1024;
 export function writeBundle(film: Film, originals: ReadonlyMap<string, Uint8Array>): Uint8Array<ArrayBuffer> {
   const entries: Zippable = { [DOCUMENT]: [strToU8(JSON.stringify(filmDocument(film))), { level: 6 }] };
   for (const [hash, bytes] of originals) entries[`${PHOTOS}${hash}`] = [bytes, { level: 0 }];
-  return zipSync(entries) as Uint8Array<ArrayBuffer>;
+  return zipSync(entries);
 }
 
 /** What comes out of a `.kermis` file, in the order in which it lies there. */

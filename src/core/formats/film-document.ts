@@ -70,9 +70,9 @@ const document = Joi.object({
 
 /** Reads a stored film. Whatever it is given, it never throws. */
 export function readFilmDocument(value: unknown): Parsed<Film> {
-  const { error, value: checked } = document.validate(value, { convert: false });
-  if (error) return failed(`This is not a film that Kermis can read: ${error.message}.`);
-  const { version, film } = checked as FilmDocument;
+  const checked: Joi.ValidationResult<FilmDocument> = document.validate(value, { convert: false });
+  if (checked.error) return failed(`This is not a film that Kermis can read: ${checked.error.message}.`);
+  const { version, film } = checked.value;
   if (version > FILM_VERSION) {
     return failed('This film was saved by a newer Kermis. Open it with that one; nothing here was changed.');
   }

@@ -7,7 +7,6 @@ import type { Colour } from './pixels';
  */
 const KR = 0.2126;
 const KB = 0.0722;
-const KG = 1 - KR - KB;
 const fixed = (x: number): number => Math.round(x * 65536);
 const luma = 219 / 255;
 const chroma = 224 / 255;
@@ -37,6 +36,3 @@ export function toYCbCr([r, g, b]: Colour): [number, number, number] {
     (vr * r + vg * g + vb * b + CHROMA_ZERO) >> 16,
   ];
 }
-
-/** The green coefficient, for checks against the standard's table. */
-export const LUMA_GREEN = KG;

@@ -8,9 +8,6 @@ export const SAMPLE_RATE = 48_000;
 /** Start of a frame in seconds from the start of the film. */
 export const frameToSeconds = (frame: number, r: Rate): number => (frame * r.den) / r.num;
 
-/** The frame that is on screen at a moment given in seconds. */
-export const secondsToFrame = (seconds: number, r: Rate): number => Math.floor((seconds * r.num) / r.den);
-
 /** A length in seconds as the nearest whole number of frames, never below one. */
 export const secondsToLength = (seconds: number, r: Rate): number =>
   Math.max(1, Math.round((seconds * r.num) / r.den));
@@ -22,7 +19,3 @@ export const frameToSample = (frame: number, r: Rate): number =>
 /** The frame on screen while a sample sounds. */
 export const sampleToFrame = (sample: number, r: Rate): number =>
   Math.floor((sample * r.num) / (r.den * SAMPLE_RATE));
-
-/** Start of a frame in whole microseconds, the unit of time stamps in WebCodecs. */
-export const frameToMicroseconds = (frame: number, r: Rate): number =>
-  Math.round((frame * r.den * 1_000_000) / r.num);

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import SmpteTimecode from 'smpte-timecode';
+import referenceTimecode from 'smpte-timecode';
 import { describe, expect, test } from 'vitest';
 import { frameToSample, sampleToFrame, SAMPLE_RATE, secondsToLength } from './frames';
 import { parseHold } from './hold';
@@ -83,7 +83,7 @@ describe('timecode', () => {
 
   test('agrees with the reference library over the first ten minutes and around every minute of a day', () => {
     const differing: string[] = [];
-    const compare = (r: Rate, named: SmpteTimecode.FRAMERATE, drop: boolean): void => {
+    const compare = (r: Rate, named: number, drop: boolean): void => {
       const minute = Math.round((60 * r.num) / r.den);
       const frames = Array.from({ length: 10 * minute + 40 }, (_, i) => i);
       const last = framesADay(r, drop) - 1;
@@ -91,7 +91,7 @@ describe('timecode', () => {
         for (let i = -3; i <= 3; i++) frames.push(Math.min(last, m * minute + i));
       for (const frame of frames) {
         const label = frameToTimecode(frame, r, drop);
-        const reference = SmpteTimecode(frame, named, drop).toString();
+        const reference = referenceTimecode(frame, named, drop).toString();
         if (label !== reference) differing.push(`frame ${frame} at ${named}: ${label}, not ${reference}`);
       }
     };

@@ -1,4 +1,4 @@
-import { useEffect, useRef } from 'react';
+import { useEffect, useEffectEvent, useRef } from 'react';
 import type { Film, Photo } from '../../core/film/film';
 import { runningNumber } from '../../core/film/numbering';
 import { poseAt } from '../../core/film/schedule';
@@ -81,23 +81,21 @@ export function Picture() {
   const here = film && poseAt(scheduleOf(film), frame);
   const photo = film && here && photosOf(film).get(here.pose.photoId);
 
-  // What is on screen, for callbacks that come later than the render that made them.
-  const latest = useRef<() => void>(() => undefined);
-  latest.current = () => {
+  const redraw = useEffectEvent(() => {
     const canvas = canvasRef.current;
     const cache = cacheRef.current;
     if (!canvas || !cache || !film) return;
     const bitmap = photo && cache.get(photo.hash);
     // While the picture is still coming the one before stays, rather than a flash of nothing.
     if (bitmap || !photo || cache.has(photo.hash)) draw(canvas, film, photo, bitmap);
-  };
+  });
 
   useEffect(() => {
     const cache = new PictureCache((hash) => {
       const open = openFilm();
       const at = open && poseAt(scheduleOf(open), workbench().frame);
       const shown = at && photosOf(open).get(at.pose.photoId);
-      if (shown?.hash === hash) latest.current();
+      if (shown?.hash === hash) redraw();
     });
     cacheRef.current = cache;
     setReadiness((photoId) => {
@@ -110,7 +108,7 @@ export function Picture() {
       if (!canvas || !entry) return;
       canvas.width = Math.round(entry.contentRect.width * devicePixelRatio);
       canvas.height = Math.round(entry.contentRect.height * devicePixelRatio);
-      latest.current();
+      redraw();
     });
     if (canvas?.parentElement) observer.observe(canvas.parentElement);
     return () => {
@@ -124,7 +122,7 @@ export function Picture() {
 
   useEffect(() => {
     if (film) cacheRef.current?.want(comingUp(film, frame));
-    latest.current();
+    redraw();
   }, [film, frame]);
 
   const number = photo && runningNumber(photo.name);

@@ -78,7 +78,7 @@ export function PrintView() {
               done={running.written}
               total={running.total}
               noun="frame"
-              startedAt={running.startedAt}
+              seconds={running.seconds}
             />
             <Button onClick={stopPrint}>Stop; no file is made</Button>
           </>
@@ -100,6 +100,7 @@ export function PrintView() {
       <section className={styles.proof} aria-label="Finished prints">
         <div className={styles.screen}>
           {shown ? (
+            // eslint-disable-next-line jsx-a11y/media-has-caption -- a print has no sound yet
             <video
               key={shown.url}
               src={shown.url}

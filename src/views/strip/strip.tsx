@@ -8,7 +8,7 @@ import {
   type DragStartEvent,
 } from '@dnd-kit/core';
 import { Expand, ZoomIn, ZoomOut } from 'lucide-react';
-import { useCallback, useEffect, useLayoutEffect, useRef, useState, type PointerEvent } from 'react';
+import { useEffect, useEffectEvent, useLayoutEffect, useRef, useState, type PointerEvent } from 'react';
 import { poseAt, type ScheduledPose } from '../../core/film/schedule';
 import { count, secondsAndFrames } from '../../core/time/words';
 import { IconButton } from '../../kit/button';
@@ -62,36 +62,35 @@ export function Strip() {
     };
   }, []);
 
-  const zoomTo = useCallback(
-    (next: number | undefined, around: number) => {
-      const element = scroller.current;
-      const target = next ?? fit;
-      setPicked(next);
-      if (!element) return;
-      const x = around * zoom - element.scrollLeft;
-      const inside = x >= 0 && x <= element.clientWidth ? x : element.clientWidth / 2;
-      requestAnimationFrame(() => (element.scrollLeft = around * target - inside));
-    },
-    [fit, zoom],
-  );
+  const zoomTo = (next: number | undefined, around: number): void => {
+    const element = scroller.current;
+    const target = next ?? fit;
+    setPicked(next);
+    if (!element) return;
+    const x = around * zoom - element.scrollLeft;
+    const inside = x >= 0 && x <= element.clientWidth ? x : element.clientWidth / 2;
+    requestAnimationFrame(() => (element.scrollLeft = around * target - inside));
+  };
 
-  // The wheel with ctrl zooms around the pointer; React's own wheel events cannot be prevented.
+  // The wheel with ctrl zooms around the pointer, without it moves along the film.
+  const wheel = useEffectEvent((element: HTMLElement, event: WheelEvent) => {
+    if (event.ctrlKey || event.metaKey) {
+      event.preventDefault();
+      const x = event.clientX - element.getBoundingClientRect().left + element.scrollLeft;
+      zoomTo(zoomStep(zoom, event.deltaY < 0 ? 1 : -1, fit), x / zoom);
+    } else if (event.deltaX === 0 && event.deltaY !== 0) {
+      event.preventDefault();
+      element.scrollLeft += event.deltaY;
+    }
+  });
   useEffect(() => {
     const element = scroller.current;
     if (!element) return undefined;
-    const wheel = (event: WheelEvent): void => {
-      if (event.ctrlKey || event.metaKey) {
-        event.preventDefault();
-        const x = event.clientX - element.getBoundingClientRect().left + element.scrollLeft;
-        zoomTo(zoomStep(zoom, event.deltaY < 0 ? 1 : -1, fit), x / zoom);
-      } else if (event.deltaX === 0 && event.deltaY !== 0) {
-        event.preventDefault();
-        element.scrollLeft += event.deltaY;
-      }
-    };
-    element.addEventListener('wheel', wheel, { passive: false });
-    return () => element.removeEventListener('wheel', wheel);
-  }, [fit, zoom, zoomTo]);
+    // React's own wheel events cannot be prevented.
+    const listen = (event: WheelEvent): void => wheel(element, event);
+    element.addEventListener('wheel', listen, { passive: false });
+    return () => element.removeEventListener('wheel', listen);
+  }, []);
 
   // The playhead stays in sight: a page at a time while playing, at once when stepping.
   useEffect(() => {
@@ -172,7 +171,6 @@ export function Strip() {
   };
 
   const active = here && visible.includes(here) ? ticketId(here.pose.id) : undefined;
-  let sceneStart = 0;
 
   return (
     <section className={styles.strip} aria-label="Strip">
@@ -218,9 +216,8 @@ export function Strip() {
             <RulerMarks rate={film.settings.rate} zoom={zoom} from={from} to={Math.min(to, frames)} />
           </div>
           {film.scenes.map((scene, i) => {
-            const start = sceneStart;
-            const length = scene.poses.reduce((sum, pose) => sum + pose.hold, 0);
-            sceneStart += length;
+            const { start = 0, end = 0 } = plan.scenes[i] ?? {};
+            const length = end - start;
             if (length === 0) return null;
             return (
               <button

@@ -94,7 +94,7 @@ export function ChosenPanel() {
       </div>
       <dl className={styles.facts}>
         <div>
-          <dt>Length together</dt>
+          <dt>{poses.length > 1 ? 'Together' : 'Length'}</dt>
           <dd>{lengthWords(total, film.settings.rate)}</dd>
         </div>
       </dl>

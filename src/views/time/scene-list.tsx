@@ -22,10 +22,8 @@ export function SceneList() {
       <h2>Scenes</h2>
       <ol>
         {film.scenes.map((scene, i) => {
-          const length = scene.poses.reduce((sum, pose) => sum + pose.hold, 0);
+          const { start = 0, end = 0 } = plan.scenes[i] ?? {};
           const middle = scene.poses[Math.floor(scene.poses.length / 2)];
-          const first = scene.poses[0];
-          const start = plan.entries.find((entry) => entry.pose === first)?.start ?? 0;
           return (
             <li key={scene.id}>
               <button
@@ -38,7 +36,7 @@ export function SceneList() {
                 <Thumbnail photo={middle && photos.get(middle.photoId)} className={styles.sceneThumb} />
                 <span>
                   <span className={styles.sceneName}>{scene.name}</span>
-                  <span className={styles.length}>{secondsAndFrames(length, rate)}</span>
+                  <span className={styles.length}>{secondsAndFrames(end - start, rate)}</span>
                 </span>
               </button>
             </li>

@@ -8,6 +8,22 @@ export interface PhotoFacts {
   readonly takenAt?: number;
 }
 
+interface ExifTags {
+  readonly Orientation?: unknown;
+  readonly DateTimeOriginal?: unknown;
+  readonly SubSecTimeOriginal?: unknown;
+}
+
+const textOf = (tag: unknown): string => (typeof tag === 'string' ? tag : '');
+
+function timeOf({ DateTimeOriginal, SubSecTimeOriginal }: ExifTags): number | undefined {
+  const taken = /^(\d{4}):(\d\d):(\d\d) (\d\d):(\d\d):(\d\d)/.exec(textOf(DateTimeOriginal));
+  if (!taken) return undefined;
+  const [year = 0, month = 1, day = 1, hour = 0, minute = 0, second = 0] = taken.slice(1).map(Number);
+  const fraction = Number(`0.${textOf(SubSecTimeOriginal).replace(/\D/g, '')}`) || 0;
+  return Date.UTC(year, month - 1, day, hour, minute, second) + Math.round(fraction * 1000);
+}
+
 /** Reads orientation and capture time; a file without EXIF, or with a damaged one, stands upright. */
 export async function readPhotoFacts(bytes: Uint8Array): Promise<PhotoFacts> {
   try {
@@ -15,18 +31,11 @@ export async function readPhotoFacts(bytes: Uint8Array): Promise<PhotoFacts> {
       pick: ['Orientation', 'DateTimeOriginal', 'SubSecTimeOriginal'],
       translateValues: false,
       reviveValues: false,
-    })) as Record<string, unknown> | undefined;
-    const orientation = isOrientation(tags?.['Orientation']) ? tags['Orientation'] : 1;
-    const taken = /^(\d{4}):(\d\d):(\d\d) (\d\d):(\d\d):(\d\d)/.exec(
-      String(tags?.['DateTimeOriginal'] ?? ''),
-    );
-    if (!taken) return { orientation };
-    const [year, month, day, hour, minute, second] = taken.slice(1).map(Number) as number[];
-    const fraction = Number(`0.${String(tags?.['SubSecTimeOriginal'] ?? '0').replace(/\D/g, '')}`) || 0;
-    const takenAt =
-      Date.UTC(year as number, (month as number) - 1, day, hour, minute, second) +
-      Math.round(fraction * 1000);
-    return { orientation, takenAt };
+    })) as ExifTags | undefined;
+    if (!tags) return { orientation: 1 };
+    const takenAt = timeOf(tags);
+    const orientation = isOrientation(tags.Orientation) ? tags.Orientation : 1;
+    return takenAt === undefined ? { orientation } : { orientation, takenAt };
   } catch {
     return { orientation: 1 };
   }

@@ -35,8 +35,10 @@ export const keepPlace = async (filmId: string, place: FilmPlace): Promise<void>
 };
 
 export async function readPlace(filmId: string): Promise<FilmPlace | undefined> {
-  const { error, value } = placeSchema.validate(await places.getItem<unknown>(filmId));
-  return error || value === null ? undefined : (value as FilmPlace);
+  const stored = await places.getItem<unknown>(filmId);
+  if (stored === null) return undefined;
+  const read: Joi.ValidationResult<FilmPlace> = placeSchema.validate(stored);
+  return read.error ? undefined : read.value;
 }
 
 export const keepLastFilm = async (id: string): Promise<void> => {

@@ -1,0 +1,86 @@
+import { chromium, type Browser, type BrowserContext, type Page } from 'playwright-core';
+import { afterAll, beforeAll, expect, inject } from 'vitest';
+
+/** Debian's Chromium, without the services that a closed network refuses. */
+export const launch = (): Promise<Browser> =>
+  chromium.launch({
+    executablePath: process.env['CHROMIUM'] ?? '/usr/bin/chromium',
+    args: [
+      '--no-sandbox',
+      '--disable-background-networking',
+      '--disable-component-update',
+      '--disable-sync',
+      '--no-first-run',
+      '--disable-quic',
+    ],
+  });
+
+export const base = (): string => inject('base');
+
+/** What a page complained of; tests that expect a complaint take it out. */
+export interface Visit {
+  readonly page: Page;
+  readonly context: BrowserContext;
+  readonly complaints: string[];
+}
+
+/** A browser for one test file, and fresh visits to the app in it: each with an empty store. */
+export function useBrowser(): { visit: (path?: string) => Promise<Visit> } {
+  let browser: Browser;
+  const contexts: BrowserContext[] = [];
+  beforeAll(async () => {
+    browser = await launch();
+  });
+  afterAll(async () => {
+    for (const context of contexts) await context.close();
+    await browser.close();
+  });
+  return {
+    visit: async (path = '/films') => {
+      const context = await browser.newContext({
+        viewport: { width: 1280, height: 800 },
+        acceptDownloads: true,
+      });
+      contexts.push(context);
+      const page = await context.newPage();
+      const complaints: string[] = [];
+      page.on('pageerror', (error) => complaints.push(error.message));
+      page.on('console', (message) => {
+        if (message.type() === 'error') complaints.push(message.text());
+      });
+      await page.goto(base() + path);
+      return { page, context, complaints };
+    },
+  };
+}
+
+export interface TestFile {
+  readonly name: string;
+  readonly mimeType: string;
+  readonly buffer: Buffer;
+}
+
+/** Brings files in through the file chooser and waits until they are in and kept. */
+export async function bringIn(page: Page, files: readonly TestFile[]): Promise<void> {
+  await page.getByTestId('choose-photos').setInputFiles([...files]);
+  await page.getByLabel('What Kermis noticed').waitFor();
+  await page.getByRole('progressbar', { name: 'Photos coming in' }).waitFor({ state: 'detached' });
+  if (await page.getByTestId('kept').isVisible()) await isKept(page);
+}
+
+export const isKept = (page: Page): Promise<void> =>
+  expect
+    .poll(() => page.getByTestId('kept').textContent(), { timeout: 15_000 })
+    .toContain('Kept')
+    .then(() => undefined);
+
+/** The sentences on screen, one a line. */
+export const notes = async (page: Page): Promise<string> =>
+  (await page.getByLabel('What Kermis noticed').getByRole('listitem').allTextContents()).join('\n');
+
+/** `5 of 48`: the frame shown and the number of frames. */
+export async function counter(page: Page): Promise<{ frame: number; frames: number }> {
+  const text = (await page.getByTestId('counter').textContent()) ?? '';
+  const [, frame, frames] = /^(\d+)\s*of (\d+)/.exec(text) ?? [];
+  return { frame: Number(frame), frames: Number(frames) };
+}

@@ -1,0 +1,125 @@
+import { execFile } from 'node:child_process';
+import { mkdtemp, rm, writeFile } from 'node:fs/promises';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { promisify } from 'node:util';
+import type { Page } from 'playwright-core';
+import type { Colour } from './photos';
+
+const run = promisify(execFile);
+
+/** Prints the open film through the interface and gives the file that is saved. */
+export async function printFilm(
+  page: Page,
+  kind: 'MP4' | 'WebM',
+  name: string,
+): Promise<{ bytes: Buffer; fileName: string }> {
+  await page.getByRole('button', { name: 'Print', exact: true }).click();
+  await page.getByLabel('Name of the file').fill(name);
+  await page.getByRole('radio', { name: new RegExp(kind) }).check();
+  await page.getByRole('button', { name: 'Print the film' }).click();
+  await page.getByRole('button', { name: 'Print the film' }).waitFor({ timeout: 110_000 });
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('link', { name: 'Save to disk' }).first().click(),
+  ]);
+  const chunks: Buffer[] = [];
+  for await (const chunk of await download.createReadStream()) chunks.push(chunk as Buffer);
+  return { bytes: Buffer.concat(chunks), fileName: download.suggestedFilename() };
+}
+
+export interface Stream {
+  readonly width: number;
+  readonly height: number;
+  readonly nb_read_frames: string;
+  readonly r_frame_rate: string;
+  readonly avg_frame_rate: string;
+  readonly codec_name: string;
+  readonly pix_fmt: string;
+  readonly color_range: string;
+  readonly color_space: string;
+  readonly color_primaries: string;
+  readonly color_transfer: string;
+}
+
+/** A saved print as the outside sees it; its file is removed by `close`. */
+export class PrintedFile {
+  readonly #folder: string;
+  readonly path: string;
+
+  private constructor(folder: string, path: string) {
+    this.#folder = folder;
+    this.path = path;
+  }
+
+  static async of(bytes: Buffer): Promise<PrintedFile> {
+    const folder = await mkdtemp(join(tmpdir(), 'kermis-print-'));
+    const path = join(folder, 'print');
+    await writeFile(path, bytes);
+    return new PrintedFile(folder, path);
+  }
+
+  async stream(): Promise<Stream> {
+    const { stdout } = await run('ffprobe', [
+      '-v',
+      'error',
+      '-count_frames',
+      '-show_streams',
+      '-of',
+      'json',
+      this.path,
+    ]);
+    return (JSON.parse(stdout) as { streams: [Stream] }).streams[0];
+  }
+
+  /** Start of each frame in seconds. */
+  async times(): Promise<number[]> {
+    const { stdout } = await run('ffprobe', [
+      '-v',
+      'error',
+      '-show_entries',
+      'frame=pts_time',
+      '-of',
+      'csv=p=0',
+      this.path,
+    ]);
+    return stdout.trim().split('\n').map(Number);
+  }
+
+  /** Frames as RGB, decoded by ffmpeg with the colours that the file's own tags say. */
+  async frames(width: number, height: number): Promise<Buffer[]> {
+    const { stdout } = await run(
+      'ffmpeg',
+      [
+        '-v',
+        'error',
+        '-i',
+        this.path,
+        '-vf',
+        'scale=flags=accurate_rnd+full_chroma_int',
+        '-f',
+        'rawvideo',
+        '-pix_fmt',
+        'rgb24',
+        '-',
+      ],
+      { encoding: 'buffer', maxBuffer: 1 << 30 },
+    );
+    const size = width * height * 3;
+    return Array.from({ length: stdout.length / size }, (_, i) => stdout.subarray(i * size, (i + 1) * size));
+  }
+
+  close(): Promise<void> {
+    return rm(this.#folder, { recursive: true, force: true });
+  }
+}
+
+/** The colour of a decoded frame at a pixel. */
+export const colourAt = (frame: Buffer, width: number, x: number, y: number): Colour => {
+  const at = (y * width + x) * 3;
+  return [frame[at] ?? -1, frame[at + 1] ?? -1, frame[at + 2] ?? -1];
+};
+
+/** The largest difference of two colours in one channel. */
+export const distance = (a: Colour, b: Colour): number =>
+  Math.max(...a.map((value, i) => Math.abs(value - (b[i] ?? 999))));
