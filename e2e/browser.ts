@@ -25,7 +25,7 @@ export interface Visit {
 }
 
 /** A browser for one test file, and fresh visits to the app in it: each with an empty store. */
-export function useBrowser(): { visit: (path?: string) => Promise<Visit> } {
+export function useBrowser(): { visit: (options?: { bypassCSP?: boolean }) => Promise<Visit> } {
   let browser: Browser;
   const contexts: BrowserContext[] = [];
   beforeAll(async () => {
@@ -36,10 +36,11 @@ export function useBrowser(): { visit: (path?: string) => Promise<Visit> } {
     await browser.close();
   });
   return {
-    visit: async (path = '/films') => {
+    visit: async (options = {}) => {
       const context = await browser.newContext({
         viewport: { width: 1280, height: 800 },
         acceptDownloads: true,
+        ...options,
       });
       contexts.push(context);
       const page = await context.newPage();
@@ -48,7 +49,7 @@ export function useBrowser(): { visit: (path?: string) => Promise<Visit> } {
       page.on('console', (message) => {
         if (message.type() === 'error') complaints.push(message.text());
       });
-      await page.goto(base() + path);
+      await page.goto(`${base()}/films`);
       return { page, context, complaints };
     },
   };
@@ -60,12 +61,21 @@ export interface TestFile {
   readonly buffer: Buffer;
 }
 
-/** Brings files in through the file chooser and waits until they are in and kept. */
+/** Brings files in through the file chooser and waits until they are in and kept; ends in stage Time. */
 export async function bringIn(page: Page, files: readonly TestFile[]): Promise<void> {
-  await page.getByTestId('choose-photos').setInputFiles([...files]);
-  await page.getByLabel('What Kermis noticed').waitFor();
+  const chooser = page.getByTestId('choose-photos');
+  const stages = page.getByRole('navigation', { name: 'Stages' });
+  await chooser.or(stages).first().waitFor({ state: 'attached' });
+  if ((await chooser.count()) === 0) await page.getByRole('button', { name: 'Sort', exact: true }).click();
+  await chooser.setInputFiles([...files]);
+  await page
+    .getByLabel('What Kermis noticed')
+    .getByText(/came in|None of the files/)
+    .first()
+    .waitFor();
   await page.getByRole('progressbar', { name: 'Photos coming in' }).waitFor({ state: 'detached' });
-  if (await page.getByTestId('kept').isVisible()) await isKept(page);
+  await page.getByRole('button', { name: 'Time', exact: true }).click();
+  await isKept(page);
 }
 
 export const isKept = (page: Page): Promise<void> =>

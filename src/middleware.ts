@@ -20,6 +20,7 @@ export const onRequest = defineMiddleware(async (context, next) => {
     url,
     params,
     origin: request.headers.get('origin'),
+    host: request.headers.get('host'),
     fetchSite: request.headers.get('sec-fetch-site'),
   });
   if (refused) return Response.json({ problem: refused.problem }, { status: refused.status });

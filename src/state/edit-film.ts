@@ -1,20 +1,29 @@
 import { holdEdit, moveBefore, shiftByOne } from '../core/film/edits/arrange';
 import type { Edit } from '../core/film/edits/edit';
-import { posesOf, type Film, type FilmSettings } from '../core/film/film';
+import { posesOf, type FilmSettings } from '../core/film/film';
 import { amend, perform, redo, undo, type History } from '../core/film/history';
+import { poseAt } from '../core/film/schedule';
 import { isHold, LONGEST_HOLD } from '../core/time/hold';
 import { openFilm, scheduleOf, setWorkbench, tell, workbench } from './workbench';
 
-/** Takes a new state of the film and keeps choice and playhead within it. */
+/**
+ * Takes a new state of the film. The choice keeps to poses that are still there; the playhead stays on its
+ * pose, wherever that goes, and where it stood when the pose is gone.
+ */
 function take(history: History): void {
   setWorkbench((state) => {
     if (history === state.history) return state;
-    const here = new Set(posesOf(history.film).map((pose) => pose.id));
+    const plan = scheduleOf(history.film);
+    const before = state.history && poseAt(scheduleOf(state.history.film), state.frame);
+    const after = before && plan.entries.find((entry) => entry.pose.id === before.pose.id);
+    const stayed =
+      before && after ? after.start + Math.min(state.frame - before.start, after.pose.hold - 1) : undefined;
+    const here = new Set(plan.entries.map((entry) => entry.pose.id));
     const chosen = [...state.chosen].filter((id) => here.has(id));
-    const last = Math.max(0, scheduleOf(history.film).frames - 1);
     return {
       history,
-      frame: Math.min(state.frame, last),
+      // While playing, the clock decides.
+      frame: Math.min(state.playing ? state.frame : (stayed ?? state.frame), Math.max(0, plan.frames - 1)),
       chosen: chosen.length === state.chosen.size ? state.chosen : new Set(chosen),
     };
   });
@@ -85,28 +94,13 @@ export function shiftPoses(direction: 1 | -1): void {
   const film = openFilm();
   const poses = meantPoses();
   if (!film || poses.length === 0) return;
-  follow(poses, () => edit(shiftByOne(film, poses, direction)));
+  edit(shiftByOne(film, poses, direction));
 }
 
 /** Moves poses before the one at `index` of a scene, or to its end. */
 export function movePoses(poseIds: readonly string[], sceneId: string, index: number): void {
   const film = openFilm();
   if (film) edit(moveBefore(film, poseIds, sceneId, index));
-}
-
-/** Keeps the playhead on a pose that moves, at the same offset. */
-function follow(poses: readonly string[], change: () => void): void {
-  const startOf = (film: Film | undefined): number | undefined =>
-    film && scheduleOf(film).entries.find((entry) => entry.pose.id === poses[0])?.start;
-  const before = startOf(openFilm());
-  const { frame } = workbench();
-  change();
-  const after = startOf(openFilm());
-  const meant = new Set(poses);
-  const film = openFilm();
-  if (before === undefined || after === undefined || !film) return;
-  const on = scheduleOf(film).entries.find((entry) => meant.has(entry.pose.id));
-  if (on && frame >= before) setWorkbench({ frame: Math.max(0, frame + after - before) });
 }
 
 export const setSettings = (settings: Partial<FilmSettings>): void =>

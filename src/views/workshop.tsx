@@ -10,7 +10,7 @@ import { Notices } from './notices/notices';
 import { PrintView } from './print/print-view';
 import { Shelf } from './shelf/shelf';
 import { DropZone } from './shell/drop-zone';
-import { handleKey } from './shell/keys';
+import { freeKeys, handleKey } from './shell/keys';
 import styles from './shell/shell.module.css';
 import { TopBar } from './shell/top-bar';
 import { SortView } from './sort/sort-view';
@@ -45,10 +45,12 @@ export default function Workshop({ openDemo }: WorkshopProps) {
     const key = (event: KeyboardEvent): void => void handleKey(event);
     addEventListener('popstate', follow);
     addEventListener('keydown', key);
+    addEventListener('click', freeKeys);
     return () => {
       stopKeeping();
       removeEventListener('popstate', follow);
       removeEventListener('keydown', key);
+      removeEventListener('click', freeKeys);
     };
   }, [openDemo]);
 

@@ -28,7 +28,8 @@ export interface RequestShape {
   readonly route: string;
   readonly url: URL;
   readonly params: Readonly<Record<string, string | undefined>>;
-  /** The `Origin` and `Sec-Fetch-Site` headers, where the browser sends them. */
+  /** The `Host`, `Origin` and `Sec-Fetch-Site` headers, where they are sent. */
+  readonly host: string | null;
   readonly origin: string | null;
   readonly fetchSite: string | null;
 }
@@ -41,6 +42,7 @@ export function refusal({
   route,
   url,
   params,
+  host,
   origin,
   fetchSite,
 }: RequestShape): Refusal | undefined {
@@ -48,7 +50,8 @@ export function refusal({
   if (!schema) return { status: 404, problem: 'There is nothing at this address.' };
   if (method !== 'GET' && method !== 'HEAD')
     return { status: 405, problem: 'This address is only read from.' };
-  const foreign = (origin !== null && origin !== url.origin) || fetchSite === 'cross-site';
+  const own = [`http://${host ?? ''}`, `https://${host ?? ''}`];
+  const foreign = (origin !== null && !own.includes(origin)) || fetchSite === 'cross-site';
   if (foreign && route.startsWith('/api/')) {
     return { status: 403, problem: 'Only pages of this server may ask for this.' };
   }

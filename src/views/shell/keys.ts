@@ -174,3 +174,10 @@ export function handleKey(event: KeyboardEvent): boolean {
   binding.run(event);
   return true;
 }
+
+/** After a click with the mouse the keys belong to the film again: Space plays, whatever was clicked last. */
+export function freeKeys(event: MouseEvent): void {
+  const focused = document.activeElement;
+  const clicked = event.detail > 0 && focused instanceof HTMLButtonElement && !focused.closest('dialog');
+  if (clicked) focused.blur();
+}

@@ -1,0 +1,79 @@
+import { createRequire } from 'node:module';
+import type { Page } from 'playwright-core';
+import { expect, test } from 'vitest';
+import { bringIn, counter, useBrowser } from './browser';
+import { numbered } from './photos';
+
+const { visit } = useBrowser();
+const axePath = createRequire(import.meta.url).resolve('axe-core/axe.min.js');
+
+interface AxeResults {
+  readonly violations: readonly { id: string; nodes: readonly { html: string; failureSummary: string }[] }[];
+}
+
+/** What axe-core finds wrong on the page as it is, by WCAG 2.2 A and AA and its own best practices. */
+async function violations(page: Page): Promise<string[]> {
+  await page.addScriptTag({ path: axePath });
+  const { violations: found } = await page.evaluate(() =>
+    (globalThis as unknown as { axe: { run: () => Promise<AxeResults> } }).axe.run(),
+  );
+  return found.flatMap(({ id, nodes }) => nodes.map((node) => `${id}: ${node.html} ${node.failureSummary}`));
+}
+
+test('axe-core finds nothing on any main view, in daylight and in the dark', async () => {
+  // The policy of the page keeps foreign scripts out, axe-core too.
+  const { page } = await visit({ bypassCSP: true });
+  await page.getByRole('heading', { name: 'Kermis' }).waitFor();
+  await page.getByRole('button', { name: 'New film' }).waitFor();
+  expect(await violations(page)).toEqual([]);
+  await bringIn(page, await numbered(12, 1));
+  await page.reload();
+  await page.getByTestId('counter').waitFor();
+  for (const dim of [false, true]) {
+    if (dim) await page.getByRole('button', { name: 'Dim colours for a dark room' }).click();
+    for (const stage of ['Sort', 'Time', 'Print']) {
+      await page.getByRole('button', { name: stage, exact: true }).click();
+      expect(await violations(page), `${stage}, dim ${dim}`).toEqual([]);
+    }
+    await page.getByTitle(/Film settings/).click();
+    expect(await violations(page), `settings, dim ${dim}`).toEqual([]);
+    await page.keyboard.press('Escape');
+    await page.getByRole('button', { name: 'Keys' }).click();
+    expect(await violations(page), `keys, dim ${dim}`).toEqual([]);
+    await page.keyboard.press('Escape');
+  }
+  await page.getByRole('button', { name: 'All films' }).click();
+  await page
+    .getByRole('button', { name: /Untitled film/ })
+    .first()
+    .waitFor();
+  expect(await violations(page)).toEqual([]);
+});
+
+test('without a mouse: choose poses, set their hold, move them, from the strip', async () => {
+  const { page } = await visit();
+  await bringIn(page, await numbered(5, 1));
+  await page.getByRole('button', { name: 'Put the notes away' }).click();
+  const strip = page.getByRole('listbox', { name: 'Poses of the film' });
+  await strip.focus();
+  await page.keyboard.press('ArrowDown');
+  await page.keyboard.press('Shift+ArrowDown');
+  await page.keyboard.press('3');
+  await page.keyboard.press('Alt+ArrowRight');
+  const labels = await page
+    .getByRole('option')
+    .evaluateAll((all) => all.map((each) => each.getAttribute('aria-label')));
+  expect(labels.map((label) => label?.replace(/^Pose \d+, /, ''))).toEqual([
+    'PICT1.JPG, held 2 frames',
+    'PICT4.JPG, held 2 frames',
+    'PICT2.JPG, held 3 frames',
+    'PICT3.JPG, held 3 frames',
+    'PICT5.JPG, held 2 frames',
+  ]);
+  const active = await strip.getAttribute('aria-activedescendant');
+  expect(await page.locator(`#${active ?? 'none'}`).getAttribute('aria-label')).toContain('PICT3.JPG');
+  expect(await page.getByRole('option', { selected: true }).count()).toBe(2);
+  await page.keyboard.press('Escape');
+  expect(await page.getByRole('option', { selected: true }).count()).toBe(0);
+  expect((await counter(page)).frames).toBe(12);
+});

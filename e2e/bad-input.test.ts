@@ -1,0 +1,206 @@
+import { randomBytes } from 'node:crypto';
+import { readFile } from 'node:fs/promises';
+import sharp from 'sharp';
+import { expect, test } from 'vitest';
+import { base, bringIn, counter, isKept, notes, useBrowser, type TestFile } from './browser';
+import { jpeg, numbered, picture } from './photos';
+
+const { visit } = useBrowser();
+
+const photo = (name: string, buffer: Buffer): TestFile => ({ name, mimeType: 'image/jpeg', buffer });
+
+test('each bad file gets a sentence that names it; the rest comes in', async () => {
+  const { page, complaints } = await visit();
+  const good = await jpeg('P4.jpg', [40, 120, 200]);
+  const strip = await sharp({ create: { width: 20_000, height: 10, channels: 3, background: '#888' } })
+    .jpeg()
+    .toBuffer();
+  const half = (await jpeg('half', [1, 2, 3], 1600, 1200)).buffer;
+  const png = await picture('half.png', [9, 9, 9], 'png');
+  await bringIn(page, [
+    photo('P1.jpg', Buffer.from('These are words, not a picture.')),
+    photo('P2.jpg', Buffer.alloc(0)),
+    photo('P3.jpg', half.subarray(0, half.length / 2)),
+    good,
+    await jpeg('P5.jpg', [10, 200, 10], 1, 1),
+    photo('P6.jpg', strip),
+    photo('P7.jpg', good.buffer),
+    { ...(await picture('P7.png', [200, 10, 10], 'png')) },
+    photo('P8.png', png.buffer.subarray(0, 200)),
+    photo(
+      'P9.jpg',
+      Buffer.concat([good.buffer.subarray(0, 200), Buffer.alloc(400, 7), good.buffer.subarray(-2)]),
+    ),
+    photo('.hidden.jpg', good.buffer),
+  ]);
+  const said = await notes(page);
+  expect(said).toMatch(/P1\.jpg is not a JPEG.*left out/);
+  expect(said).toMatch(/P2\.jpg is empty.*left out/);
+  expect(said).toMatch(/P3\.jpg is cut off.*left out/);
+  expect(said).toMatch(/P8\.png is cut off/);
+  expect(said).toMatch(/P9\.jpg is damaged/);
+  expect(said).toMatch(/P7\.jpg and P7\.png have the same number/);
+  expect(said).toMatch(/5 photos came in, in the order of their numbers; 5 left out/);
+  expect(said).not.toContain('hidden');
+  expect((await counter(page)).frames).toBe(10);
+  expect(complaints).toEqual([]);
+});
+
+test('a choice with nothing to use changes nothing and says so', async () => {
+  const { page } = await visit();
+  await bringIn(page, await numbered(2, 1));
+  await bringInFiles(page, [photo('Thumbs.db', Buffer.from('x'))]);
+  await expect.poll(() => notes(page)).toContain('There are no pictures in what was chosen');
+  await bringInFiles(page, [{ name: 'notes.txt', mimeType: 'text/plain', buffer: Buffer.from('shot list') }]);
+  await expect.poll(() => notes(page)).toContain('None of the files could be used. The film is as it was.');
+  await bringInFiles(page, [
+    { name: 'old.kermis', mimeType: 'application/zip', buffer: Buffer.from('PK not really') },
+  ]);
+  await expect.poll(() => notes(page)).toMatch(/old\.kermis (is damaged|holds no film)/);
+  expect((await counter(page)).frames).toBe(4);
+});
+
+const bringInFiles = (page: Awaited<ReturnType<typeof visit>>['page'], files: TestFile[]): Promise<void> =>
+  page
+    .getByRole('button', { name: 'Sort', exact: true })
+    .click()
+    .then(async () => {
+      await page.getByTestId('choose-photos').setInputFiles(files);
+      await page.getByRole('button', { name: 'Time', exact: true }).click();
+    });
+
+test.each([['Hold, in frames', ['0', '-1', '1.5', '1000000000', 'two'], '2']] as const)(
+  '%s: what cannot be taken says why, and the value stays',
+  async (label, values, kept) => {
+    const { page } = await visit();
+    await bringIn(page, await numbered(2, 1));
+    for (const value of values) {
+      await page.getByLabel(label).fill(value);
+      await page.getByLabel(label).press('Enter');
+      expect(await page.getByRole('alert').textContent(), value).toMatch(
+        new RegExp(`${value}.*Still ${kept}\\.$`),
+      );
+    }
+    await page.getByTitle(/Film settings/).click();
+    for (const value of ['fast', '0', '121', '24/0']) {
+      await page.getByLabel('Any other rate').fill(value);
+      await page.getByLabel('Any other rate').press('Enter');
+      expect(await page.getByRole('dialog').getByRole('alert').textContent(), value).toContain('Still 24.');
+    }
+    await page.getByLabel('Width in pixels').fill('1081');
+    await page.getByLabel('Width in pixels').press('Enter');
+    expect(await page.getByText('1081 is odd').isVisible()).toBe(true);
+    expect((await counter(page)).frames).toBe(4);
+  },
+);
+
+test('a full store: the film so far stays whole, and the app says what to do', async () => {
+  const { page, context } = await visit();
+  await bringIn(page, await numbered(4, 1));
+  await page.getByRole('button', { name: 'Put the notes away' }).click();
+  const devtools = await context.newCDPSession(page);
+  const { usage } = await devtools.send('Storage.getUsageAndQuota', { origin: base() });
+  await devtools.send('Storage.overrideQuotaForOrigin', { origin: base(), quotaSize: usage + 300_000 });
+  const noise = await Promise.all(
+    Array.from({ length: 6 }, async (_, i) => {
+      const pixels = randomBytes(400 * 300 * 3);
+      const buffer = await sharp(pixels, { raw: { width: 400, height: 300, channels: 3 } })
+        .jpeg({ quality: 100 })
+        .toBuffer();
+      return photo(`PICT${10 + i}.JPG`, buffer);
+    }),
+  );
+  await page.getByRole('button', { name: 'Sort', exact: true }).click();
+  await page.getByTestId('choose-photos').setInputFiles(noise);
+  await page.getByText('The browser has no room left').first().waitFor();
+  await page.getByRole('button', { name: 'Time', exact: true }).click();
+  // Nothing can be kept at all now, and the film on screen can still be worked on.
+  await devtools.send('Storage.overrideQuotaForOrigin', { origin: base(), quotaSize: 1 });
+  const before = (await counter(page)).frames;
+  await page.getByRole('option').nth(0).click();
+  await page.keyboard.press('9');
+  await page.getByRole('alert').filter({ hasText: 'The browser has no room left for this film' }).waitFor();
+  expect((await counter(page)).frames).toBe(before + 7);
+  // There is room again: what is on screen is kept, and nothing was lost on the way.
+  await devtools.send('Storage.overrideQuotaForOrigin', { origin: base() });
+  await page.getByRole('button', { name: 'Keep now' }).click();
+  await isKept(page);
+  await page.reload();
+  await page.getByTestId('counter').waitFor();
+  expect((await counter(page)).frames).toBe(before + 7);
+  expect(await page.getByRole('option').nth(0).getAttribute('aria-label')).toContain(
+    'PICT1.JPG, held 9 frames',
+  );
+});
+
+test('a print that is stopped leaves no file, and an import that is stopped keeps what came in', async () => {
+  const { page } = await visit();
+  const files = await Promise.all(
+    Array.from({ length: 40 }, (_, i) => jpeg(`PICT${i + 1}.JPG`, [i * 6, 90, 200], 1600, 1200)),
+  );
+  await page.getByTestId('choose-photos').setInputFiles(files);
+  await page.getByRole('button', { name: 'Stop' }).click();
+  await page
+    .getByLabel('What Kermis noticed')
+    .getByText(/^Stopped: \d+ photos? of 40 came in and are kept\.$/)
+    .waitFor();
+  await page.getByRole('button', { name: 'Put the notes away' }).click();
+  const { frames } = await counter(page);
+  expect(frames).toBeLessThan(80);
+  await bringIn(page, files.slice(0, 12));
+  await page.getByRole('button', { name: 'Put the notes away' }).click();
+  await page.getByRole('button', { name: 'Print', exact: true }).click();
+  await page.getByRole('button', { name: 'Print the film' }).click();
+  await page.getByRole('button', { name: 'Stop; no file is made' }).click();
+  await page.getByText('The print was stopped. No file was made.').waitFor();
+  expect(await page.getByRole('link', { name: 'Save to disk' }).count()).toBe(0);
+  // And the next one goes through.
+  await page.getByRole('button', { name: 'Print the film' }).click();
+  await page.getByRole('link', { name: 'Save to disk' }).waitFor({ timeout: 60_000 });
+});
+
+test('a browser without WebCodecs is told so at the print; everything else works', async () => {
+  const { context } = await visit();
+  await context.addInitScript(() => {
+    for (const name of ['VideoEncoder', 'ImageDecoder', 'VideoFrame'])
+      Reflect.deleteProperty(globalThis, name);
+  });
+  const page = await context.newPage();
+  // Workers have a global scope of their own: the same loss is put in front of each of their scripts.
+  await page.route('**/*.worker-*.js', async (route) => {
+    const response = await route.fetch();
+    const lost =
+      'for (const name of ["VideoEncoder", "ImageDecoder", "VideoFrame"]) delete globalThis[name];\n';
+    await route.fulfill({ response, body: lost + (await response.text()) });
+  });
+  await page.goto(`${base()}/films`);
+  await bringIn(page, await numbered(3, 1));
+  expect((await counter(page)).frames).toBe(6);
+  await page.getByRole('button', { name: 'Print', exact: true }).click();
+  await page.getByRole('alert').filter({ hasText: 'This browser has no WebCodecs' }).waitFor();
+  expect(await page.getByRole('button', { name: 'Print the film' }).isDisabled()).toBe(true);
+});
+
+test('the server answers its own pages only, and nothing but what it has', async () => {
+  const status = async (path: string, init?: RequestInit): Promise<number> =>
+    (await fetch(base() + path, init)).status;
+  expect(await (await fetch(`${base()}/api/health`)).json()).toEqual({ status: 'ok' });
+  expect(await status('/api/demo?path=../../package.json')).toBe(400);
+  expect(await status('/api/demo', { headers: { origin: 'http://elsewhere.example' } })).toBe(403);
+  expect(await status('/api/health', { method: 'DELETE', headers: { origin: base() } })).toBe(405);
+  for (const path of ['/film/a%2Fb/time', '/film/a/nowhere', '/..%2fpackage.json', '/api/nothing'])
+    expect(await status(path), path).toBe(404);
+  const page = await fetch(`${base()}/films`);
+  const policy = page.headers.get('content-security-policy') ?? '';
+  expect(policy).toContain("default-src 'none'");
+  expect(policy.split(';').find((part) => part.includes('script-src'))).not.toContain('unsafe-inline');
+  const script = /src="(\/_astro\/[^"]+\.js)"|component-url="([^"]+)"/.exec(await page.text());
+  const file = await fetch(base() + (script?.[1] ?? script?.[2] ?? '/missing'));
+  for (const answer of [page, file]) {
+    expect(answer.status).toBe(200);
+    expect(answer.headers.get('cross-origin-embedder-policy')).toBe('require-corp');
+    expect(answer.headers.get('x-content-type-options')).toBe('nosniff');
+  }
+  const demo = Buffer.from(await (await fetch(`${base()}/api/demo`)).arrayBuffer());
+  expect(demo.equals(await readFile('.cache/demo.kermis'))).toBe(true);
+});
