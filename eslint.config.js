@@ -3,7 +3,16 @@ import hooks from 'eslint-plugin-react-hooks';
 import tseslint from 'typescript-eslint';
 
 export default tseslint.config(
-  { ignores: ['dist', '.astro', '.cache', 'node_modules'] },
+  {
+    ignores: [
+      'dist',
+      '.astro',
+      '.cache',
+      'node_modules',
+      'src/core/picture/assembly',
+      'src/core/picture/frame-binary.ts',
+    ],
+  },
   tseslint.configs.strictTypeChecked,
   {
     languageOptions: {

@@ -70,7 +70,7 @@ const document = Joi.object({
 
 /** Reads a stored film. Whatever it is given, it never throws. */
 export function readFilmDocument(value: unknown): Parsed<Film> {
-  const checked: Joi.ValidationResult<FilmDocument> = document.validate(value, { convert: false });
+  const checked: Joi.ValidationResult<FilmDocument> = document.required().validate(value, { convert: false });
   if (checked.error) return failed(`This is not a film that Kermis can read: ${checked.error.message}.`);
   const { version, film } = checked.value;
   if (version > FILM_VERSION) {
