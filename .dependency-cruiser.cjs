@@ -17,7 +17,11 @@ module.exports = {
     {
       name: 'no-orphans',
       severity: 'error',
-      from: { orphan: true, path: '^src/', pathNot: '(\\.d\\.ts|\\.css|src/pages/|middleware\\.ts)' },
+      from: {
+        orphan: true,
+        path: '^src/',
+        pathNot: '(\\.d\\.ts|src/core/picture/assembly/|\\.css|src/pages/|middleware\\.ts)',
+      },
       to: {},
     },
     upward('core', ['engine', 'state', 'views', 'kit', 'pages']),

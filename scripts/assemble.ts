@@ -3,7 +3,7 @@
  * src/core/picture/frame-binary.ts. Run it after a change of src/core/picture/assembly.
  */
 import { writeFile } from 'node:fs/promises';
-import { assemble } from './assembled';
+import { assemble } from './assembled.mjs';
 
 const target = 'src/core/picture/frame-binary.ts';
 await writeFile(target, await assemble());

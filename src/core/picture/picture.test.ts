@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import sharp from 'sharp';
 import { readFile } from 'node:fs/promises';
 import { describe, expect, test } from 'vitest';
-import { assemble } from '../../../scripts/assembled';
+import { assemble } from '../../../scripts/assembled.mjs';
 import { toYCbCr } from './bt709';
 import { isCutOff } from './cut-off';
 import { fillPlain } from './fill-plain';
@@ -137,7 +137,7 @@ test('the vector code gives the same bytes as the plain one, and is built from i
       (width, height, filmWidth, filmHeight, orientation, order, framing, seed) => {
         const pixels = randomPixels(width, height, order, seed);
         const film = {
-          ...options(filmWidth, filmHeight, framing as 'whole' | 'fill'),
+          ...options(filmWidth, filmHeight, framing),
           background: [30, 90, 200] as const,
         };
         const plain = framePhoto(pixels, orientation, film, fillPlain);

@@ -1,16 +1,17 @@
+// Plain JavaScript: the compiler's own types redeclare those of the language for all that imports them.
 import asc from 'assemblyscript/asc';
 import { readFile } from 'node:fs/promises';
 
 /** The text of the module that holds the built vector code. */
-export async function assemble(): Promise<string> {
+export async function assemble() {
   const source = await readFile('src/core/picture/assembly/frame.ts', 'utf8');
-  let binary: Uint8Array | undefined;
+  let binary;
   const { error, stderr } = await asc.main(
     ['frame.ts', '--outFile', 'frame.wasm', '--runtime', 'stub', '--enable', 'simd', '-O3', '--noAssert'],
     {
       readFile: (name) => (name === 'frame.ts' ? source : null),
       writeFile: (name, contents) => {
-        if (name === 'frame.wasm' && typeof contents !== 'string') binary = contents;
+        if (name === 'frame.wasm') binary = contents;
       },
       listFiles: () => [],
     },

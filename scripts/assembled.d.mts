@@ -1,0 +1,1 @@
+export function assemble(): Promise<string>;
