@@ -10,7 +10,7 @@ export default tseslint.config(
       '.cache',
       'node_modules',
       'src/core/picture/assembly',
-      'src/core/picture/frame-binary.ts',
+      'src/core/picture/**/*-binary.ts',
     ],
   },
   tseslint.configs.strictTypeChecked,

@@ -1,4 +1,4 @@
-import { readdir, writeFile } from 'node:fs/promises';
+import { readdir, readFile, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import sharp from 'sharp';
 
@@ -30,4 +30,20 @@ export async function largePhotos(folder: string, count: number): Promise<string
     paths.push(path);
   }
   return paths;
+}
+
+/** Copies of photos under numbers of their own, each another file by a comment behind its first marker. */
+export async function manyPhotos(paths: readonly string[], folder: string, count: number): Promise<string[]> {
+  const originals = await Promise.all(paths.map((path) => readFile(path)));
+  const many: string[] = [];
+  for (let i = 1; i <= count; i++) {
+    const bytes = originals[i % originals.length];
+    if (!bytes) throw new Error('no photos');
+    const number = String(i).padStart(4, '0');
+    const comment = Buffer.concat([Buffer.from([0xff, 0xfe, 0, 6]), Buffer.from(number)]);
+    const path = join(folder, `MANY${number}.JPG`);
+    await writeFile(path, Buffer.concat([bytes.subarray(0, 2), comment, bytes.subarray(2)]));
+    many.push(path);
+  }
+  return many;
 }

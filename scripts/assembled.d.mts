@@ -1,1 +1,7 @@
-export function assemble(): Promise<string>;
+export interface Assembly {
+  readonly source: string;
+  readonly target: string;
+  readonly constant: string;
+}
+export const ASSEMBLIES: readonly Assembly[];
+export function assemble(assembly: Assembly): Promise<string>;

@@ -2,16 +2,23 @@
 import asc from 'assemblyscript/asc';
 import { readFile } from 'node:fs/promises';
 
+/** What is built: the source in src/core/picture/assembly, the module and the constant that it becomes. */
+export const ASSEMBLIES = [
+  { source: 'frame', target: 'src/core/picture/frame-binary.ts', constant: 'FRAME_BINARY' },
+  { source: 'jpeg', target: 'src/core/picture/jpeg/jpeg-binary.ts', constant: 'JPEG_BINARY' },
+];
+
 /** The text of the module that holds the built vector code. */
-export async function assemble() {
-  const source = await readFile('src/core/picture/assembly/frame.ts', 'utf8');
+export async function assemble({ source: name, constant }) {
+  const path = `src/core/picture/assembly/${name}.ts`;
+  const source = await readFile(path, 'utf8');
   let binary;
   const { error, stderr } = await asc.main(
-    ['frame.ts', '--outFile', 'frame.wasm', '--runtime', 'stub', '--enable', 'simd', '-O3', '--noAssert'],
+    ['code.ts', '--outFile', 'code.wasm', '--runtime', 'stub', '--enable', 'simd', '-O3', '--noAssert'],
     {
-      readFile: (name) => (name === 'frame.ts' ? source : null),
-      writeFile: (name, contents) => {
-        if (name === 'frame.wasm') binary = contents;
+      readFile: (file) => (file === 'code.ts' ? source : null),
+      writeFile: (file, contents) => {
+        if (file === 'code.wasm') binary = contents;
       },
       listFiles: () => [],
     },
@@ -23,8 +30,8 @@ export async function assemble() {
       .toString('base64')
       .match(/.{1,100}/g) ?? [];
   return [
-    '/** Built from assembly/frame.ts by `npm run assemble`; the tests check that it is current. */',
-    'export const FRAME_BINARY =',
+    `/** Built from ${path} by \`npm run assemble\`; the tests check that it is current. */`,
+    `export const ${constant} =`,
     `${lines.map((line) => `  '${line}'`).join(' +\n')};`,
     '',
   ].join('\n');

@@ -61,6 +61,7 @@ export async function openFilmById(
     anchor: undefined,
     frame: Math.min(place?.frame ?? 0, Math.max(0, scheduleOf(film.value).frames - 1)),
     loop: place?.loop ?? true,
+    zoom: undefined,
     canWrite: lock !== undefined,
     keeping: { kind: lock ? 'kept' : 'looking' },
   });

@@ -1,12 +1,12 @@
-import { poseAt } from '../core/film/schedule';
-import { rateNumber } from '../core/time/rate';
+import { poseAt, type Schedule } from '../core/film/schedule';
+import { rateNumber, sameRate } from '../core/time/rate';
 import { openFilm, scheduleOf, setWorkbench, workbench } from './workbench';
 
 /** What playing really does, measured. */
 export interface PlayReport {
   /** Film frames reached per second over the last second or so. */
   readonly trueRate: number;
-  /** Frames whose pose was never shown since play was pressed. */
+  /** Poses that were never shown in their time since play was pressed. */
   readonly dropped: number;
 }
 
@@ -25,6 +25,20 @@ export const onPlayReport = (listener: Listener): (() => void) => {
 export const setReadiness = (ready: (photoId: string) => boolean): void => {
   isReady = ready;
 };
+
+/** Poses that lie wholly in the `skipped` frames before a frame, going around at the start of the film. */
+function posesMissed(plan: Schedule, frame: number, skipped: number): number {
+  let count = 0;
+  for (let at = frame - skipped; at < frame;) {
+    const passed = poseAt(plan, ((at % plan.frames) + plan.frames) % plan.frames);
+    if (!passed) return count;
+    const into = (((at - passed.start) % plan.frames) + plan.frames) % plan.frames;
+    const left = passed.pose.hold - into;
+    if (into === 0 && at + left <= frame) count++;
+    at += left;
+  }
+  return count;
+}
 
 /** How far the clock may be ahead of the screen before the player waits for a picture, in milliseconds. */
 const PATIENCE = 1000;
@@ -48,6 +62,7 @@ export function play(): void {
   let windowStart = 0;
   let windowTicks = 0;
   let waitingSince: number | undefined;
+  let rate = film.settings.rate;
 
   const tick = (now: number): void => {
     const current = openFilm();
@@ -63,7 +78,14 @@ export function play(): void {
       windowStart = now;
       return;
     }
-    const ticks = Math.floor(((now - zero) * rateNumber(current.settings.rate)) / 1000);
+    if (!sameRate(rate, current.settings.rate)) {
+      // Another rate counts from the frame on screen; what has passed stays passed.
+      rate = current.settings.rate;
+      origin = workbench().frame;
+      zero = now;
+      lastTicks = 0;
+    }
+    const ticks = Math.floor(((now - zero) * rateNumber(rate)) / 1000);
     if (ticks === lastTicks) return;
     let frame = origin + ticks;
     if (frame >= plan.frames) {
@@ -74,7 +96,7 @@ export function play(): void {
       frame %= plan.frames;
     }
     const due = poseAt(plan, frame);
-    if (ticks > lastTicks + 1) dropped += missed(ticks - lastTicks - 1, frame, plan.frames);
+    dropped += posesMissed(plan, frame, ticks - lastTicks - 1);
     if (due && !isReady(due.pose.photoId) && frame === due.end - 1) dropped++;
     windowTicks += 1;
     lastTicks = ticks;
@@ -85,19 +107,6 @@ export function play(): void {
       windowStart = now;
       windowTicks = 0;
     }
-  };
-
-  /** Poses that lie wholly in the frames skipped before `frame`. */
-  const missed = (skipped: number, frame: number, length: number): number => {
-    const current = openFilm();
-    if (!current) return 0;
-    const plan = scheduleOf(current);
-    let count = 0;
-    for (let i = 1; i <= skipped; i++) {
-      const passed = poseAt(plan, (((frame - i) % length) + length) % length);
-      if (passed && passed.end - passed.start <= skipped && passed.pose.hold === 1) count++;
-    }
-    return count;
   };
 
   // A seek while playing starts the clock anew from there.

@@ -33,6 +33,10 @@ export interface WorkbenchState {
   readonly frame: number;
   readonly playing: boolean;
   readonly loop: boolean;
+  /** Pixels a frame on the strip, as a person picked it; undefined shows the whole film, however it grows. */
+  readonly zoom: number | undefined;
+  /** Width in pixels that the strip has for the film. */
+  readonly stripWidth: number;
   readonly keeping: Keeping;
   /** False where another tab has the film. */
   readonly canWrite: boolean;
@@ -50,6 +54,8 @@ export const useWorkbench = create<WorkbenchState>(() => ({
   frame: 0,
   playing: false,
   loop: true,
+  zoom: undefined,
+  stripWidth: 0,
   keeping: { kind: 'kept' },
   canWrite: true,
   incoming: undefined,

@@ -1,7 +1,6 @@
 import { useEffect } from 'react';
 import { Button } from '../kit/button';
-import { Progress } from '../kit/progress';
-import { openDemoFilm, stopBringingIn } from '../state/bring-in';
+import { openDemoFilm } from '../state/bring-in';
 import { keepNow, startKeeping } from '../state/keeper';
 import { followAddress, showShelf } from '../state/open-film';
 import { restoreTheme } from '../state/theme';
@@ -10,6 +9,7 @@ import { Notices } from './notices/notices';
 import { PrintView } from './print/print-view';
 import { Shelf } from './shelf/shelf';
 import { DropZone } from './shell/drop-zone';
+import { IncomingBar } from './shell/incoming-bar';
 import { freeKeys, handleKey } from './shell/keys';
 import styles from './shell/shell.module.css';
 import { TopBar } from './shell/top-bar';
@@ -27,7 +27,6 @@ export default function Workshop({ openDemo }: WorkshopProps) {
   const phase = useWorkbench((state) => state.phase);
   const stage = useWorkbench((state) => state.stage);
   const keeping = useWorkbench((state) => state.keeping);
-  const incoming = useWorkbench((state) => state.incoming);
 
   useEffect(() => {
     const stopKeeping = startKeeping();
@@ -79,12 +78,7 @@ export default function Workshop({ openDemo }: WorkshopProps) {
       </main>
       {phase === 'open' && (
         <div>
-          {incoming && stage !== 'sort' && (
-            <div className={styles.incoming}>
-              <Progress label="Photos coming in" noun="photo" {...incoming} />
-              <Button onClick={stopBringingIn}>Stop</Button>
-            </div>
-          )}
+          {stage !== 'sort' && <IncomingBar />}
           <Strip />
         </div>
       )}

@@ -8,7 +8,15 @@ export function isCutOff(bytes: Uint8Array, type: string): boolean {
   return false;
 }
 
+/** Whether the end marker stands at the end, behind nothing but padding. */
+function endsAtOnce(bytes: Uint8Array): boolean {
+  let last = bytes.length - 1;
+  while (last > 0 && bytes[last] === 0) last--;
+  return bytes[last] === 0xd9 && bytes[last - 1] === 0xff;
+}
+
 function jpegEnds(bytes: Uint8Array): boolean {
+  if (endsAtOnce(bytes)) return true;
   let at = 2;
   while (at + 1 < bytes.length) {
     if (bytes[at] !== 0xff) {

@@ -1,68 +1,26 @@
 import { BT709 } from './bt709';
 import type { FillJob } from './fill-job';
 import { FRAME_BINARY } from './frame-binary';
-import type { Kernel } from './kernel';
+import { inTaps } from './kernel';
+import { MemoryLayout, startAssembly } from './memory-layout';
 
 interface VectorCode {
   readonly memory: WebAssembly.Memory;
   readonly fillFrame: (...numbers: number[]) => void;
 }
 
-/** The built code with a memory of its own, or undefined where there are no vector instructions. */
-function start(): VectorCode | undefined {
-  try {
-    const binary = Uint8Array.from(atob(FRAME_BINARY), (letter) => letter.charCodeAt(0));
-    const abort = (): never => {
-      throw new Error('The vector code stopped.');
-    };
-    const { exports } = new WebAssembly.Instance(new WebAssembly.Module(binary), { env: { abort } });
-    return exports as unknown as VectorCode;
-  } catch {
-    return undefined;
-  }
-}
-
-const code = start();
-
-const PAGE = 65_536;
-
-/** The same kernel with an even number of taps: the vector code takes them in pairs. */
-function paired(kernel: Kernel): Kernel {
-  const { taps, first, weights } = kernel;
-  if (taps % 2 === 0) return kernel;
-  const wider = new Int16Array(first.length * (taps + 1));
-  for (let i = 0; i < first.length; i++)
-    wider.set(weights.subarray(i * taps, (i + 1) * taps), i * (taps + 1));
-  return { taps: taps + 1, first, weights: wider };
-}
-
-/** Hands out stretches of the code's memory one after the other, from the start for each job. */
-class Layout {
-  #end = 1024;
-
-  take(bytes: number): number {
-    const at = this.#end;
-    this.#end = Math.ceil((at + bytes) / 16) * 16;
-    return at;
-  }
-
-  /** Makes the memory large enough for all that was taken. */
-  reserve(memory: WebAssembly.Memory): void {
-    const missing = this.#end - memory.buffer.byteLength;
-    if (missing > 0) memory.grow(Math.ceil(missing / PAGE));
-  }
-}
+const code = startAssembly(FRAME_BINARY) as VectorCode | undefined;
 
 function run(
   { memory, fillFrame }: VectorCode,
   { pixels, frame, target, walk, across, down }: FillJob,
 ): void {
-  const wide = paired(across);
-  const tall = paired(down);
+  const wide = inTaps(across, 2);
+  const tall = inTaps(down, 2);
   const [perColumn, perRow] = [walk.perColumn * 4, walk.perRow * 4];
   // The second of the last pair may lie outside the picture; its weight is zero, but it is read.
   const guard = 2 * (Math.abs(perColumn) + Math.abs(perRow)) + 16;
-  const layout = new Layout();
+  const layout = new MemoryLayout();
   layout.take(guard);
   const source = layout.take(pixels.data.length);
   layout.take(guard);

@@ -22,6 +22,21 @@ function cubic(distance: number): number {
  * Beyond the edges the last pixel goes on.
  */
 export function resampleKernel(length: number, from: number, span: number, target: number): Kernel {
+  const key = `${length} ${from} ${span} ${target}`;
+  let kernel = known.get(key);
+  if (!kernel) {
+    if (known.size >= MOST_KNOWN) known.clear();
+    kernel = makeKernel(length, from, span, target);
+    known.set(key, kernel);
+  }
+  return kernel;
+}
+
+// Photo after photo has the same size.
+const known = new Map<string, Kernel>();
+const MOST_KNOWN = 64;
+
+function makeKernel(length: number, from: number, span: number, target: number): Kernel {
   const step = span / target;
   const widen = Math.max(1, step);
   const reach = 2 * widen;
@@ -73,4 +88,14 @@ export function resampleKernel(length: number, from: number, span: number, targe
     weights[i * taps + largest] = (weights[i * taps + largest] as number) + rest;
   }
   return { taps, first, weights };
+}
+
+/** The same kernel with a number of taps that divides by `multiple`, for code that takes them together; zeros are added. */
+export function inTaps(kernel: Kernel, multiple: number): Kernel {
+  const { taps, first, weights } = kernel;
+  const wider = Math.ceil(taps / multiple) * multiple;
+  if (wider === taps) return kernel;
+  const padded = new Int16Array(first.length * wider);
+  for (let i = 0; i < first.length; i++) padded.set(weights.subarray(i * taps, (i + 1) * taps), i * wider);
+  return { taps: wider, first, weights: padded };
 }

@@ -59,43 +59,45 @@ export function PrintView() {
           disabled={running !== undefined}
         />
         <FramingChoice />
-        <p className={styles.summary}>
-          {lengthWords(frames, rate)}
-          <br />
-          {rateText(rate)} frames a second, {width} × {height}
-          <br />
-          {frames > 0 && `at most about ${sizeWords(bytes)}, no sound`}
-        </p>
-        {obstacle && (
-          <p role="alert" className={styles.wrong}>
-            {obstacle}
+        <div className={styles.go}>
+          <p className={styles.summary}>
+            {lengthWords(frames, rate)}
+            <br />
+            {rateText(rate)} frames a second, {width} × {height}
+            <br />
+            {frames > 0 && `at most about ${sizeWords(bytes)}, no sound`}
           </p>
-        )}
-        {running ? (
-          <>
-            <Progress
-              label="Printing"
-              done={running.written}
-              total={running.total}
-              noun="frame"
-              seconds={running.seconds}
-            />
-            <Button onClick={stopPrint}>Stop; no file is made</Button>
-          </>
-        ) : (
-          <Button
-            look="main"
-            disabled={frames === 0 || obstacle !== undefined}
-            onClick={() => void startPrint(name, format)}
-          >
-            <Printer size={18} aria-hidden /> Print the film
-          </Button>
-        )}
-        {problem && (
-          <p role="alert" className={styles.wrong}>
-            {problem}
-          </p>
-        )}
+          {obstacle && (
+            <p role="alert" className={styles.wrong}>
+              {obstacle}
+            </p>
+          )}
+          {running ? (
+            <>
+              <Progress
+                label="Printing"
+                done={running.written}
+                total={running.total}
+                noun="frame"
+                seconds={running.seconds}
+              />
+              <Button onClick={stopPrint}>Stop; no file is made</Button>
+            </>
+          ) : (
+            <Button
+              look="main"
+              disabled={frames === 0 || obstacle !== undefined}
+              onClick={() => void startPrint(name, format)}
+            >
+              <Printer size={18} aria-hidden /> Print the film
+            </Button>
+          )}
+          {problem && (
+            <p role="alert" className={styles.wrong}>
+              {problem}
+            </p>
+          )}
+        </div>
       </section>
       <section className={styles.proof} aria-label="Finished prints">
         <div className={styles.screen}>

@@ -17,7 +17,7 @@ import styles from './shelf.module.css';
 export function Shelf() {
   const [films, setFilms] = useState<readonly ShelvedFilm[]>([]);
   const [deleting, setDeleting] = useState<ShelvedFilm>();
-  const incoming = useWorkbench((state) => state.incoming);
+  const busy = useWorkbench((state) => state.incoming !== undefined);
   const read = useCallback(() => {
     listFilms().then(setFilms, (error: unknown) =>
       tell(`The films in this browser cannot be read: ${String(error)}.`, 'wrong'),
@@ -39,11 +39,11 @@ export function Shelf() {
             computer; nothing is sent anywhere.
           </p>
           <div className={styles.buttons}>
-            <ChooseFiles main disabled={incoming !== undefined} />
+            <ChooseFiles main disabled={busy} />
             <Button onClick={begin}>
               <FilePlus2 size={18} aria-hidden /> New film
             </Button>
-            <Button onClick={() => void openDemoFilm()} disabled={incoming !== undefined}>
+            <Button onClick={() => void openDemoFilm()} disabled={busy}>
               <Ticket size={18} aria-hidden /> Open the demo film
             </Button>
           </div>

@@ -2,6 +2,7 @@ import { chooseAll, chooseNone, choosePose } from '../../state/choose';
 import { changeHold, deletePoses, redoEdit, setHold, shiftPoses, undoEdit } from '../../state/edit-film';
 import { goToEnd, goToStart, playOrPause, stepFrames, stepPoses, toggleLoop } from '../../state/player';
 import { openFilm, scheduleOf, workbench } from '../../state/workbench';
+import { zoomStrip, zoomToAll, zoomToChosen } from '../../state/zoom';
 import { poseAt } from '../../core/film/schedule';
 
 /** A key and what it does, for the handler and for the sheet of keys alike. */
@@ -135,6 +136,10 @@ export const KEY_BINDINGS: readonly KeyBinding[] = [
     run: deletePoses,
     onlyInTime: true,
   },
+  { keys: 'I', does: 'Single frames larger', matches: key('i', unshifted), run: () => zoomStrip(1) },
+  { keys: 'O', does: 'More of the film', matches: key('o', unshifted), run: () => zoomStrip(-1) },
+  { keys: 'W', does: 'The whole film', matches: key('w', unshifted), run: zoomToAll },
+  { keys: 'Shift W', does: 'The chosen poses only', matches: key('w', shifted), run: zoomToChosen },
   {
     keys: 'Ctrl Z',
     does: 'Undo',

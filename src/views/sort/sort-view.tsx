@@ -10,7 +10,7 @@ import { Tray } from './tray';
 /** Stage Sort: photos in, and the tray of all there are. */
 export function SortView() {
   const film = useFilm();
-  const incoming = useWorkbench((state) => state.incoming);
+  const busy = useWorkbench((state) => state.incoming !== undefined);
   const canWrite = useWorkbench((state) => state.canWrite);
   if (!film) return null;
   const bytes = film.photos.reduce((sum, photo) => sum + photo.bytes, 0);
@@ -22,13 +22,8 @@ export function SortView() {
           JPEG, PNG, WebP or AVIF, a whole folder or some of it. They take their order from the numbers in
           their names.
         </p>
-        <ChooseFiles main disabled={incoming !== undefined || !canWrite} />
-        {incoming && (
-          <>
-            <Progress label="Photos coming in" noun="photo" {...incoming} />
-            <Button onClick={stopBringingIn}>Stop; keep what came in</Button>
-          </>
-        )}
+        <ChooseFiles main disabled={busy || !canWrite} />
+        <Incoming />
         {film.photos.length > 0 && (
           <p>
             {count(film.photos.length, 'photo')}, {sizeWords(bytes)}, kept byte for byte in this browser.
@@ -49,5 +44,17 @@ export function SortView() {
         </div>
       )}
     </div>
+  );
+}
+
+/** How far photos coming in are; on its own, so that the tray is not drawn anew at each step. */
+function Incoming() {
+  const incoming = useWorkbench((state) => state.incoming);
+  if (!incoming) return null;
+  return (
+    <>
+      <Progress label="Photos coming in" noun="photo" {...incoming} />
+      <Button onClick={stopBringingIn}>Stop; keep what came in</Button>
+    </>
   );
 }

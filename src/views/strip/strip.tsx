@@ -1,6 +1,7 @@
 import {
   DndContext,
   PointerSensor,
+  useDraggable,
   useSensor,
   useSensors,
   type DragEndEvent,
@@ -8,20 +9,28 @@ import {
   type DragStartEvent,
 } from '@dnd-kit/core';
 import { Expand, ZoomIn, ZoomOut } from 'lucide-react';
-import { useEffect, useEffectEvent, useLayoutEffect, useRef, useState, type PointerEvent } from 'react';
+import {
+  useEffect,
+  useEffectEvent,
+  useLayoutEffect,
+  useRef,
+  useState,
+  type HTMLAttributes,
+  type PointerEvent,
+} from 'react';
 import { poseAt, type ScheduledPose } from '../../core/film/schedule';
 import { count, secondsAndFrames } from '../../core/time/words';
 import { IconButton } from '../../kit/button';
 import { choosePose, chooseScene } from '../../state/choose';
 import { movePoses } from '../../state/edit-film';
 import { goTo, pause } from '../../state/player';
-import { photosOf, scheduleOf, useFilm, useWorkbench, workbench } from '../../state/workbench';
+import { photosOf, scheduleOf, setWorkbench, useFilm, useWorkbench, workbench } from '../../state/workbench';
+import { TAIL, zoomOf, zoomStrip, zoomToAll } from '../../state/zoom';
 import { PictureBand } from './picture-band';
 import { RulerMarks } from './ruler';
 import { sceneColour } from './scene-colour';
 import styles from './strip.module.css';
 import { Ticket, ticketId } from './ticket';
-import { CLOSEST, fitZoom, zoomStep } from './zoom';
 
 /** Tickets narrower than this, in pixels, show no picture of their own; below the second they are not drawn. */
 const OWN_PICTURE = 30;
@@ -37,21 +46,24 @@ export function Strip() {
   const scroller = useRef<HTMLDivElement>(null);
   const dragScroll = useRef(0);
   const [view, setView] = useState({ left: 0, width: 0 });
-  const [picked, setPicked] = useState<number>();
   const [insertAt, setInsertAt] = useState<{ sceneId: string; index: number; frame: number }>();
   const [dragged, setDragged] = useState<readonly string[]>([]);
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }));
 
   const plan = film ? scheduleOf(film) : undefined;
   const frames = plan?.frames ?? 0;
-  const fit = fitZoom(frames, view.width);
-  // Until a person zooms, the whole film is shown, however it grows.
-  const zoom = Math.max(picked ?? fit, Math.min(fit, CLOSEST));
+  const zoom = useWorkbench(zoomOf);
+  // The frame that stays where it is on screen through a zoom; the playhead where there is none.
+  const anchor = useRef<number>(undefined);
+  const zoomBefore = useRef(zoom);
 
   useLayoutEffect(() => {
     const element = scroller.current;
     if (!element) return undefined;
-    const measure = (): void => setView({ left: element.scrollLeft, width: element.clientWidth });
+    const measure = (): void => {
+      setView({ left: element.scrollLeft, width: element.clientWidth });
+      if (workbench().stripWidth !== element.clientWidth) setWorkbench({ stripWidth: element.clientWidth });
+    };
     measure();
     const observer = new ResizeObserver(measure);
     observer.observe(element);
@@ -62,22 +74,26 @@ export function Strip() {
     };
   }, []);
 
-  const zoomTo = (next: number | undefined, around: number): void => {
+  useLayoutEffect(() => {
     const element = scroller.current;
-    const target = next ?? fit;
-    setPicked(next);
+    const around = anchor.current ?? workbench().frame;
+    const x = around * zoomBefore.current - (element?.scrollLeft ?? 0);
+    zoomBefore.current = zoom;
+    anchor.current = undefined;
     if (!element) return;
-    const x = around * zoom - element.scrollLeft;
     const inside = x >= 0 && x <= element.clientWidth ? x : element.clientWidth / 2;
-    requestAnimationFrame(() => (element.scrollLeft = around * target - inside));
-  };
+    element.scrollLeft = around * zoom - inside;
+  }, [zoom]);
 
   // The wheel with ctrl zooms around the pointer, without it moves along the film.
   const wheel = useEffectEvent((element: HTMLElement, event: WheelEvent) => {
     if (event.ctrlKey || event.metaKey) {
       event.preventDefault();
       const x = event.clientX - element.getBoundingClientRect().left + element.scrollLeft;
-      zoomTo(zoomStep(zoom, event.deltaY < 0 ? 1 : -1, fit), x / zoom);
+      anchor.current = x / zoom;
+      zoomStrip(event.deltaY < 0 ? 1 : -1);
+      // At either end nothing moves, and the next zoom has an anchor of its own.
+      if (zoomOf(workbench()) === zoom) anchor.current = undefined;
     } else if (event.deltaX === 0 && event.deltaY !== 0) {
       event.preventDefault();
       element.scrollLeft += event.deltaY;
@@ -156,16 +172,17 @@ export function Strip() {
     return { sceneId: scene.id, index, frame: after ? over.end : over.start };
   };
 
-  const startDrag = ({ active }: DragStartEvent): void => {
-    const id = String(active.id);
-    if (!workbench().chosen.has(id)) choosePose(id, 'only');
+  const startDrag = ({ activatorEvent }: DragStartEvent): void => {
+    const grabbed = poseAt(plan, frameAtPointer((activatorEvent as globalThis.PointerEvent).clientX));
+    if (!grabbed) return;
+    if (!workbench().chosen.has(grabbed.pose.id)) choosePose(grabbed.pose.id, 'only');
     dragScroll.current = scroller.current?.scrollLeft ?? 0;
     setDragged([...workbench().chosen]);
   };
 
   const endDrag = (event: DragEndEvent): void => {
     const target = targetOf(event);
-    if (target && canWrite) movePoses(dragged, target.sceneId, target.index);
+    if (target && canWrite && dragged.length > 0) movePoses(dragged, target.sceneId, target.index);
     setDragged([]);
     setInsertAt(undefined);
   };
@@ -184,21 +201,13 @@ export function Strip() {
           </p>
         </div>
         <div className={styles.zoom}>
-          <IconButton
-            label="Show more of the film"
-            shortcut="Z"
-            onClick={() => zoomTo(zoomStep(zoom, -1, fit), frame)}
-          >
+          <IconButton label="Show more of the film" shortcut="O" onClick={() => zoomStrip(-1)}>
             <ZoomOut size={17} aria-hidden />
           </IconButton>
-          <IconButton
-            label="Show single frames larger"
-            shortcut="X"
-            onClick={() => zoomTo(zoomStep(zoom, 1, fit), frame)}
-          >
+          <IconButton label="Show single frames larger" shortcut="I" onClick={() => zoomStrip(1)}>
             <ZoomIn size={17} aria-hidden />
           </IconButton>
-          <IconButton label="Show the whole film" shortcut="F" onClick={() => zoomTo(undefined, 0)}>
+          <IconButton label="Show the whole film" shortcut="W" onClick={zoomToAll}>
             <Expand size={16} aria-hidden />
           </IconButton>
         </div>
@@ -207,7 +216,7 @@ export function Strip() {
         <div
           className={styles.film}
           style={{
-            width: frames * zoom + 24,
+            width: frames * zoom + TAIL,
             ['--frame' as string]: `${zoom}px`,
             ['--hole-size' as string]: `${Math.min(4, Math.max(0.8, zoom * 0.22))}px`,
           }}
@@ -244,7 +253,7 @@ export function Strip() {
             }}
             accessibility={{ container: document.body }}
           >
-            <div
+            <TicketBand
               className={pictured ? styles.tickets : `${styles.tickets} ${styles.edges}`}
               role="listbox"
               aria-label="Poses of the film"
@@ -266,7 +275,7 @@ export function Strip() {
                   pictured={pictured}
                 />
               ))}
-            </div>
+            </TicketBand>
           </DndContext>
           {!pictured && frames > 0 && (
             <PictureBand plan={plan} photos={photos} zoom={zoom} from={from} to={to} pitch={96} />
@@ -288,6 +297,12 @@ export function Strip() {
       </div>
     </section>
   );
+}
+
+/** The band of tickets: one thing to drag for dnd-kit, however many poses there are. */
+function TicketBand(props: HTMLAttributes<HTMLDivElement>) {
+  const { setNodeRef, listeners } = useDraggable({ id: 'tickets' });
+  return <div {...props} ref={setNodeRef} {...listeners} />;
 }
 
 /** Stretches of frames whose poses are all chosen. */

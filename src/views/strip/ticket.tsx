@@ -1,4 +1,3 @@
-import { useDraggable } from '@dnd-kit/core';
 import { memo } from 'react';
 import type { Photo } from '../../core/film/film';
 import type { ScheduledPose } from '../../core/film/schedule';
@@ -24,11 +23,9 @@ export const ticketId = (poseId: string): string => `ticket-${poseId}`;
 export const Ticket = memo(function Ticket(props: TicketProps) {
   const { entry, photo, zoom, total, chosen, active, moving, pictured } = props;
   const { pose, index, start } = entry;
-  const { setNodeRef, listeners } = useDraggable({ id: pose.id });
   const classes = [styles.ticket, chosen && styles.chosen, moving && styles.moving];
   return (
     <div
-      ref={setNodeRef}
       id={ticketId(pose.id)}
       role="option"
       aria-selected={chosen}
@@ -39,7 +36,6 @@ export const Ticket = memo(function Ticket(props: TicketProps) {
       data-pose={pose.id}
       className={classes.filter(Boolean).join(' ')}
       style={{ left: start * zoom, width: pose.hold * zoom }}
-      {...listeners}
     >
       <span className={styles.stub}>{pictured && <Thumbnail photo={photo} className={styles.photo} />}</span>
     </div>

@@ -1,6 +1,8 @@
 import type { Photo } from '../../../core/film/film';
 import { swapsSides, type Orientation } from '../../../core/picture/orientation';
 import { isCutOff } from '../../../core/picture/cut-off';
+import { shrinkJpeg, sizeWithin } from '../../../core/picture/jpeg/shrink-jpeg';
+import type { Size } from '../../../core/picture/placement';
 import { sniffPhotoType } from '../../../core/picture/sniff';
 import { isFull } from '../store/is-full';
 import { originals, previews, thumbnails } from '../store/stores';
@@ -26,20 +28,13 @@ async function pictureOf(
   most: number,
   type: string,
 ): Promise<[OffscreenCanvas, Blob]> {
-  const scale = Math.min(1, most / Math.max(size.width, size.height));
-  const width = Math.max(1, Math.round(size.width * scale));
-  const height = Math.max(1, Math.round(size.height * scale));
+  const { width, height } = sizeWithin(size, most);
   const canvas = new OffscreenCanvas(width, height);
   const context = canvas.getContext('2d', { alpha: true });
   if (!context) throw new Error('no drawing surface');
   context.imageSmoothingQuality = 'medium';
   context.drawImage(drawable, 0, 0, width, height);
   return [canvas, await canvas.convertToBlob({ type, quality: 0.85 })];
-}
-
-interface Size {
-  readonly width: number;
-  readonly height: number;
 }
 
 const uprightSize = (drawable: Drawable): Size =>
@@ -74,7 +69,7 @@ export async function bringInPhoto(file: File): Promise<BroughtIn> {
     const pictures = await makePictures(bytes, type, facts.orientation);
     const { width, height, orientation } = pictures;
     try {
-      await keepPictures(hash, bytes, type, pictures);
+      await keepPictures(hash, file, bytes, pictures);
     } catch (error) {
       if (!isFull(error)) throw error;
       await forgetPictures(hash);
@@ -95,7 +90,23 @@ interface Pictures extends Size {
   readonly thumbnail: Blob;
 }
 
+/** The small pictures of a photo. Our own code makes those of plain JPEGs, the browser's decoder all others. */
 async function makePictures(
+  bytes: Uint8Array<ArrayBuffer>,
+  type: string,
+  tagged: Orientation,
+): Promise<Pictures> {
+  const shrunk =
+    type === 'image/jpeg' ? shrinkJpeg(bytes, tagged, [PREVIEW_WIDTH, THUMBNAIL_WIDTH]) : undefined;
+  if (!shrunk) return drawPictures(bytes, type, tagged);
+  const [preview, thumbnail] = shrunk.pictures.map((each) => new Blob([each.bytes], { type })) as [
+    Blob,
+    Blob,
+  ];
+  return { width: shrunk.width, height: shrunk.height, orientation: tagged, preview, thumbnail };
+}
+
+async function drawPictures(
   bytes: Uint8Array<ArrayBuffer>,
   type: string,
   tagged: Orientation,
@@ -121,15 +132,23 @@ async function makePictures(
   }
 }
 
-/** The original goes last: where it is, its small pictures are too. */
+/**
+ * The original goes last: where it is, its small pictures are too. The browser copies it from the file, and
+ * refuses when the file is no longer the one that was read; then the bytes that were read are kept.
+ */
 async function keepPictures(
   hash: string,
+  file: File,
   bytes: Uint8Array<ArrayBuffer>,
-  type: string,
   { preview, thumbnail }: Pictures,
 ): Promise<void> {
   await Promise.all([thumbnails.setItem(hash, thumbnail), previews.setItem(hash, preview)]);
-  await originals.setItem(hash, new Blob([bytes], { type }));
+  try {
+    await originals.setItem<Blob>(hash, file);
+  } catch (error) {
+    if (isFull(error)) throw error;
+    await originals.setItem(hash, new Blob([bytes], { type: file.type }));
+  }
 }
 
 /** Removes what was kept of a photo that did not fit, unless an earlier import had kept it whole. */

@@ -17,8 +17,12 @@ export interface ImportOptions {
   readonly onProblem: (problem: Extract<BroughtIn, { ok: false }>) => void;
 }
 
-/** Photos are handed over together this often, in milliseconds, so that the strip is not redrawn for each. */
-const HAND_OVER_EVERY = 300;
+/** Photos are handed over together this often, in milliseconds: each time the film is drawn anew. */
+const HAND_OVER_EVERY = 700;
+/** Handing over may take this share of the time at most: the larger the film, the rarer. */
+const HAND_OVER_SHARE = 0.05;
+/** The progress is told this often, in milliseconds. */
+const TELL_EVERY = 200;
 
 /**
  * Brings files in, in number order, with a worker for each core. Resolves when all are in, the import was
@@ -34,12 +38,13 @@ export async function importPhotos(files: readonly File[], options: ImportOption
   // Photos wait here until all before them are in, so that the film grows from its start.
   const waiting = new Map<number, Photo | null>();
   let handedOver = 0;
-  let lastTime = 0;
+  // The first photos are handed over at once.
+  let nextHandOver = 0;
+  let lastTold = 0;
 
   const handOver = (everything: boolean): void => {
     const now = performance.now();
-    if (!everything && now - lastTime < HAND_OVER_EVERY) return;
-    lastTime = now;
+    if (!everything && now < nextHandOver) return;
     const ready: Photo[] = [];
     const take = (index: number): void => {
       const photo = waiting.get(index);
@@ -48,7 +53,14 @@ export async function importPhotos(files: readonly File[], options: ImportOption
     };
     if (everything) for (const index of [...waiting.keys()].sort((a, b) => a - b)) take(index);
     else for (; waiting.has(handedOver); handedOver++) take(handedOver);
-    if (ready.length > 0) options.onPhotos(ready);
+    if (ready.length === 0) return;
+    options.onPhotos(ready);
+    // Measured behind what drawing follows; a tab in the background draws nothing and must go on all the same.
+    setTimeout(() => {
+      const took = performance.now() - now;
+      nextHandOver = performance.now() + Math.max(HAND_OVER_EVERY, took / HAND_OVER_SHARE);
+    });
+    nextHandOver = Number.POSITIVE_INFINITY;
   };
 
   const work = async (): Promise<void> => {
@@ -62,7 +74,11 @@ export async function importPhotos(files: readonly File[], options: ImportOption
         options.onProblem(outcome);
       }
       done++;
-      options.onProgress({ done, total });
+      const now = performance.now();
+      if (now - lastTold >= TELL_EVERY || done === total) {
+        lastTold = now;
+        options.onProgress({ done, total });
+      }
       handOver(false);
     }
   };

@@ -12,29 +12,35 @@ const startThread = (): Thread => {
   return { worker, remote: wrap<PhotoWorker>(worker) };
 };
 
+/** Photos in each worker at the same time: one is read or kept while the other is computed. */
+const IN_EACH = 2;
+
 /** Workers that bring photos in, one for each core. The owner closes them. */
 export class PhotoThreads {
   /** How many photos are worked on at the same time. */
   readonly size: number;
   readonly #all: Thread[];
-  readonly #idle: Thread[];
+  /** Free places, each the thread it belongs to; a thread stands here once for each. */
+  readonly #free: Thread[];
   readonly #waiting: ((thread: Thread) => void)[] = [];
 
   constructor(most: number) {
-    this.size = Math.max(1, Math.min(6, navigator.hardwareConcurrency || 2, most));
-    this.#all = Array.from({ length: this.size }, startThread);
-    this.#idle = [...this.#all];
+    const threads = Math.max(1, Math.min(6, navigator.hardwareConcurrency || 2, most));
+    this.#all = Array.from({ length: threads }, startThread);
+    this.#free = Array.from({ length: IN_EACH }, () => this.#all).flat();
+    this.size = this.#free.length;
   }
 
-  /** Brings a photo in as soon as a worker is free. */
+  /** Brings a photo in as soon as a worker has room for it. */
   async bringIn(file: File): Promise<BroughtIn> {
-    const thread = this.#idle.pop() ?? (await new Promise<Thread>((resolve) => this.#waiting.push(resolve)));
+    const thread =
+      this.#free.shift() ?? (await new Promise<Thread>((resolve) => this.#waiting.push(resolve)));
     try {
       return await thread.remote.bringInPhoto(file);
     } finally {
       const next = this.#waiting.shift();
       if (next) next(thread);
-      else this.#idle.push(thread);
+      else this.#free.push(thread);
     }
   }
 

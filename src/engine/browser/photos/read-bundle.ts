@@ -54,7 +54,7 @@ export async function readBundleFile(
         const work = bringIn(part.hash, part.bytes).finally(() => running.delete(work));
         running.add(work);
         // No more photos are held in memory than are worked on.
-        if (threads && running.size >= threads.size * 2) await Promise.race(running);
+        if (threads && running.size >= threads.size + 1) await Promise.race(running);
       }
     }
     await Promise.all(running);
