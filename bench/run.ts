@@ -2,7 +2,7 @@
  * `npm run bench`: import of 240 and print of 48 photos of 12 megapixels, each as a ratio against the named
  * reference on the same machine in the same run. Three rounds, turn about; the middle one counts.
  */
-import { execFile, spawn } from 'node:child_process';
+import { execFile } from 'node:child_process';
 import { mkdir, mkdtemp, rm, stat } from 'node:fs/promises';
 import { availableParallelism, tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -10,6 +10,7 @@ import { promisify } from 'node:util';
 import type { Browser, Page } from 'playwright-core';
 import sharp from 'sharp';
 import { launch } from '../e2e/browser';
+import { serveBuilt } from '../scripts/serve-built';
 import { largePhotos, manyPhotos } from './photos';
 
 const run = promisify(execFile);
@@ -53,20 +54,6 @@ const ffmpegPrint = (folder: string, out: string): Promise<unknown> =>
     ...['-vf', 'scale=1440:1080:flags=bicubic,pad=1920:1080:240:0', '-r', '24'],
     ...['-c:v', 'libx264', '-preset', 'medium', '-pix_fmt', 'yuv420p', out],
   ]);
-
-async function serve(): Promise<{ base: string; stop: () => void }> {
-  const server = spawn('npx', ['tsx', 'scripts/serve.ts'], {
-    env: { ...process.env, PORT: '0' },
-    detached: true,
-  });
-  const base = await new Promise<string>((resolve) =>
-    server.stdout.on('data', (chunk: Buffer) => {
-      const found = /http:\/\/127\.0\.0\.1:\d+/.exec(chunk.toString());
-      if (found) resolve(found[0]);
-    }),
-  );
-  return { base, stop: () => server.pid && process.kill(-server.pid) };
-}
 
 /** A page with an empty film, in a browser of its own. */
 async function emptyFilm(base: string): Promise<{ browser: Browser; page: Page }> {
@@ -120,7 +107,7 @@ async function kermisPrints(base: string, paths: readonly string[]): Promise<{ m
 }
 
 const folder = await mkdtemp(join(tmpdir(), 'kermis-bench-'));
-const server = await serve();
+const server = await serveBuilt();
 try {
   const previews = join(folder, 'previews');
   await mkdir(previews);

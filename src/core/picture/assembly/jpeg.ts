@@ -368,10 +368,9 @@ function putFour(four: u32, out: usize): usize {
   return out;
 }
 
-/** The block being encoded, as floats; the same turned over its diagonal; and quantised, as 32-bit numbers. */
-const samples: usize = memory.data(256, 16);
-const turned: usize = memory.data(256, 16);
-const quantised: usize = memory.data(256, 16);
+/** A block at the edge, before it is encoded, 8 bytes to a row; and a quantised block, as 16-bit numbers. */
+const edge: usize = memory.data(64, 16);
+const quantised: usize = memory.data(128, 16);
 /** Place in the (transposed) block of each zigzag index. */
 const ZIGZAG: usize = memory.data<u8>([
   0, 8, 1, 2, 9, 16, 24, 17, 10, 3, 4, 11, 18, 25, 32, 40,
@@ -380,86 +379,125 @@ const ZIGZAG: usize = memory.data<u8>([
   23, 31, 38, 45, 52, 59, 60, 53, 46, 39, 47, 54, 61, 62, 55, 63,
 ]);
 
-/** The forward transform of Arai, Agui and Nakajima on four columns at once; its scale is in the divisors. */
-@inline
-function columns(from: usize): void {
-  const r0 = v128.load(from);
-  const r1 = v128.load(from, 32);
-  const r2 = v128.load(from, 64);
-  const r3 = v128.load(from, 96);
-  const r4 = v128.load(from, 128);
-  const r5 = v128.load(from, 160);
-  const r6 = v128.load(from, 192);
-  const r7 = v128.load(from, 224);
-  const s07 = f32x4.add(r0, r7);
-  const d07 = f32x4.sub(r0, r7);
-  const s16 = f32x4.add(r1, r6);
-  const d16 = f32x4.sub(r1, r6);
-  const s25 = f32x4.add(r2, r5);
-  const d25 = f32x4.sub(r2, r5);
-  const s34 = f32x4.add(r3, r4);
-  const d34 = f32x4.sub(r3, r4);
-  const even0 = f32x4.add(s07, s34);
-  const even3 = f32x4.sub(s07, s34);
-  const even1 = f32x4.add(s16, s25);
-  const even2 = f32x4.sub(s16, s25);
-  v128.store(from, f32x4.add(even0, even1));
-  v128.store(from, f32x4.sub(even0, even1), 128);
-  const z1 = f32x4.mul(f32x4.add(even2, even3), f32x4.splat(0.707106781));
-  v128.store(from, f32x4.add(even3, z1), 64);
-  v128.store(from, f32x4.sub(even3, z1), 192);
-  const odd0 = f32x4.add(d34, d25);
-  const odd1 = f32x4.add(d25, d16);
-  const odd2 = f32x4.add(d16, d07);
-  const z5 = f32x4.mul(f32x4.sub(odd0, odd2), f32x4.splat(0.382683433));
-  const z2 = f32x4.add(f32x4.mul(odd0, f32x4.splat(0.54119610)), z5);
-  const z4 = f32x4.add(f32x4.mul(odd2, f32x4.splat(1.306562965)), z5);
-  const z3 = f32x4.mul(odd1, f32x4.splat(0.707106781));
-  const z11 = f32x4.add(d07, z3);
-  const z13 = f32x4.sub(d07, z3);
-  v128.store(from, f32x4.add(z13, z2), 160);
-  v128.store(from, f32x4.sub(z13, z2), 96);
-  v128.store(from, f32x4.add(z11, z4), 32);
-  v128.store(from, f32x4.sub(z11, z4), 224);
-}
+// Constants of the forward transform of Arai, Agui and Nakajima, with 15 places.
+const C38: i16 = 12540; // 0.382683433
+const C54: i16 = 17734; // 0.541196100
+const C71: i16 = 23170; // 0.707106781
+const C31: i16 = 10045; // 1.306562965 - 1
 
-/** Four rows of four floats turned over their diagonal. */
-@inline
-function turn(from: usize, into: usize): void {
-  const a = v128.load(from);
-  const b = v128.load(from, 32);
-  const c = v128.load(from, 64);
-  const d = v128.load(from, 96);
-  const ab0 = v128.shuffle<f32>(a, b, 0, 4, 1, 5);
-  const ab1 = v128.shuffle<f32>(a, b, 2, 6, 3, 7);
-  const cd0 = v128.shuffle<f32>(c, d, 0, 4, 1, 5);
-  const cd1 = v128.shuffle<f32>(c, d, 2, 6, 3, 7);
-  v128.store(into, v128.shuffle<i64>(ab0, cd0, 0, 2));
-  v128.store(into, v128.shuffle<i64>(ab0, cd0, 1, 3), 32);
-  v128.store(into, v128.shuffle<i64>(ab1, cd1, 0, 2), 64);
-  v128.store(into, v128.shuffle<i64>(ab1, cd1, 1, 3), 96);
-}
-
-@inline
-function widen(bytes: v128, into: usize): void {
-  const words = i16x8.sub(i16x8.extend_low_i8x16_u(bytes), i16x8.splat(128));
-  v128.store(into, f32x4.convert_i32x4_s(i32x4.extend_low_i16x8_s(words)));
-  v128.store(into, f32x4.convert_i32x4_s(i32x4.extend_high_i16x8_s(words)), 16);
-}
-
-/** Loads a block; beyond the right and lower edge the last pixel goes on. */
-@inline
-function loadBlock(plane: usize, width: i32, height: i32, x: i32, y: i32): void {
+/** Copies a block at the right or lower edge; beyond it the last pixel goes on. */
+function copyEdge(plane: usize, width: i32, height: i32, x: i32, y: i32): void {
   for (let j = 0; j < 8; j++) {
     const row = plane + <usize>(min(y + j, height - 1) * width);
-    const into = samples + ((<usize>j) << 5);
-    if (x + 8 <= width) widen(v128.load64_zero(row + <usize>x), into);
-    else {
-      for (let i = 0; i < 8; i++) {
-        store<f32>(into + ((<usize>i) << 2), <f32>(<i32>load<u8>(row + <usize>min(x + i, width - 1)) - 128));
-      }
+    for (let i = 0; i < 8; i++) {
+      store<u8>(edge + <usize>(j * 8 + i), load<u8>(row + <usize>min(x + i, width - 1)));
     }
   }
+}
+
+/** Eight pixels as 16-bit numbers around zero, doubled. */
+@inline
+function eight(row: usize): v128 {
+  return i16x8.shl(i16x8.sub(i16x8.extend_low_i8x16_u(v128.load64_zero(row)), i16x8.splat(128)), 1);
+}
+
+@inline
+function times(a: v128, constant: i16): v128 {
+  return i16x8.q15mulr_sat_s(a, i16x8.splat(constant));
+}
+
+/** Transforms and quantises the block at `x`, `y`; gives how many of its coefficients are not zero. */
+function transform(plane: usize, width: i32, height: i32, x: i32, y: i32, factors: usize): i32 {
+  let from = plane + <usize>(y * width + x);
+  let stride: usize = width;
+  if (x + 8 > width || y + 8 > height) {
+    copyEdge(plane, width, height, x, y);
+    from = edge;
+    stride = 8;
+  }
+  let a0 = eight(from);
+  let a1 = eight(from + stride);
+  let a2 = eight(from + stride * 2);
+  let a3 = eight(from + stride * 3);
+  let a4 = eight(from + stride * 4);
+  let a5 = eight(from + stride * 5);
+  let a6 = eight(from + stride * 6);
+  let a7 = eight(from + stride * 7);
+  // Down the columns, turned over the diagonal, and down the columns again.
+  for (let pass = 0; pass < 2; pass++) {
+    const s07 = i16x8.add(a0, a7);
+    const d07 = i16x8.sub(a0, a7);
+    const s16 = i16x8.add(a1, a6);
+    const d16 = i16x8.sub(a1, a6);
+    const s25 = i16x8.add(a2, a5);
+    const d25 = i16x8.sub(a2, a5);
+    const s34 = i16x8.add(a3, a4);
+    const d34 = i16x8.sub(a3, a4);
+    const even0 = i16x8.add(s07, s34);
+    const even3 = i16x8.sub(s07, s34);
+    const even1 = i16x8.add(s16, s25);
+    const z1 = times(i16x8.add(i16x8.sub(s16, s25), even3), C71);
+    const odd0 = i16x8.add(d34, d25);
+    const odd2 = i16x8.add(d16, d07);
+    const z5 = times(i16x8.sub(odd0, odd2), C38);
+    const z2 = i16x8.add(times(odd0, C54), z5);
+    const z4 = i16x8.add(i16x8.add(times(odd2, C31), odd2), z5);
+    const z3 = times(i16x8.add(d25, d16), C71);
+    const z11 = i16x8.add(d07, z3);
+    const z13 = i16x8.sub(d07, z3);
+    const b0 = i16x8.add(even0, even1);
+    const b1 = i16x8.add(z11, z4);
+    const b2 = i16x8.add(even3, z1);
+    const b3 = i16x8.sub(z13, z2);
+    const b4 = i16x8.sub(even0, even1);
+    const b5 = i16x8.add(z13, z2);
+    const b6 = i16x8.sub(even3, z1);
+    const b7 = i16x8.sub(z11, z4);
+    if (pass == 1) {
+      const n0 = quantise(b0, factors, 0);
+      const n1 = quantise(b1, factors, 16);
+      const n2 = quantise(b2, factors, 32);
+      const n3 = quantise(b3, factors, 48);
+      const n4 = quantise(b4, factors, 64);
+      const n5 = quantise(b5, factors, 80);
+      const n6 = quantise(b6, factors, 96);
+      const n7 = quantise(b7, factors, 112);
+      return 64 - (n0 + n1 + n2 + n3 + n4 + n5 + n6 + n7);
+    }
+    const c0 = v128.shuffle<i16>(b0, b4, 0, 8, 1, 9, 2, 10, 3, 11);
+    const c1 = v128.shuffle<i16>(b0, b4, 4, 12, 5, 13, 6, 14, 7, 15);
+    const c2 = v128.shuffle<i16>(b1, b5, 0, 8, 1, 9, 2, 10, 3, 11);
+    const c3 = v128.shuffle<i16>(b1, b5, 4, 12, 5, 13, 6, 14, 7, 15);
+    const c4 = v128.shuffle<i16>(b2, b6, 0, 8, 1, 9, 2, 10, 3, 11);
+    const c5 = v128.shuffle<i16>(b2, b6, 4, 12, 5, 13, 6, 14, 7, 15);
+    const c6 = v128.shuffle<i16>(b3, b7, 0, 8, 1, 9, 2, 10, 3, 11);
+    const c7 = v128.shuffle<i16>(b3, b7, 4, 12, 5, 13, 6, 14, 7, 15);
+    const e0 = v128.shuffle<i16>(c0, c4, 0, 8, 1, 9, 2, 10, 3, 11);
+    const e1 = v128.shuffle<i16>(c0, c4, 4, 12, 5, 13, 6, 14, 7, 15);
+    const e2 = v128.shuffle<i16>(c1, c5, 0, 8, 1, 9, 2, 10, 3, 11);
+    const e3 = v128.shuffle<i16>(c1, c5, 4, 12, 5, 13, 6, 14, 7, 15);
+    const e4 = v128.shuffle<i16>(c2, c6, 0, 8, 1, 9, 2, 10, 3, 11);
+    const e5 = v128.shuffle<i16>(c2, c6, 4, 12, 5, 13, 6, 14, 7, 15);
+    const e6 = v128.shuffle<i16>(c3, c7, 0, 8, 1, 9, 2, 10, 3, 11);
+    const e7 = v128.shuffle<i16>(c3, c7, 4, 12, 5, 13, 6, 14, 7, 15);
+    a0 = v128.shuffle<i16>(e0, e4, 0, 8, 1, 9, 2, 10, 3, 11);
+    a1 = v128.shuffle<i16>(e0, e4, 4, 12, 5, 13, 6, 14, 7, 15);
+    a2 = v128.shuffle<i16>(e1, e5, 0, 8, 1, 9, 2, 10, 3, 11);
+    a3 = v128.shuffle<i16>(e1, e5, 4, 12, 5, 13, 6, 14, 7, 15);
+    a4 = v128.shuffle<i16>(e2, e6, 0, 8, 1, 9, 2, 10, 3, 11);
+    a5 = v128.shuffle<i16>(e2, e6, 4, 12, 5, 13, 6, 14, 7, 15);
+    a6 = v128.shuffle<i16>(e3, e7, 0, 8, 1, 9, 2, 10, 3, 11);
+    a7 = v128.shuffle<i16>(e3, e7, 4, 12, 5, 13, 6, 14, 7, 15);
+  }
+  return 0;
+}
+
+/** Quantises and stores eight coefficients; gives how many became zero. */
+@inline
+function quantise(row: v128, factors: usize, at: usize): i32 {
+  const whole = i16x8.q15mulr_sat_s(row, v128.load(factors + at));
+  v128.store(quantised + at, whole);
+  return popcnt(i16x8.bitmask(i16x8.eq(whole, i64x2.splat(0))));
 }
 
 @inline
@@ -467,30 +505,19 @@ function bitsFor(value: i32): i32 {
   return 32 - <i32>clz(<u32>value);
 }
 
-/** Encodes one block. `divisors`: 64 floats, transposed. Tables: a 32-bit code and length (code << 8 | length) a symbol. */
-function putBlock(divisors: usize, dcCodes: usize, acCodes: usize, predictor: i32): i32 {
-  columns(samples);
-  columns(samples + 16);
-  turn(samples, turned);
-  turn(samples + 16, turned + 128);
-  turn(samples + 128, turned + 16);
-  turn(samples + 144, turned + 144);
-  columns(turned);
-  columns(turned + 16);
-  // Adding this number leaves the nearest whole one in the low bits of a float.
-  const magic = f32x4.splat(12582912.0);
-  const zero = i64x2.splat(0);
-  let left = 0;
-  for (let i: usize = 0; i < 256; i += 16) {
-    const rounded = f32x4.add(f32x4.mul(v128.load(turned + i), v128.load(divisors + i)), magic);
-    const whole = i32x4.sub(rounded, i32x4.splat(0x4b400000));
-    v128.store(quantised + i, whole);
-    left += 4 - popcnt(i32x4.bitmask(i32x4.eq(whole, zero)));
-  }
+/**
+ * Encodes the block at `x`, `y`. `factors`: what coefficients are multiplied with, 64 numbers of 15 places,
+ * transposed. Codes: a 32-bit code and length (code << 8 | length) a symbol. Gives the mean for the next block.
+ */
+function putBlock(
+  plane: usize, width: i32, height: i32, x: i32, y: i32,
+  factors: usize, dcCodes: usize, acCodes: usize, predictor: i32,
+): i32 {
+  let left = transform(plane, width, height, x, y, factors);
   let g = gathered;
   let w = waiting;
   let o = to;
-  const dc = load<i32>(quantised);
+  const dc = <i32>load<i16>(quantised);
   // Coefficients that are not zero, the mean left out: behind the last of them nothing is looked at.
   if (dc != 0) left--;
   let table = dcCodes;
@@ -515,7 +542,7 @@ function putBlock(divisors: usize, dcCodes: usize, acCodes: usize, predictor: i3
     do {
       k++;
       run++;
-      value = load<i32>(quantised + ((<usize>load<u8>(ZIGZAG + k)) << 2));
+      value = <i32>load<i16>(quantised + ((<usize>load<u8>(ZIGZAG + k)) << 1));
     } while (value == 0);
     left--;
     while (run > 15) {
@@ -550,7 +577,7 @@ function putBlock(divisors: usize, dcCodes: usize, acCodes: usize, predictor: i3
  */
 export function encodeScan(
   luma: usize, u: usize, v: usize, width: i32, height: i32,
-  lumaDivisors: usize, colourDivisors: usize, tables: usize, out: usize,
+  lumaFactors: usize, colourFactors: usize, tables: usize, out: usize,
 ): i32 {
   to = out;
   gathered = 0;
@@ -562,16 +589,13 @@ export function encodeScan(
   let p2 = 0;
   for (let y = 0; y < height; y += 16) {
     for (let x = 0; x < width; x += 16) {
-      for (let j = 0; j < 16; j += 8) {
-        for (let i = 0; i < 16; i += 8) {
-          loadBlock(luma, width, height, min(x + i, width - 1), min(y + j, height - 1));
-          p0 = putBlock(lumaDivisors, tables, tables + 1024, p0);
+      for (let j = y; j < y + 16; j += 8) {
+        for (let i = x; i < x + 16; i += 8) {
+          p0 = putBlock(luma, width, height, min(i, width - 1), min(j, height - 1), lumaFactors, tables, tables + 1024, p0);
         }
       }
-      loadBlock(u, halfWidth, halfHeight, x >> 1, y >> 1);
-      p1 = putBlock(colourDivisors, tables + 2048, tables + 3072, p1);
-      loadBlock(v, halfWidth, halfHeight, x >> 1, y >> 1);
-      p2 = putBlock(colourDivisors, tables + 2048, tables + 3072, p2);
+      p1 = putBlock(u, halfWidth, halfHeight, x >> 1, y >> 1, colourFactors, tables + 2048, tables + 3072, p1);
+      p2 = putBlock(v, halfWidth, halfHeight, x >> 1, y >> 1, colourFactors, tables + 2048, tables + 3072, p2);
     }
   }
   // The last byte is filled up with ones.

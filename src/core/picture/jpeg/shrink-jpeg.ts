@@ -195,12 +195,15 @@ const ZIGZAG = Array.from({ length: 64 }, (_, i) => [Math.floor(i / 8), i % 8] a
   ([a, b], [c, d]) => a + b - (c + d) || ((a + b) % 2 === 0 ? c - a : a - c),
 );
 
-/** What each coefficient is multiplied with, stored column by column as the transform leaves them. */
-const divisors = quantisers.map((table) => {
-  const turned = new Float32Array(64);
+/**
+ * What each coefficient is multiplied with, 15 places, stored column by column as the transform leaves them: it
+ * is given pixels doubled, and gives coefficients 8 times too large.
+ */
+const factors = quantisers.map((table) => {
+  const turned = new Int16Array(64);
   ZIGZAG.forEach(([row, column], k) => {
-    const scale = (AAN[row] as number) * (AAN[column] as number) * 8;
-    turned[column * 8 + row] = 1 / ((table[k] as number) * scale);
+    const scale = (AAN[row] as number) * (AAN[column] as number) * 16;
+    turned[column * 8 + row] = Math.round(32_768 / ((table[k] as number) * scale));
   });
   return turned;
 });
@@ -209,7 +212,7 @@ function encode({ memory, encodeScan }: JpegCode, planes: Planes): SmallJpeg {
   const [{ width, height }] = planes;
   const layout = new MemoryLayout();
   const places = planes.map(({ data }) => layout.take(data.length + 16));
-  const divisorPlaces = divisors.map((table) => layout.take(table.byteLength));
+  const factorPlaces = factors.map((table) => layout.take(table.byteLength));
   const tables = layout.take(codes.length * 1024);
   // A block takes 64 codes with their numbers, 26 bits each and stuffed, at the very most.
   const blocks = Math.ceil(width / 16) * Math.ceil(height / 16) * 6;
@@ -217,9 +220,9 @@ function encode({ memory, encodeScan }: JpegCode, planes: Planes): SmallJpeg {
   layout.reserve(memory);
   const bytes = new Uint8Array(memory.buffer);
   planes.forEach(({ data }, i) => bytes.set(data, places[i]));
-  divisors.forEach((table, i) => new Float32Array(memory.buffer, divisorPlaces[i]).set(table));
+  factors.forEach((table, i) => new Int16Array(memory.buffer, factorPlaces[i]).set(table));
   codes.forEach((table, i) => new Uint32Array(memory.buffer, tables + i * 1024).set(table));
-  const length = encodeScan(...places, width, height, ...divisorPlaces, tables, out);
+  const length = encodeScan(...places, width, height, ...factorPlaces, tables, out);
   const header = jpegHeader({ width, height }, quantisers);
   const file = new Uint8Array(header.length + length + 2);
   file.set(header);

@@ -1,7 +1,7 @@
 import type { Photo } from '../../../core/film/film';
 import { swapsSides, type Orientation } from '../../../core/picture/orientation';
 import { isCutOff } from '../../../core/picture/cut-off';
-import { shrinkJpeg, sizeWithin } from '../../../core/picture/jpeg/shrink-jpeg';
+import { shrinkJpeg, sizeWithin, type SmallJpeg } from '../../../core/picture/jpeg/shrink-jpeg';
 import type { Size } from '../../../core/picture/placement';
 import { sniffPhotoType } from '../../../core/picture/sniff';
 import { isFull } from '../store/is-full';
@@ -87,7 +87,7 @@ export async function bringInPhoto(file: File): Promise<BroughtIn> {
 interface Pictures extends Size {
   readonly orientation: Orientation;
   readonly preview: Blob;
-  readonly thumbnail: Blob;
+  readonly thumbnail: Uint8Array;
 }
 
 /** The small pictures of a photo. Our own code makes those of plain JPEGs, the browser's decoder all others. */
@@ -99,11 +99,10 @@ async function makePictures(
   const shrunk =
     type === 'image/jpeg' ? shrinkJpeg(bytes, tagged, [PREVIEW_WIDTH, THUMBNAIL_WIDTH]) : undefined;
   if (!shrunk) return drawPictures(bytes, type, tagged);
-  const [preview, thumbnail] = shrunk.pictures.map((each) => new Blob([each.bytes], { type })) as [
-    Blob,
-    Blob,
-  ];
-  return { width: shrunk.width, height: shrunk.height, orientation: tagged, preview, thumbnail };
+  const { width, height, pictures } = shrunk;
+  const [large, small] = pictures as [SmallJpeg, SmallJpeg];
+  const preview = new Blob([large.bytes], { type });
+  return { width, height, orientation: tagged, preview, thumbnail: small.bytes };
 }
 
 async function drawPictures(
@@ -121,7 +120,8 @@ async function drawPictures(
     // JPEG is quicker to make, and photos that come as JPEG have nothing see-through.
     const small = type === 'image/jpeg' ? 'image/jpeg' : 'image/webp';
     const [canvas, preview] = await pictureOf(drawable, drawn, PREVIEW_WIDTH, small);
-    const [, thumbnail] = await pictureOf(canvas, canvas, THUMBNAIL_WIDTH, small);
+    const [, icon] = await pictureOf(canvas, canvas, THUMBNAIL_WIDTH, small);
+    const thumbnail = new Uint8Array(await icon.arrayBuffer());
     const orientation = orientationOf(drawable) ?? tagged;
     const [width, height] = swapsSides(orientation)
       ? [stored?.height, stored?.width]

@@ -9,8 +9,8 @@ export class ThumbnailUrls {
     let url = this.#urls.get(hash);
     if (!url) {
       url = thumbnails
-        .getItem<Blob>(hash)
-        .then((blob) => (blob ? URL.createObjectURL(blob) : undefined))
+        .getItem<Uint8Array<ArrayBuffer>>(hash)
+        .then((bytes) => (bytes ? URL.createObjectURL(new Blob([bytes])) : undefined))
         .catch(() => undefined);
       this.#urls.set(hash, url);
       // What is not there yet may come in later.

@@ -12,7 +12,10 @@ export const places = store('places');
 export const originals = store('originals');
 /** Pictures to play, at most 960 wide, by hash of the original. */
 export const previews = store('previews');
-/** Small pictures for tickets and the tray, by hash of the original. */
+/**
+ * Small pictures for tickets and the tray, by hash of the original: plain bytes, which the database keeps within
+ * itself, where each blob is a file of its own.
+ */
 export const thumbnails = store('thumbnails');
 /** What is kept for the browser as a whole, such as the film that was open last. */
 export const desk = store('desk');

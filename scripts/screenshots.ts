@@ -1,0 +1,63 @@
+/** `npm run screenshots`: one picture of each main view for docs/screenshots, from the demo film. Needs a build. */
+import type { Page } from 'playwright-core';
+import { launch } from '../e2e/browser';
+import { serveBuilt } from './serve-built';
+
+const shot = async (page: Page, name: string): Promise<void> => {
+  // Pictures fade in from their store.
+  await page.waitForTimeout(900);
+  await page.screenshot({ path: `docs/screenshots/${name}.png` });
+};
+const press = (page: Page, name: string): Promise<void> =>
+  page.getByRole('button', { name, exact: true }).click();
+
+const server = await serveBuilt();
+const browser = await launch();
+try {
+  const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+  await page.goto(`${server.base}/films`);
+  await press(page, 'Open the demo film');
+  const progress = page.getByRole('progressbar', { name: 'Photos coming in' });
+  await progress.waitFor();
+  await progress.waitFor({ state: 'detached' });
+  const ruler = await page.getByTestId('ruler').boundingBox();
+  if (!ruler) throw new Error('no strip');
+  await page.mouse.click(ruler.x + ruler.width * 0.44, ruler.y + 8);
+  await shot(page, 'time');
+
+  for (let i = 0; i < 5; i++) await page.keyboard.press('i');
+  await page.waitForTimeout(300);
+  const tickets = page.getByRole('option');
+  const here = await page.locator('[role=option][aria-current=true]').getAttribute('aria-posinset');
+  const first = await tickets.first().getAttribute('aria-posinset');
+  const at = Number(here) - Number(first);
+  await tickets.nth(at).click();
+  await tickets.nth(at + 4).click({ modifiers: ['Shift'] });
+  await shot(page, 'time-close');
+  await page.getByRole('button', { name: 'Dim colours for a dark room' }).click();
+  await shot(page, 'time-dim');
+  await page.getByRole('button', { name: 'Daylight colours' }).click();
+  await page.keyboard.press('Escape');
+  await page.keyboard.press('w');
+
+  await page.getByTitle(/Film settings/).click();
+  await shot(page, 'settings');
+  await page.keyboard.press('Escape');
+  await press(page, 'Keys');
+  await shot(page, 'keys');
+  await page.keyboard.press('Escape');
+  await press(page, 'Sort');
+  await shot(page, 'sort');
+  await press(page, 'Print');
+  await press(page, 'Print the film');
+  await page.getByRole('link', { name: 'Save to disk' }).waitFor({ timeout: 120_000 });
+  await page.getByTestId('proof').evaluate((video) => {
+    (video as HTMLVideoElement).currentTime = 5.2;
+  });
+  await shot(page, 'print');
+  await press(page, 'All films');
+  await shot(page, 'films');
+} finally {
+  await browser.close();
+  server.stop();
+}
