@@ -68,7 +68,7 @@ async function emptyFilm(base: string): Promise<{ browser: Browser; page: Page }
 const bringIn = (page: Page, paths: readonly string[]): Promise<number> =>
   timed(async () => {
     await page.getByTestId('choose-photos').setInputFiles([...paths]);
-    await page.getByText(`${paths.length} photos came in`).waitFor({ timeout: 300_000 });
+    await page.getByRole('button', { name: `Lay out ${paths.length} photos` }).waitFor({ timeout: 300_000 });
   });
 
 /** Import through the real interface, from the choice of files to the last photo; seconds. */
@@ -82,6 +82,7 @@ async function kermisPrints(base: string, paths: readonly string[]): Promise<{ m
   const { browser, page } = await emptyFilm(base);
   try {
     await bringIn(page, paths);
+    await page.getByRole('button', { name: /^Lay out/ }).click();
     await page.getByTitle(/Film settings/).click();
     await page.getByLabel('Width in pixels').fill('1920');
     await page.getByLabel('Width in pixels').press('Enter');

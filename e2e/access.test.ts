@@ -1,7 +1,7 @@
 import { createRequire } from 'node:module';
 import type { Page } from 'playwright-core';
 import { expect, test } from 'vitest';
-import { bringIn, counter, useBrowser } from './browser';
+import { bringIn, chooseFiles, counter, layOut, useBrowser } from './browser';
 import { numbered } from './photos';
 
 const { visit } = useBrowser();
@@ -26,7 +26,12 @@ test('axe-core finds nothing on any main view, in daylight and in the dark', asy
   await page.getByRole('heading', { name: 'Kermis' }).waitFor();
   await page.getByRole('button', { name: 'New film' }).waitFor();
   expect(await violations(page)).toEqual([]);
-  await bringIn(page, await numbered(12, 1));
+  await chooseFiles(page, [
+    ...(await numbered(12, 1)),
+    { name: 'notes.txt', mimeType: 'text/plain', buffer: Buffer.from('shot list') },
+  ]);
+  expect(await violations(page), 'the table of what came in').toEqual([]);
+  await layOut(page);
   await page.reload();
   await page.getByTestId('counter').waitFor();
   for (const dim of [false, true]) {
@@ -53,7 +58,6 @@ test('axe-core finds nothing on any main view, in daylight and in the dark', asy
 test('without a mouse: choose poses, set their hold, move them, from the strip', async () => {
   const { page } = await visit();
   await bringIn(page, await numbered(5, 1));
-  await page.getByRole('button', { name: 'Put the notes away' }).click();
   const strip = page.getByRole('listbox', { name: 'Poses of the film' });
   await strip.focus();
   await page.keyboard.press('ArrowDown');

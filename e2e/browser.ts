@@ -61,22 +61,46 @@ export interface TestFile {
   readonly buffer: Buffer;
 }
 
-/** Brings files in through the file chooser and waits until they are in and kept; ends in stage Time. */
-export async function bringIn(page: Page, files: readonly TestFile[]): Promise<void> {
+/** Chooses files through the file chooser and waits until all have been looked at; ends at the table. */
+export async function chooseFiles(page: Page, files: readonly TestFile[]): Promise<void> {
   const chooser = page.getByTestId('choose-photos');
   const stages = page.getByRole('navigation', { name: 'Stages' });
   await chooser.or(stages).first().waitFor({ state: 'attached' });
   if ((await chooser.count()) === 0) await page.getByRole('button', { name: 'Sort', exact: true }).click();
   await chooser.setInputFiles([...files]);
-  await page
-    .getByLabel('What Kermis noticed')
-    .getByText(/came in|None of the files/)
-    .first()
-    .waitFor();
+  await page.getByRole('button', { name: /^Lay out / }).waitFor();
   await page.getByRole('progressbar', { name: 'Photos coming in' }).waitFor({ state: 'detached' });
-  await page.getByRole('button', { name: 'Time', exact: true }).click();
+}
+
+/** Lays out what the table holds; ends in stage Time, paused on the first frame. */
+export async function layOut(page: Page): Promise<void> {
+  await page.getByRole('button', { name: /^Lay out \d/ }).click();
+  await page.getByTestId('counter').waitFor();
+  await page.getByRole('button', { name: 'Put the notes away' }).click();
+  const pause = page.getByRole('button', { name: 'Pause' });
+  if (await pause.isVisible()) {
+    await pause.click();
+    await page.getByRole('button', { name: 'To the start' }).click();
+  }
   await isKept(page);
 }
+
+/** Brings files in and lays them out. */
+export async function bringIn(page: Page, files: readonly TestFile[]): Promise<void> {
+  await chooseFiles(page, files);
+  await layOut(page);
+}
+
+/** The rows of the table of what came in that are in sight, as `name: what is said of it`. */
+export const tableRows = (page: Page): Promise<string[]> =>
+  page
+    .locator('[data-row]')
+    .evaluateAll((rows) =>
+      rows.map(
+        (row) =>
+          `${row.getAttribute('data-row') ?? ''}: ${row.querySelector('[role=cell]:last-child')?.textContent ?? ''}`,
+      ),
+    );
 
 export const isKept = (page: Page): Promise<void> =>
   expect

@@ -92,7 +92,6 @@ test('every format and all eight orientations come out upright, in the preview a
     ).toBeLessThanOrEqual(2);
   }
   await bringIn(page, [...others, ...files]);
-  await page.getByRole('button', { name: 'Put the notes away' }).click();
   const photos = await page.evaluate(async () => {
     const request = indexedDB.open('kermis-films');
     const database = await new Promise<IDBDatabase>(
@@ -174,7 +173,6 @@ test('photos of another shape are shown whole on the background, or fill the pic
     await jpeg('A1.jpg', [200, 40, 40], 640, 360),
     await jpeg('A2.jpg', [40, 180, 60], 300, 600),
   ]);
-  await page.getByRole('button', { name: 'Put the notes away' }).click();
   await page.getByRole('button', { name: 'Print', exact: true }).click();
   await page.getByLabel('Background colour', { exact: true }).fill('#3060c0');
   const sides = async (): Promise<Colour[]> => {

@@ -1,5 +1,5 @@
 import { expect, test } from 'vitest';
-import { base, bringIn, counter, isKept, notes, useBrowser } from './browser';
+import { base, bringIn, counter, isKept, useBrowser } from './browser';
 import { COLOURS, numbered, type Colour } from './photos';
 import { distance } from './video';
 import type { Page } from 'playwright-core';
@@ -32,8 +32,6 @@ test('from photos in any order to a film: holds, order, undo, and the same place
   const { page, complaints } = await visit();
   const files = await numbered(12, 97);
   await bringIn(page, [...files].reverse());
-  expect(await notes(page)).toContain('12 photos came in');
-  await page.getByRole('button', { name: 'Put the notes away' }).click();
   const inOrder = Array.from({ length: 12 }, (_, i) => `PICT${97 + i}`);
   expect(await names(page)).toEqual(inOrder);
   expect(await counter(page)).toEqual({ frame: 1, frames: 24 });
@@ -108,7 +106,6 @@ test('from photos in any order to a film: holds, order, undo, and the same place
 test('plays at the rate of the film at once, loops, pauses and steps', async () => {
   const { page } = await visit();
   await bringIn(page, await numbered(24, 1));
-  await page.getByRole('button', { name: 'Put the notes away' }).click();
   await page.getByRole('button', { name: 'Play' }).click();
   await expect
     .poll(() => page.getByTestId('play-report').textContent(), { timeout: 10_000 })

@@ -1,4 +1,6 @@
 /** `npm run screenshots`: one picture of each main view for docs/screenshots, from the demo film. Needs a build. */
+import { readdir } from 'node:fs/promises';
+import { join } from 'node:path';
 import type { Page } from 'playwright-core';
 import { launch } from '../e2e/browser';
 import { serveBuilt } from './serve-built';
@@ -51,10 +53,29 @@ try {
   await press(page, 'Print');
   await press(page, 'Print the film');
   await page.getByRole('link', { name: 'Save to disk' }).waitFor({ timeout: 120_000 });
-  await page.getByTestId('proof').evaluate((video) => {
-    (video as HTMLVideoElement).currentTime = 5.2;
-  });
+  await page.getByTestId('proof').evaluate(
+    (element) =>
+      new Promise((resolve) => {
+        const video = element as HTMLVideoElement;
+        video.addEventListener('seeked', resolve, { once: true });
+        video.currentTime = 7.3;
+      }),
+  );
+  await page.mouse.move(200, 40);
+  await page.waitForTimeout(3000);
   await shot(page, 'print');
+  await press(page, 'All films');
+  await press(page, 'New film');
+  await page.getByRole('heading', { name: 'Drop your photos here' }).waitFor();
+  const folder = 'demo/photos';
+  const photos = (await readdir(folder)).map((name) => join(folder, name));
+  await page.getByTestId('choose-photos').setInputFiles([...photos, 'demo/README.md']);
+  await page.getByRole('button', { name: 'Lay out 111 photos' }).waitFor({ timeout: 60_000 });
+  await page.getByRole('checkbox', { name: 'A new scene after each long pause' }).check();
+  await page.getByRole('table').evaluate((table) => {
+    table.scrollTop = 52 * 37;
+  });
+  await shot(page, 'table');
   await press(page, 'All films');
   await shot(page, 'films');
 } finally {

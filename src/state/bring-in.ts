@@ -1,15 +1,12 @@
-import { importEdit } from '../core/film/import-edit';
-import { numberNotices } from '../core/film/numbering';
 import { openFilm, setWorkbench, tell, workbench } from './workbench';
-import { count } from '../core/time/words';
 import { importPhotos } from '../engine/browser/photos/import-photos';
 import { isMeant } from '../engine/browser/photos/files-of';
 import { readBundleFile } from '../engine/browser/photos/read-bundle';
 import { isDemoFilm, keepDemoFilm } from '../engine/browser/store/film-shelf';
-import type { Photo } from '../core/film/film';
-import { edit, editOn } from './edit-film';
+import { beginIntake, completeIntake, intakeOf, takeIn } from './intake';
 import { keepNow } from './keeper';
 import { newFilm, openNewFilm, showShelf } from './open-film';
+import { showStage } from './show-stage';
 
 let stopping: AbortController | undefined;
 
@@ -34,69 +31,55 @@ export async function bringIn(files: readonly File[]): Promise<void> {
   } else if (!workbench().canWrite)
     return tell('This film is open in another tab. Nothing was brought in.', 'wrong');
 
+  const filmId = openFilm()?.id;
+  if (filmId === undefined) return;
+  const fresh = notYetIn(meant);
+  if (fresh.length === 0)
+    return tell('All of these photos are in the table already. Nothing was read twice.');
   const own = new AbortController();
   stopping = own;
-  const filmId = openFilm()?.id;
   const startedAt = performance.now();
-  setWorkbench({ incoming: { done: 0, total: meant.length, seconds: 0 } });
-  const came: Photo[] = [];
-  let refused = 0;
-  let full = false;
+  setWorkbench({ incoming: { done: 0, total: fresh.length, seconds: 0 } });
+  beginIntake(
+    filmId,
+    fresh.map((file) => file.name),
+  );
+  showStage('sort');
   try {
-    await importPhotos(meant, {
+    const { full } = await importPhotos(fresh, {
       signal: own.signal,
       onProgress: (progress) => setWorkbench({ incoming: { ...progress, seconds: secondsSince(startedAt) } }),
-      onPhotos: (photos) => {
-        const film = openFilm();
+      onRows: (rows) => {
         // The person went to another film while photos came in: the rest stays out.
-        if (film?.id !== filmId || !film) return own.abort();
-        (came.length === 0 ? edit : editOn)(importEdit(film, photos, newId));
-        came.push(...photos);
-      },
-      onProblem: (problem) => {
-        refused++;
-        full ||= problem.full;
-        tell(problem.problem, 'wrong');
+        if (openFilm()?.id !== filmId) return own.abort();
+        takeIn(rows);
       },
     });
+    if (full) {
+      tell(
+        'The browser has no room left. What came in is kept. Delete a film you no longer need, or free space ' +
+          'on the disk; then choose the same photos again, and the rest comes in.',
+        'wrong',
+      );
+    }
   } finally {
     stopping = undefined;
     setWorkbench({ incoming: undefined });
+    completeIntake(filmId);
   }
   await keepNow();
-  tellOutcome(came, { asked: meant.length, refused, stopped: own.signal.aborted, full });
 }
 
-function tellOutcome(
-  came: readonly Photo[],
-  { asked, refused, stopped, full }: { asked: number; refused: number; stopped: boolean; full: boolean },
-): void {
-  if (full) {
-    tell(
-      `The browser has no room left: ${count(came.length, 'photo')} of ${asked} came in and are kept. ` +
-        'Delete a film you no longer need, or free space on the disk; then bring in the rest.',
-      'wrong',
-    );
-  } else if (stopped) {
-    tell(`Stopped: ${count(came.length, 'photo')} of ${asked} came in and are kept.`);
-  } else if (came.length === 0) {
-    tell('None of the files could be used. The film is as it was.', 'wrong');
-  } else {
-    tell(
-      `${count(came.length, 'photo')} came in, in the order of their numbers${refused > 0 ? `; ${refused} left out` : ''}.`,
-    );
-  }
-  for (const notice of numberNotices(came.map((photo) => photo.name))) {
-    if (notice.kind === 'same-number') {
-      tell(`${notice.names.join(' and ')} have the same number. Both are in the film, one after the other.`);
-    } else if (notice.from === notice.to) {
-      tell(`Number ${notice.from} is missing after ${notice.after}. The gap was closed up.`);
-    } else {
-      tell(
-        `Numbers ${notice.from} to ${notice.to} are missing after ${notice.after}. The gap was closed up.`,
-      );
-    }
-  }
+/** Files that the table does not hold yet: a folder chosen again after a stop goes on where it stopped. */
+function notYetIn(files: readonly File[]): File[] {
+  const keyOf = (name: string, bytes: number, modifiedAt: number | undefined): string =>
+    `${name} ${bytes} ${modifiedAt ?? 0}`;
+  const here = new Set(
+    intakeOf()?.rows.flatMap(({ name, photo, modifiedAt }) =>
+      photo ? keyOf(name, photo.bytes, modifiedAt) : [],
+    ),
+  );
+  return files.filter((file) => !here.has(keyOf(file.name, file.size, file.lastModified)));
 }
 
 /** The folder's name makes a better title than none. */

@@ -2,18 +2,14 @@ import { emptyFilm, type Film } from '../core/film/film';
 import { startHistory } from '../core/film/history';
 import { deleteFilm, keepFilm, readFilm, readLastFilm, readPlace } from '../engine/browser/store/film-shelf';
 import { tryFilmLock, waitForFilmLock, type FilmLock } from '../engine/browser/store/film-lock';
+import { restoreIntake } from './intake';
 import { keepNow } from './keeper';
 import { pause } from './player';
-import { isStage, pathOf, readRoute, type Route } from './route';
+import { isStage, readRoute, showRoute } from './route';
 import { scheduleOf, setWorkbench, tell, workbench, type Stage } from './workbench';
 
 let lock: FilmLock | undefined;
 let waiting: AbortController | undefined;
-
-const show = (route: Route, how: 'push' | 'replace' | 'stay'): void => {
-  if (how === 'stay' || location.pathname === pathOf(route)) return;
-  history[how === 'push' ? 'pushState' : 'replaceState'](null, '', pathOf(route));
-};
 
 async function letGo(): Promise<void> {
   pause();
@@ -65,8 +61,9 @@ export async function openFilmById(
     canWrite: lock !== undefined,
     keeping: { kind: lock ? 'kept' : 'looking' },
   });
-  show({ kind: 'film', id, stage: at }, how);
-  if (!lock) void takeOver(id);
+  showRoute({ kind: 'film', id, stage: at }, how);
+  if (lock) void restoreIntake(id);
+  else void takeOver(id);
 }
 
 /** Keeps a film that is new to this browser and opens it. */
@@ -81,15 +78,7 @@ export const newFilm = (title = 'Untitled film'): Film =>
 export async function showShelf(how: 'push' | 'replace' | 'stay' = 'push'): Promise<void> {
   await letGo();
   setWorkbench({ phase: 'shelf', history: undefined, chosen: new Set(), frame: 0 });
-  show({ kind: 'shelf' }, how);
-}
-
-export function showStage(stage: Stage): void {
-  const film = workbench().history?.film;
-  if (!film) return;
-  if (stage !== 'time') pause();
-  setWorkbench({ stage });
-  show({ kind: 'film', id: film.id, stage }, 'push');
+  showRoute({ kind: 'shelf' }, how);
 }
 
 /** Deletes a film from the browser, with the photos that no other film uses. */

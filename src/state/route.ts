@@ -16,3 +16,9 @@ export function readRoute(path: string): Route | undefined {
 
 export const pathOf = (route: Route): string =>
   route.kind === 'shelf' ? '/films' : `/film/${route.id}/${route.stage}`;
+
+/** Puts a route into the address bar, as a new step of the browser's history or in place of this one. */
+export function showRoute(route: Route, how: 'push' | 'replace' | 'stay'): void {
+  if (how === 'stay' || location.pathname === pathOf(route)) return;
+  history[how === 'push' ? 'pushState' : 'replaceState'](null, '', pathOf(route));
+}

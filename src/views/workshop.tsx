@@ -1,6 +1,7 @@
 import { useEffect } from 'react';
 import { Button } from '../kit/button';
 import { openDemoFilm } from '../state/bring-in';
+import { useIntake } from '../state/intake';
 import { keepNow, startKeeping } from '../state/keeper';
 import { followAddress, showShelf } from '../state/open-film';
 import { restoreTheme } from '../state/theme';
@@ -27,6 +28,12 @@ export default function Workshop({ openDemo }: WorkshopProps) {
   const phase = useWorkbench((state) => state.phase);
   const stage = useWorkbench((state) => state.stage);
   const keeping = useWorkbench((state) => state.keeping);
+  const noPoses = useWorkbench(
+    (state) => !state.history?.film.scenes.some((scene) => scene.poses.length > 0),
+  );
+  const hasTable = useIntake((state) => state.intake?.laidOut === false);
+  // An empty strip gives its room to the table of what came in.
+  const looking = stage === 'sort' && noPoses && hasTable;
 
   useEffect(() => {
     const stopKeeping = startKeeping();
@@ -79,7 +86,7 @@ export default function Workshop({ openDemo }: WorkshopProps) {
       {phase === 'open' && (
         <div>
           {stage !== 'sort' && <IncomingBar />}
-          <Strip />
+          {!looking && <Strip />}
         </div>
       )}
       <Notices />

@@ -4,10 +4,10 @@ import { moveBefore, shiftByOne } from './edits/arrange';
 import type { Edit } from './edits/edit';
 import { applyEdit } from './edits/apply-edit';
 import { invertEdit } from './edits/invert-edit';
-import { DEFAULT_SETTINGS, emptyFilm, posesOf, type Film, type Photo } from './film';
+import { DEFAULT_SETTINGS, posesOf, type Film, type Photo } from './film';
 import { amend, perform, redo, startHistory, undo } from './history';
-import { importEdit } from './import-edit';
-import { inNumberOrder, numberNotices, runningNumber } from './numbering';
+import { DEFAULT_LAY_OUT, layOutEdit } from './intake/lay-out';
+import { inNumberOrder, runningNumber } from './numbering';
 import { poseAt, schedule } from './schedule';
 
 const photo = (name: string): Photo => ({
@@ -87,9 +87,15 @@ function someEdit(film: Film, kind: number, picks: readonly number[], n: number,
         ? { kind: 'remove-scenes', sceneIds: [sceneId] }
         : { kind: 'set-title', title: fresh };
     default:
-      return importEdit(
+      return layOutEdit(
         film,
-        [photo(`new${n}-${fresh}`), photo(`new${n + 2}-${fresh}`)],
+        [`new${n}-${fresh}`, `new${n + 2}-${fresh}`].map((name) => ({
+          id: name,
+          name,
+          photo: photo(name),
+          leftOut: false,
+        })),
+        { ...DEFAULT_LAY_OUT, place: n % 2 ? 'end' : 'number', gaps: n % 3 ? 'hold' : 'scene' },
         () => `${fresh}-${serial++}`,
       );
   }
@@ -220,28 +226,4 @@ describe('numbers in names', () => {
       }),
     );
   });
-
-  test('gaps and repeated numbers are told', () => {
-    expect(
-      numberNotices(['A_1.jpg', 'A_2.jpg', 'A_5.jpg', 'a_5.png', 'B_1.jpg', 'B_3.jpg', 'plain.jpg']),
-    ).toEqual([
-      { kind: 'gap', from: 3n, to: 4n, after: 'A_2.jpg' },
-      { kind: 'same-number', number: 5n, names: ['A_5.jpg', 'a_5.png'] },
-      { kind: 'gap', from: 2n, to: 2n, after: 'B_1.jpg' },
-    ]);
-  });
-});
-
-test('photos that come in later take their place by number; the first ones give the film its shape', () => {
-  let next = 0;
-  const newId = (): string => `p${next++}`;
-  const start = emptyFilm('f', 's', 'New');
-  const first = applyEdit(start, importEdit(start, [photo('P2.jpg'), photo('P10.jpg')], newId));
-  expect(first.settings).toMatchObject({ width: 1440, height: 1080 });
-  const wide = { ...photo('P3.jpg'), width: 1920, height: 1080 };
-  const second = applyEdit(first, importEdit(first, [wide, photo('P1.jpg'), photo('P11.jpg')], newId));
-  const expected = ['P1.jpg', 'P2.jpg', 'P3.jpg', 'P10.jpg', 'P11.jpg'];
-  expect(second.photos.map((each) => each.name)).toEqual(expected);
-  expect(posesOf(second).map((pose) => pose.photoId)).toEqual(expected);
-  expect(second.settings).toEqual(first.settings);
 });

@@ -17,6 +17,8 @@ export interface Photo {
   readonly orientation: Orientation;
   /** Capture time, milliseconds since 1970 by the camera's clock, where the file tells it. */
   readonly takenAt?: number | undefined;
+  /** Mean luma of the small picture, 0 to 255, where it was measured. */
+  readonly light?: number | undefined;
 }
 
 /** One photo placed in a scene. The same photo may stand in many poses. */

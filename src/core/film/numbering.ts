@@ -24,6 +24,12 @@ export const runningNumber = (path: string): bigint | undefined => {
 // Case and accents do not part two names of one run; digits within the text count as numbers.
 const collator = new Intl.Collator('en', { numeric: true, sensitivity: 'base' });
 
+/** Whether two names belong to one run: what stands around their numbers is the same, but for case and accents. */
+export function sameRun(a: string, b: string): boolean {
+  const [x, y] = [splitName(a), splitName(b)];
+  return collator.compare(x.before, y.before) === 0 && collator.compare(x.after, y.after) === 0;
+}
+
 interface Key {
   readonly path: string;
   readonly before: string;
@@ -56,31 +62,4 @@ export function inNumberOrder<T>(items: readonly T[], pathOf: (item: T) => strin
     .map((item) => ({ item, key: keyOf(pathOf(item)) }))
     .sort((a, b) => (a.item === b.item ? 0 : compareKeys(a.key, b.key)))
     .map(({ item }) => item);
-}
-
-/** What is worth telling about the numbers of names that stand in order. */
-export type NumberNotice =
-  | { readonly kind: 'gap'; readonly from: bigint; readonly to: bigint; readonly after: string }
-  | { readonly kind: 'same-number'; readonly number: bigint; readonly names: readonly [string, string] };
-
-/** Gaps and repeated numbers within each run of names already in number order. */
-export function numberNotices(paths: readonly string[]): NumberNotice[] {
-  const notices: NumberNotice[] = [];
-  for (let i = 1; i < paths.length; i++) {
-    const previous = keyOf(paths[i - 1] as string);
-    const next = keyOf(paths[i] as string);
-    if (previous.number === undefined || next.number === undefined) continue;
-    if (collator.compare(previous.before, next.before) !== 0) continue;
-    if (next.number === previous.number) {
-      notices.push({ kind: 'same-number', number: next.number, names: [previous.path, next.path] });
-    } else if (next.number > previous.number + 1n) {
-      notices.push({
-        kind: 'gap',
-        from: previous.number + 1n,
-        to: next.number - 1n,
-        after: previous.path,
-      });
-    }
-  }
-  return notices;
 }

@@ -21,7 +21,7 @@ const id = Joi.string()
 const name = Joi.string().allow('').max(1000).required();
 const side = Joi.number().integer().min(1).max(100_000).required();
 
-const photo = Joi.object({
+export const photoSchema = Joi.object({
   id,
   name,
   hash: Joi.string().hex().length(64).required(),
@@ -31,6 +31,7 @@ const photo = Joi.object({
   height: side,
   orientation: Joi.number().integer().min(1).max(8).required(),
   takenAt: Joi.number().optional(),
+  light: Joi.number().min(0).max(255).optional(),
 });
 
 const pose = Joi.object({
@@ -63,7 +64,7 @@ const document = Joi.object({
     id,
     title: name,
     settings: settingsSchema.required(),
-    photos: Joi.array().items(photo).unique('id').required(),
+    photos: Joi.array().items(photoSchema).unique('id').required(),
     scenes: Joi.array().items(scene).unique('id').min(1).required(),
   }).required(),
 });

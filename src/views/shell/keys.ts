@@ -1,6 +1,7 @@
 import { chooseAll, chooseNone, choosePose } from '../../state/choose';
 import { changeHold, deletePoses, redoEdit, setHold, shiftPoses, undoEdit } from '../../state/edit-film';
 import { goToEnd, goToStart, playOrPause, stepFrames, stepPoses, toggleLoop } from '../../state/player';
+import { intakeOf, layOutAndPlay } from '../../state/intake';
 import { openFilm, scheduleOf, workbench } from '../../state/workbench';
 import { zoomStrip, zoomToAll, zoomToChosen } from '../../state/zoom';
 import { poseAt } from '../../core/film/schedule';
@@ -12,8 +13,8 @@ export interface KeyBinding {
   readonly does: string;
   readonly matches: (event: KeyboardEvent) => boolean;
   readonly run: (event: KeyboardEvent) => void;
-  /** Whether the key counts only while poses can be worked on. */
-  readonly onlyInTime?: boolean;
+  /** Where alone the key counts: while poses can be worked on, or over the table of what came in. */
+  readonly where?: 'time' | 'table';
 }
 
 const plain = (event: KeyboardEvent): boolean => !event.ctrlKey && !event.metaKey && !event.altKey;
@@ -25,6 +26,8 @@ const key =
 const unshifted = (event: KeyboardEvent): boolean => plain(event) && !event.shiftKey;
 const shifted = (event: KeyboardEvent): boolean => plain(event) && event.shiftKey;
 const withAlt = (event: KeyboardEvent): boolean => event.altKey && !event.ctrlKey && !event.metaKey;
+
+const hasTable = (): boolean => intakeOf()?.laidOut === false;
 
 function chooseHere(mode: 'only' | 'toggle' | 'range'): void {
   const film = openFilm();
@@ -39,102 +42,109 @@ function extend(by: 1 | -1): void {
 }
 
 export const KEY_BINDINGS: readonly KeyBinding[] = [
-  { keys: 'Space', does: 'Play, pause', matches: key(' '), run: playOrPause, onlyInTime: true },
+  { keys: 'Space', does: 'Play, pause', matches: key(' '), run: playOrPause, where: 'time' },
   {
     keys: '→',
     does: 'One frame on',
     matches: key('ArrowRight', unshifted),
     run: () => stepFrames(1),
-    onlyInTime: true,
+    where: 'time',
   },
   {
     keys: '←',
     does: 'One frame back',
     matches: key('ArrowLeft', unshifted),
     run: () => stepFrames(-1),
-    onlyInTime: true,
+    where: 'time',
   },
   {
     keys: '↓',
     does: 'To the next pose',
     matches: key('ArrowDown', unshifted),
     run: () => stepPoses(1),
-    onlyInTime: true,
+    where: 'time',
   },
   {
     keys: '↑',
     does: 'To the pose before',
     matches: key('ArrowUp', unshifted),
     run: () => stepPoses(-1),
-    onlyInTime: true,
+    where: 'time',
   },
-  { keys: 'Home', does: 'To the start', matches: key('Home'), run: goToStart, onlyInTime: true },
-  { keys: 'End', does: 'To the end', matches: key('End'), run: goToEnd, onlyInTime: true },
-  { keys: 'L', does: 'Loop on, off', matches: key('l'), run: toggleLoop, onlyInTime: true },
+  { keys: 'Home', does: 'To the start', matches: key('Home'), run: goToStart, where: 'time' },
+  { keys: 'End', does: 'To the end', matches: key('End'), run: goToEnd, where: 'time' },
+  { keys: 'L', does: 'Loop on, off', matches: key('l'), run: toggleLoop, where: 'time' },
   {
     keys: 'Enter',
     does: 'Choose the pose on screen, or not',
     matches: key('Enter'),
     run: () => chooseHere('toggle'),
-    onlyInTime: true,
+    where: 'time',
   },
   {
     keys: 'Shift ↓',
     does: 'Choose on to the next pose',
     matches: key('ArrowDown', shifted),
     run: () => extend(1),
-    onlyInTime: true,
+    where: 'time',
   },
   {
     keys: 'Shift ↑',
     does: 'Choose back to the pose before',
     matches: key('ArrowUp', shifted),
     run: () => extend(-1),
-    onlyInTime: true,
+    where: 'time',
   },
   {
     keys: 'Ctrl A',
     does: 'Choose all poses',
     matches: key('a', withControl),
     run: chooseAll,
-    onlyInTime: true,
+    where: 'time',
   },
-  { keys: 'Escape', does: 'Choose none', matches: key('Escape'), run: chooseNone, onlyInTime: true },
+  { keys: 'Escape', does: 'Choose none', matches: key('Escape'), run: chooseNone, where: 'time' },
   {
     keys: '1 … 9',
     does: 'Hold of the chosen poses: so many frames',
     matches: (event) => plain(event) && /^[1-9]$/.test(event.key),
     run: (event) => setHold(Number(event.key)),
-    onlyInTime: true,
+    where: 'time',
   },
   {
     keys: '+',
     does: 'Hold a frame longer',
     matches: (event) => plain(event) && (event.key === '+' || event.key === '='),
     run: () => changeHold(1),
-    onlyInTime: true,
+    where: 'time',
   },
-  { keys: '-', does: 'Hold a frame shorter', matches: key('-'), run: () => changeHold(-1), onlyInTime: true },
+  { keys: '-', does: 'Hold a frame shorter', matches: key('-'), run: () => changeHold(-1), where: 'time' },
   {
     keys: 'Alt →',
     does: 'Move the chosen poses later',
     matches: key('ArrowRight', withAlt),
     run: () => shiftPoses(1),
-    onlyInTime: true,
+    where: 'time',
   },
   {
     keys: 'Alt ←',
     does: 'Move the chosen poses earlier',
     matches: key('ArrowLeft', withAlt),
     run: () => shiftPoses(-1),
-    onlyInTime: true,
+    where: 'time',
   },
   {
     keys: 'Delete',
     does: 'Delete the chosen poses; the gap closes',
     matches: (event) => plain(event) && (event.key === 'Delete' || event.key === 'Backspace'),
     run: deletePoses,
-    onlyInTime: true,
+    where: 'time',
+  },
+  {
+    keys: 'Enter (table)',
+    does: 'Lay out what came in, and play',
+    matches: key('Enter'),
+    run: layOutAndPlay,
+    where: 'table',
   },
   { keys: 'I', does: 'Single frames larger', matches: key('i', unshifted), run: () => zoomStrip(1) },
   { keys: 'O', does: 'More of the film', matches: key('o', unshifted), run: () => zoomStrip(-1) },
@@ -173,7 +183,8 @@ function belongsToControl(event: KeyboardEvent): boolean {
 export function handleKey(event: KeyboardEvent): boolean {
   const { phase, stage } = workbench();
   if (phase !== 'open' || event.defaultPrevented || belongsToControl(event)) return false;
-  const binding = KEY_BINDINGS.find((each) => each.matches(event) && (!each.onlyInTime || stage === 'time'));
+  const where = stage === 'time' ? 'time' : stage === 'sort' && hasTable() ? 'table' : undefined;
+  const binding = KEY_BINDINGS.find((each) => each.matches(event) && (!each.where || each.where === where));
   if (!binding) return false;
   event.preventDefault();
   binding.run(event);

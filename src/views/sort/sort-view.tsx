@@ -1,9 +1,9 @@
 import { count, sizeWords } from '../../core/time/words';
-import { Button } from '../../kit/button';
-import { Progress } from '../../kit/progress';
-import { stopBringingIn } from '../../state/bring-in';
+import { useIntake } from '../../state/intake';
 import { useFilm, useWorkbench } from '../../state/workbench';
 import { ChooseFiles } from '../choose-files';
+import { Incoming } from './incoming';
+import { IntakeView } from './intake-view';
 import styles from './sort.module.css';
 import { Tray } from './tray';
 
@@ -12,7 +12,9 @@ export function SortView() {
   const film = useFilm();
   const busy = useWorkbench((state) => state.incoming !== undefined);
   const canWrite = useWorkbench((state) => state.canWrite);
+  const intake = useIntake((state) => state.intake);
   if (!film) return null;
+  if (intake && !intake.laidOut && intake.filmId === film.id) return <IntakeView intake={intake} />;
   const bytes = film.photos.reduce((sum, photo) => sum + photo.bytes, 0);
   return (
     <div className={styles.sort}>
@@ -44,17 +46,5 @@ export function SortView() {
         </div>
       )}
     </div>
-  );
-}
-
-/** How far photos coming in are; on its own, so that the tray is not drawn anew at each step. */
-function Incoming() {
-  const incoming = useWorkbench((state) => state.incoming);
-  if (!incoming) return null;
-  return (
-    <>
-      <Progress label="Photos coming in" noun="photo" {...incoming} />
-      <Button onClick={stopBringingIn}>Stop; keep what came in</Button>
-    </>
   );
 }

@@ -43,8 +43,8 @@ const ascii = (bytes: Uint8Array, from: number, to: number): string =>
 /** Whether an application segment says that the colours are not plain YCbCr of sRGB. */
 function otherColours(marker: number, segment: Uint8Array): boolean {
   if (marker === 0xe2 && ascii(segment, 0, 11) === 'ICC_PROFILE') return !isSrgbProfile(segment.subarray(14));
-  // What was stored with another transform says so in this segment.
-  return marker === 0xee && ascii(segment, 0, 5) === 'Adobe' && segment[11] !== 1;
+  // Application segment 14 (ITU-T T.872, 6.5.3) tells the colour transform: 1 is YCbCr.
+  return marker === 0xee && segment.length >= 12 && segment[11] !== 1;
 }
 
 /**

@@ -42,6 +42,8 @@ export interface ShrunkJpeg {
   readonly height: number;
   /** One for each side asked. */
   readonly pictures: readonly SmallJpeg[];
+  /** Mean luma of the smallest picture, 0 to 255. */
+  readonly light: number;
 }
 
 /** The size of a picture with sides of at most `most`, never larger than it is. */
@@ -85,7 +87,7 @@ function decode(
       component,
       dc,
       ac,
-      quant: layout.take(128 + 32),
+      quant: layout.take(256),
       stride,
       plane: layout.take(stride * rows + 16),
       coveredWidth: (((width * component.across) / widest) * side) / 8,
@@ -182,6 +184,8 @@ function upright(plane: Plane, orientation: Orientation): Plane {
   return { width, height, data };
 }
 
+const meanOf = (bytes: Uint8Array): number => bytes.reduce((sum, each) => sum + each, 0) / bytes.length;
+
 /** Quality of small pictures, on the scale of the reference implementation. */
 const QUALITY = 85;
 const quantisers = QUANTISERS.map((table) => quantisersFor(table, QUALITY));
@@ -250,12 +254,14 @@ export function shrinkJpeg(
   let planes: readonly ShrunkPlane[] | undefined = side && decode(code, bytes, jpeg, side);
   if (!planes) return undefined;
   const pictures: SmallJpeg[] = [];
+  let light = 0;
   for (const most of sides) {
     const resized = resizeAll(code, planes, sizeWithin(jpeg, most));
+    light = meanOf(resized[0].data);
     const turned = resized.map((plane) => upright(plane, orientation)) as unknown as Planes;
     pictures.push(encode(code, turned));
     planes = resized.map((plane) => ({ ...plane, coveredWidth: plane.width, coveredHeight: plane.height }));
   }
   const [width, height] = swapsSides(orientation) ? [jpeg.height, jpeg.width] : [jpeg.width, jpeg.height];
-  return { width, height, pictures };
+  return { width, height, pictures, light };
 }

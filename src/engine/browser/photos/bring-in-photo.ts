@@ -37,6 +37,16 @@ async function pictureOf(
   return [canvas, await canvas.convertToBlob({ type, quality: 0.85 })];
 }
 
+/** Mean luma of a drawn picture by the weights of BT.601, as JPEG has them. */
+function lightOf(canvas: OffscreenCanvas): number {
+  const { width, height } = canvas;
+  const data = canvas.getContext('2d')?.getImageData(0, 0, width, height).data ?? [];
+  let sum = 0;
+  for (let i = 0; i < data.length; i += 4)
+    sum += 0.299 * (data[i] as number) + 0.587 * (data[i + 1] as number) + 0.114 * (data[i + 2] as number);
+  return sum / (width * height);
+}
+
 const uprightSize = (drawable: Drawable): Size =>
   'displayWidth' in drawable
     ? { width: drawable.displayWidth, height: drawable.displayHeight }
@@ -67,7 +77,7 @@ export async function bringInPhoto(file: File): Promise<BroughtIn> {
   ]);
   try {
     const pictures = await makePictures(bytes, type, facts.orientation);
-    const { width, height, orientation } = pictures;
+    const { width, height, orientation, light } = pictures;
     try {
       await keepPictures(hash, file, bytes, pictures);
     } catch (error) {
@@ -77,7 +87,17 @@ export async function bringInPhoto(file: File): Promise<BroughtIn> {
     }
     return {
       ok: true,
-      photo: { name, hash, type, bytes: bytes.length, width, height, ...facts, orientation },
+      photo: {
+        name,
+        hash,
+        type,
+        bytes: bytes.length,
+        width,
+        height,
+        ...facts,
+        orientation,
+        light: Math.round(light * 10) / 10,
+      },
     };
   } catch {
     return refuse(`${name} is damaged and cannot be decoded. It was left out.`);
@@ -88,6 +108,8 @@ interface Pictures extends Size {
   readonly orientation: Orientation;
   readonly preview: Blob;
   readonly thumbnail: Uint8Array;
+  /** Mean luma of the thumbnail, 0 to 255. */
+  readonly light: number;
 }
 
 /** The small pictures of a photo. Our own code makes those of plain JPEGs, the browser's decoder all others. */
@@ -99,10 +121,10 @@ async function makePictures(
   const shrunk =
     type === 'image/jpeg' ? shrinkJpeg(bytes, tagged, [PREVIEW_WIDTH, THUMBNAIL_WIDTH]) : undefined;
   if (!shrunk) return drawPictures(bytes, type, tagged);
-  const { width, height, pictures } = shrunk;
+  const { width, height, pictures, light } = shrunk;
   const [large, small] = pictures as [SmallJpeg, SmallJpeg];
   const preview = new Blob([large.bytes], { type });
-  return { width, height, orientation: tagged, preview, thumbnail: small.bytes };
+  return { width, height, orientation: tagged, preview, thumbnail: small.bytes, light };
 }
 
 async function drawPictures(
@@ -120,13 +142,20 @@ async function drawPictures(
     // JPEG is quicker to make, and photos that come as JPEG have nothing see-through.
     const small = type === 'image/jpeg' ? 'image/jpeg' : 'image/webp';
     const [canvas, preview] = await pictureOf(drawable, drawn, PREVIEW_WIDTH, small);
-    const [, icon] = await pictureOf(canvas, canvas, THUMBNAIL_WIDTH, small);
+    const [iconCanvas, icon] = await pictureOf(canvas, canvas, THUMBNAIL_WIDTH, small);
     const thumbnail = new Uint8Array(await icon.arrayBuffer());
     const orientation = orientationOf(drawable) ?? tagged;
     const [width, height] = swapsSides(orientation)
       ? [stored?.height, stored?.width]
       : [stored?.width, stored?.height];
-    return { width: width ?? drawn.width, height: height ?? drawn.height, orientation, preview, thumbnail };
+    return {
+      width: width ?? drawn.width,
+      height: height ?? drawn.height,
+      orientation,
+      preview,
+      thumbnail,
+      light: lightOf(iconCanvas),
+    };
   } finally {
     drawable.close();
   }

@@ -1,6 +1,5 @@
-import type { Photo } from '../../../core/film/film';
+import type { IntakeRow } from '../../../core/film/intake/intake-row';
 import { inNumberOrder } from '../../../core/film/numbering';
-import type { BroughtIn } from './bring-in-photo';
 import { PhotoThreads } from './photo-threads';
 
 /** How far an import is. */
@@ -12,12 +11,11 @@ export interface ImportProgress {
 export interface ImportOptions {
   readonly signal: AbortSignal;
   readonly onProgress: (progress: ImportProgress) => void;
-  /** Called with photos as they come in, in number order within each call; they are already kept. */
-  readonly onPhotos: (photos: readonly Photo[]) => void;
-  readonly onProblem: (problem: Extract<BroughtIn, { ok: false }>) => void;
+  /** Called with files as they have been looked at, in number order within each call; photos are already kept. */
+  readonly onRows: (rows: readonly IntakeRow[]) => void;
 }
 
-/** Photos are handed over together this often, in milliseconds: each time the film is drawn anew. */
+/** Rows are handed over together this often, in milliseconds: each time the table is drawn anew. */
 const HAND_OVER_EVERY = 700;
 /** Handing over may take this share of the time at most: the larger the film, the rarer. */
 const HAND_OVER_SHARE = 0.05;
@@ -28,33 +26,36 @@ const TELL_EVERY = 200;
  * Brings files in, in number order, with a worker for each core. Resolves when all are in, the import was
  * stopped, or the storage is full; what came in until then has been handed over.
  */
-export async function importPhotos(files: readonly File[], options: ImportOptions): Promise<void> {
+export async function importPhotos(
+  files: readonly File[],
+  options: ImportOptions,
+): Promise<{ readonly full: boolean }> {
   const queue = inNumberOrder(files, (file) => file.name);
   const total = queue.length;
   const threads = new PhotoThreads(total);
   let next = 0;
   let done = 0;
   let full = false;
-  // Photos wait here until all before them are in, so that the film grows from its start.
-  const waiting = new Map<number, Photo | null>();
+  // Rows wait here until all before them are in, so that the table grows from its start.
+  const waiting = new Map<number, IntakeRow>();
   let handedOver = 0;
-  // The first photos are handed over at once.
+  // The first rows are handed over at once.
   let nextHandOver = 0;
   let lastTold = 0;
 
   const handOver = (everything: boolean): void => {
     const now = performance.now();
     if (!everything && now < nextHandOver) return;
-    const ready: Photo[] = [];
+    const ready: IntakeRow[] = [];
     const take = (index: number): void => {
-      const photo = waiting.get(index);
+      const row = waiting.get(index);
       waiting.delete(index);
-      if (photo) ready.push(photo);
+      if (row) ready.push(row);
     };
     if (everything) for (const index of [...waiting.keys()].sort((a, b) => a - b)) take(index);
     else for (; waiting.has(handedOver); handedOver++) take(handedOver);
     if (ready.length === 0) return;
-    options.onPhotos(ready);
+    options.onRows(ready);
     // Measured behind what drawing follows; a tab in the background draws nothing and must go on all the same.
     setTimeout(() => {
       const took = performance.now() - now;
@@ -66,13 +67,15 @@ export async function importPhotos(files: readonly File[], options: ImportOption
   const work = async (): Promise<void> => {
     while (next < total && !full && !options.signal.aborted) {
       const index = next++;
-      const outcome = await threads.bringIn(queue[index] as File);
-      if (outcome.ok) waiting.set(index, { id: crypto.randomUUID(), ...outcome.photo });
-      else {
-        waiting.set(index, null);
-        full ||= outcome.full;
-        options.onProblem(outcome);
-      }
+      const file = queue[index] as File;
+      const id = crypto.randomUUID();
+      const outcome = await threads.bringIn(file);
+      const row = { id, name: file.name, modifiedAt: file.lastModified, leftOut: false };
+      waiting.set(
+        index,
+        outcome.ok ? { ...row, photo: { id, ...outcome.photo } } : { ...row, problem: outcome.problem },
+      );
+      full ||= !outcome.ok && outcome.full;
       done++;
       const now = performance.now();
       if (now - lastTold >= TELL_EVERY || done === total) {
@@ -89,4 +92,5 @@ export async function importPhotos(files: readonly File[], options: ImportOption
     threads.close();
   }
   handOver(true);
+  return { full };
 }

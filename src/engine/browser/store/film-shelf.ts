@@ -2,7 +2,8 @@ import Joi from 'joi';
 import type { Film } from '../../../core/film/film';
 import { filmDocument, readFilmDocument } from '../../../core/formats/film-document';
 import { failed, type Parsed } from '../../../core/time/parsed';
-import { desk, films, originals, places, previews, thumbnails } from './stores';
+import { readIntake } from './intake-shelf';
+import { desk, films, intakes, originals, places, previews, thumbnails } from './stores';
 
 /** Where a person was in a film when it was last seen. */
 export interface FilmPlace {
@@ -77,12 +78,15 @@ export async function listFilms(): Promise<ShelvedFilm[]> {
 export async function deleteFilm(id: string): Promise<void> {
   await films.removeItem(id);
   await places.removeItem(id);
+  await intakes.removeItem(id);
   const used = new Set<string>();
   for (const { film } of await listFilms()) {
     // A film that cannot be read may still be rescued: nothing is thrown away while there is one.
     if (!film.ok) return;
     for (const photo of film.value.photos) used.add(photo.hash);
   }
+  for (const film of await intakes.keys())
+    for (const row of (await readIntake(film))?.rows ?? []) if (row.photo) used.add(row.photo.hash);
   for (const store of [originals, previews, thumbnails]) {
     for (const hash of await store.keys()) if (!used.has(hash)) await store.removeItem(hash);
   }

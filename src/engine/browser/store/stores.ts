@@ -19,3 +19,5 @@ export const previews = store('previews');
 export const thumbnails = store('thumbnails');
 /** What is kept for the browser as a whole, such as the film that was open last. */
 export const desk = store('desk');
+/** Photos that came in and are not laid out yet, by film id. */
+export const intakes = store('intakes');

@@ -1,0 +1,155 @@
+import { createHash } from 'node:crypto';
+import { mkdtemp, rm, writeFile } from 'node:fs/promises';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import type { Page } from 'playwright-core';
+import { expect, test } from 'vitest';
+import { bringIn, chooseFiles, counter, layOut, tableRows, useBrowser } from './browser';
+import { jpeg, numbered } from './photos';
+
+const { visit } = useBrowser();
+
+const namesInTable = async (page: Page): Promise<string[]> =>
+  (await tableRows(page)).map((row) => row.replace(/: .*$/, ''));
+
+/** `name, held n frames` of every pose. */
+const poses = (page: Page): Promise<string[]> =>
+  page
+    .getByRole('option')
+    .evaluateAll((all) =>
+      all.map((each) => (each.getAttribute('aria-label') ?? '').replace(/^Pose \d+, /, '')),
+    );
+
+test('the table shows what came in before it lands: order, gaps, rows left out and moved; Enter lays out', async () => {
+  const { page, complaints } = await visit();
+  const [first, second, fifth, other] = await Promise.all([
+    jpeg('HORSE_0001.JPG', [200, 40, 40]),
+    jpeg('HORSE_0002.JPG', [40, 180, 60]),
+    jpeg('HORSE_0005.JPG', [50, 70, 210]),
+    jpeg('BOOTH_0001.JPG', [220, 200, 60]),
+  ]);
+  await chooseFiles(page, [fifth, first, other, second, { ...second, name: 'HORSE_0006.JPG' }]);
+  expect(await tableRows(page)).toEqual([
+    expect.stringMatching(/^BOOTH_0001.JPG: .* lighter than its neighbours$/),
+    expect.stringContaining('HORSE_0001.JPG: '),
+    'HORSE_0002.JPG: ',
+    expect.stringContaining('HORSE_0005.JPG: numbers 3 to 4 missing before'),
+    expect.stringContaining('HORSE_0006.JPG: the same picture as HORSE_0002.JPG'),
+  ]);
+  await page.getByRole('checkbox', { name: 'Use HORSE_0006.JPG' }).uncheck();
+  await page.getByRole('checkbox', { name: 'Use HORSE_0002.JPG' }).focus();
+  await page.keyboard.press('Alt+ArrowUp');
+  expect((await namesInTable(page)).slice(0, 3)).toEqual([
+    'BOOTH_0001.JPG',
+    'HORSE_0002.JPG',
+    'HORSE_0001.JPG',
+  ]);
+  // Back into number order by the heading, and the last but one dragged to the front.
+  await page.getByRole('button', { name: 'Number', exact: true }).click();
+  expect((await namesInTable(page)).slice(0, 3)).toEqual([
+    'BOOTH_0001.JPG',
+    'HORSE_0001.JPG',
+    'HORSE_0002.JPG',
+  ]);
+  const [from, to] = await Promise.all([3, 0].map((i) => page.locator('[data-row]').nth(i).boundingBox()));
+  if (!from || !to) throw new Error('no rows');
+  await page.mouse.move(from.x + 12, from.y + 26);
+  await page.mouse.down();
+  await page.mouse.move(from.x + 12, from.y - 20, { steps: 4 });
+  await page.mouse.move(to.x + 12, to.y + 4, { steps: 6 });
+  await page.mouse.up();
+  expect((await namesInTable(page))[0]).toBe('HORSE_0005.JPG');
+  await page
+    .getByRole('button', { name: 'Number ↓' })
+    .or(page.getByRole('button', { name: 'Number' }))
+    .click();
+
+  await page.getByLabel('1 gap in the numbers').selectOption({ label: 'Hold the pose before for as long' });
+  await page.getByRole('heading', { name: 'Look them over' }).click();
+  await page.keyboard.press('Enter');
+  await page.getByTestId('counter').waitFor();
+  // A scene where another name begins; the pose before the gap is held for the two that are missing.
+  expect(await page.getByRole('navigation', { name: 'Scenes' }).getByRole('listitem').count()).toBe(2);
+  expect(await poses(page)).toEqual([
+    'BOOTH_0001.JPG, held 2 frames',
+    'HORSE_0001.JPG, held 2 frames',
+    'HORSE_0002.JPG, held 6 frames',
+    'HORSE_0005.JPG, held 2 frames',
+  ]);
+  // It plays at once.
+  await page.getByRole('button', { name: 'Pause' }).waitFor();
+  expect(complaints).toEqual([]);
+});
+
+test('photos that come in later go to their place by number, or to the end; what is in already is marked', async () => {
+  const { page } = await visit();
+  const files = await numbered(6, 1);
+  await bringIn(
+    page,
+    [files[0], files[2], files[5]].filter((file) => file !== undefined),
+  );
+  await chooseFiles(page, files.slice(0, 4));
+  // The first and third are in the film already, and are left out unless asked.
+  expect(await page.getByRole('checkbox', { name: /^Use/, checked: false }).count()).toBe(2);
+  await layOut(page);
+  const order = (await poses(page)).map((pose) => pose.slice(0, 5));
+  expect(order).toEqual(['PICT1', 'PICT2', 'PICT3', 'PICT4', 'PICT6']);
+  await chooseFiles(page, files.slice(4, 5));
+  await page.getByLabel('Where in the film').selectOption({ label: 'All behind the last pose' });
+  await layOut(page);
+  expect((await poses(page)).at(-1)).toContain('PICT5');
+  expect((await counter(page)).frames).toBe(12);
+});
+
+test('an import cut by a closed tab keeps what came in, and goes on where it stopped', async () => {
+  const { page, context } = await visit();
+  const folder = await mkdtemp(join(tmpdir(), 'kermis-sort-'));
+  const files = await Promise.all(
+    Array.from({ length: 60 }, (_, i) => jpeg(`PICT${i + 1}.JPG`, [i * 4, 90, 200], 2400, 1800)),
+  );
+  const paths = files.map((file) => join(folder, file.name));
+  await Promise.all(files.map((file, i) => writeFile(paths[i] ?? '', file.buffer)));
+  await page.getByTestId('choose-photos').setInputFiles(paths);
+  await page.getByRole('button', { name: 'Lay out now; the rest follows' }).waitFor();
+  await expect.poll(async () => (await tableRows(page)).length, { timeout: 10_000 }).toBeGreaterThan(2);
+  const { pathname } = new URL(page.url());
+  expect(pathname).toMatch(/\/sort$/);
+  const address = page.url();
+  await page.close();
+
+  const again = await context.newPage();
+  await again.goto(address);
+  const words = again.getByText(/^Stopped after (\d+) of 60 files/);
+  await words.waitFor();
+  const before = Number(/after (\d+)/.exec((await words.textContent()) ?? '')?.[1]);
+  expect(before).toBeGreaterThan(2);
+  expect(before).toBeLessThan(60);
+  await again.getByTestId('choose-photos').setInputFiles(paths);
+  const progress = again.getByRole('progressbar', { name: 'Photos coming in' });
+  await progress.waitFor();
+  expect(await progress.getAttribute('aria-valuemax')).toBe(String(60 - before));
+  await progress.waitFor({ state: 'detached' });
+  await again.getByRole('button', { name: /^Lay out 60 photos/ }).waitFor();
+  await layOut(again);
+  expect((await counter(again)).frames).toBe(120);
+
+  // Byte for byte: what is kept has the hash of what was given.
+  const kept = await again.evaluate(async () => {
+    const request = indexedDB.open('kermis-originals');
+    const database = await new Promise<IDBDatabase>((resolve) => {
+      request.onsuccess = () => resolve(request.result);
+    });
+    const all = database.transaction('originals').objectStore('originals').getAll();
+    const blobs = await new Promise<Blob[]>((resolve) => {
+      all.onsuccess = () => resolve(all.result as Blob[]);
+    });
+    const hex = (bytes: ArrayBuffer): string =>
+      Array.from(new Uint8Array(bytes), (each) => each.toString(16).padStart(2, '0')).join('');
+    return Promise.all(
+      blobs.map(async (blob) => hex(await crypto.subtle.digest('SHA-256', await blob.arrayBuffer()))),
+    );
+  });
+  const given = files.map((file) => createHash('sha256').update(file.buffer).digest('hex'));
+  expect(kept.sort()).toEqual(given.sort());
+  await rm(folder, { recursive: true });
+});

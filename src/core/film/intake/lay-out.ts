@@ -1,0 +1,162 @@
+import type { Film, Photo, Pose, Scene } from '../film';
+import type { Edit, PosePlace } from '../edits/edit';
+import { filmSizeFrom } from '../film-size';
+import { inNumberOrder } from '../numbering';
+import { isUsable, type IntakeRow, type UsableRow } from './intake-row';
+import { rowNotices } from './notices';
+import { sceneBreaks } from './scene-breaks';
+
+/** How photos that came in are laid out; the defaults need no answer. */
+export interface LayOut {
+  /** Missing numbers: closed up, held over by the pose before, or the start of a new scene. */
+  readonly gaps: 'close' | 'hold' | 'scene';
+  /** Begin a scene where another name begins, and at long pauses. */
+  readonly scenesByName: boolean;
+  readonly scenesByPause: boolean;
+  /** In a film that has poses: each to its place by number, or all behind the last pose. */
+  readonly place: 'number' | 'end';
+}
+
+export const DEFAULT_LAY_OUT: LayOut = {
+  gaps: 'close',
+  scenesByName: true,
+  scenesByPause: false,
+  place: 'number',
+};
+
+/** The longest hold that a gap may make, in frames; a gap of thousands is another run, not a hold. */
+const LONGEST_GAP_HOLD = 1000;
+
+/** Rows that stand together in a scene, each with the hold of its pose. */
+interface Group {
+  readonly name: string | undefined;
+  readonly rows: readonly { readonly row: UsableRow; readonly hold: number }[];
+}
+
+/** Usable rows, parted into the scenes that a way to lay out makes of them. */
+function groupsOf(rows: readonly UsableRow[], layOut: LayOut, defaultHold: number): Group[] {
+  const notices = rowNotices(rows);
+  const breaks = new Map(sceneBreaks(rows).map((each) => [each.index, each.why]));
+  const groups: { name: string | undefined; rows: { row: UsableRow; hold: number }[] }[] = [];
+  rows.forEach((row, index) => {
+    const why = breaks.get(index);
+    const gap = notices.get(row.id)?.find((notice) => notice.kind === 'gap');
+    const begins =
+      (why === 'name' && layOut.scenesByName) ||
+      (why === 'pause' && layOut.scenesByPause) ||
+      (gap && layOut.gaps === 'scene');
+    let group = groups.at(-1);
+    if (!group || begins) {
+      group = { name: undefined, rows: [] };
+      groups.push(group);
+    } else if (gap && layOut.gaps === 'hold') {
+      const before = group.rows.at(-1);
+      const missing = Number(gap.to - gap.from) + 1;
+      if (before) before.hold = Math.min(LONGEST_GAP_HOLD, before.hold + missing * defaultHold);
+    }
+    group.rows.push({ row, hold: defaultHold });
+  });
+  return groups;
+}
+
+const edited = (edits: readonly Edit[]): Edit => ({ kind: 'together', edits });
+
+const poseOf = (photo: Photo, hold: number, newId: () => string): Pose => ({
+  id: newId(),
+  photoId: photo.id,
+  hold,
+});
+
+/**
+ * Lays rows out, in the order given: the photos into the tray in number order, and a pose of each into the film.
+ * Rows that are left out or cannot be used are passed over. The first photos of a film give it its shape, at
+ * most 1080 pixels high. Poses placed before keep their order.
+ */
+export function layOutEdit(
+  film: Film,
+  rows: readonly IntakeRow[],
+  layOut: LayOut,
+  newId: () => string,
+): Edit {
+  const usable = rows.filter(isUsable);
+  const first = usable[0];
+  if (!first) return edited([]);
+  const incoming = new Set(usable.map((row) => row.id));
+  const photos = usable.map((row) => row.photo);
+  const tray = inNumberOrder([...film.photos, ...photos], (photo) => photo.name);
+  const edits: Edit[] = [
+    {
+      kind: 'place-photos',
+      places: tray.flatMap((photo, index) => (incoming.has(photo.id) ? [{ photo, index }] : [])),
+    },
+  ];
+  if (film.photos.length === 0)
+    edits.push({ kind: 'set-settings', settings: filmSizeFrom(first.photo, 1080) });
+  const groups = groupsOf(usable, layOut, film.settings.defaultHold);
+  const empty = film.scenes.every((scene) => scene.poses.length === 0);
+  if (!empty && layOut.place === 'number') {
+    edits.push({ kind: 'place-poses', places: placesByNumber(film, tray, groups, newId) });
+    return edited(edits);
+  }
+  edits.push(...placeGroups(film, groups, newId));
+  return edited(edits);
+}
+
+/** The first group goes to the end of the last scene; each further one becomes a scene behind it. */
+function placeGroups(film: Film, [first, ...others]: readonly Group[], newId: () => string): Edit[] {
+  const last = film.scenes.at(-1);
+  if (!first || !last) return [];
+  const poses = first.rows.map(({ row, hold }) => poseOf(row.photo, hold, newId));
+  const edits: Edit[] = [
+    {
+      kind: 'place-poses',
+      places: poses.map((pose, i) => ({ pose, sceneId: last.id, index: last.poses.length + i })),
+    },
+  ];
+  if (others.length === 0) return edits;
+  const scenes = others.map(({ rows }, i): Scene => ({
+    id: newId(),
+    name: `Scene ${film.scenes.length + 1 + i}`,
+    poses: rows.map(({ row, hold }) => poseOf(row.photo, hold, newId)),
+  }));
+  edits.push({
+    kind: 'place-scenes',
+    places: scenes.map((scene, i) => ({ scene, index: film.scenes.length + i })),
+  });
+  return edits;
+}
+
+/**
+ * A place for each newcomer by number: behind the last pose of the photo before it in the tray, in that pose's
+ * scene; where there is none, before the first pose of the film.
+ */
+function placesByNumber(
+  film: Film,
+  tray: readonly Photo[],
+  groups: readonly Group[],
+  newId: () => string,
+): PosePlace[] {
+  const rows = new Map(groups.flatMap((group) => group.rows).map((each) => [each.row.photo.id, each]));
+  const lastPose = new Map<string, { sceneId: string; index: number }>();
+  for (const scene of film.scenes) {
+    scene.poses.forEach((pose, index) => lastPose.set(pose.photoId, { sceneId: scene.id, index }));
+  }
+  const firstScene = film.scenes.find((scene) => scene.poses.length > 0) as Scene;
+  let anchor = { sceneId: firstScene.id, index: -1 };
+  const behind = new Map<string, { pose: Pose; after: number }[]>();
+  for (const photo of tray) {
+    const here = lastPose.get(photo.id);
+    if (here) anchor = here;
+    const row = rows.get(photo.id);
+    if (!row) continue;
+    const list = behind.get(anchor.sceneId) ?? [];
+    list.push({ pose: poseOf(photo, row.hold, newId), after: anchor.index });
+    behind.set(anchor.sceneId, list);
+  }
+  // Indices count all that is placed before in the same scene.
+  return [...behind].flatMap(([sceneId, list]) =>
+    [...list]
+      .sort((a, b) => a.after - b.after)
+      .map(({ pose, after }, already) => ({ pose, sceneId, index: after + 1 + already })),
+  );
+}

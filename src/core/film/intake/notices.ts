@@ -1,0 +1,101 @@
+import { runningNumber, sameRun, splitName } from '../numbering';
+import { isUsable, type IntakeRow, type UsableRow } from './intake-row';
+
+/** Something about a row that a person may want to look at. */
+export type RowNotice =
+  | { readonly kind: 'gap'; readonly from: bigint; readonly to: bigint }
+  | { readonly kind: 'same-number'; readonly as: string }
+  | { readonly kind: 'twin'; readonly of: string }
+  | { readonly kind: 'other-size'; readonly shape: boolean }
+  | { readonly kind: 'turned' }
+  | { readonly kind: 'light'; readonly percent: number }
+  | { readonly kind: 'earlier'; readonly than: string };
+
+/** How much lighter or darker than its neighbours a photo must be to be told of. */
+const LIGHT_CHANGE = 0.12;
+/** Photos to either side that are taken for its neighbours. */
+const AROUND = 5;
+
+const median = (values: readonly number[]): number | undefined =>
+  [...values].sort((a, b) => a - b)[values.length >> 1];
+
+/** The most frequent of some keys. */
+function usual(keys: readonly string[]): string | undefined {
+  const counts = new Map<string, number>();
+  for (const key of keys) counts.set(key, (counts.get(key) ?? 0) + 1);
+  return [...counts].sort((a, b) => b[1] - a[1])[0]?.[0];
+}
+
+const sizeOf = ({ photo }: UsableRow): string => `${photo.width}x${photo.height}`;
+const shapeOf = ({ photo }: UsableRow): string => (photo.width / photo.height).toFixed(2);
+
+/** The gap in front of a number within a rollover, from `previous` to the end of the counter and from its start. */
+function gapBetween(previous: string, next: string): { from: bigint; to: bigint } | undefined {
+  const before = runningNumber(previous);
+  const after = runningNumber(next);
+  if (before === undefined || after === undefined || !sameRun(previous, next)) return undefined;
+  if (after > before + 1n) return { from: before + 1n, to: after - 1n };
+  // The counter started again: only what is missing behind it counts.
+  const turned = after < before && /^9+$/.test(splitName(previous).digits);
+  return turned && after > 1n ? { from: 1n, to: after - 1n } : undefined;
+}
+
+/**
+ * What is worth telling of each row, by row id, for rows in the order in which they will be laid out. Only
+ * rows that will be laid out are compared.
+ */
+export function rowNotices(rows: readonly IntakeRow[]): ReadonlyMap<string, readonly RowNotice[]> {
+  const usable = rows.filter(isUsable);
+  const usualSize = usual(usable.map(sizeOf));
+  const usualShape = usual(usable.map(shapeOf));
+  const firstWith = new Map<string, string>();
+  const notices = new Map<string, RowNotice[]>();
+  usable.forEach((row, i) => {
+    const { photo, name } = row;
+    const found: RowNotice[] = [];
+    const previous = usable[i - 1];
+    const gap = previous && gapBetween(previous.name, name);
+    if (gap) found.push({ kind: 'gap', ...gap });
+    if (previous && sameRun(previous.name, name) && runningNumber(previous.name) === runningNumber(name)) {
+      if (runningNumber(name) !== undefined) found.push({ kind: 'same-number', as: previous.name });
+    }
+    const twin = firstWith.get(photo.hash);
+    if (twin === undefined) firstWith.set(photo.hash, name);
+    else found.push({ kind: 'twin', of: twin });
+    if (sizeOf(row) !== usualSize) found.push({ kind: 'other-size', shape: shapeOf(row) !== usualShape });
+    if (photo.orientation !== 1) found.push({ kind: 'turned' });
+    const around = usable.slice(Math.max(0, i - AROUND), i + AROUND + 1);
+    const light = median(around.flatMap((each) => each.photo.light ?? []));
+    if (photo.light !== undefined && light !== undefined && light > 0) {
+      const change = photo.light / light - 1;
+      if (Math.abs(change) >= LIGHT_CHANGE) found.push({ kind: 'light', percent: Math.round(change * 100) });
+    }
+    const { takenAt } = photo;
+    if (takenAt !== undefined && previous?.photo.takenAt !== undefined && takenAt < previous.photo.takenAt)
+      found.push({ kind: 'earlier', than: previous.name });
+    if (found.length > 0) notices.set(row.id, found);
+  });
+  return notices;
+}
+
+/** A notice in plain words. */
+export function noticeWords(notice: RowNotice): string {
+  switch (notice.kind) {
+    case 'gap':
+      return notice.from === notice.to
+        ? `number ${notice.from} missing before`
+        : `numbers ${notice.from} to ${notice.to} missing before`;
+    case 'same-number':
+      return `same number as ${notice.as}`;
+    case 'twin':
+      return `the same picture as ${notice.of}`;
+    case 'other-size':
+      return notice.shape ? 'another shape than the rest' : 'another size than the rest';
+    case 'turned':
+      return 'turned upright';
+    case 'light':
+      return `${Math.abs(notice.percent)} % ${notice.percent > 0 ? 'lighter' : 'darker'} than its neighbours`;
+    case 'earlier':
+      return `taken before ${notice.than}`;
+  }
+}

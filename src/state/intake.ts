@@ -1,0 +1,177 @@
+import { create } from 'zustand';
+import { DEFAULT_LAY_OUT, layOutEdit, type LayOut } from '../core/film/intake/lay-out';
+import { isUsable, type IntakeRow } from '../core/film/intake/intake-row';
+import { orderRows, type RowOrder } from '../core/film/intake/order-rows';
+import { count } from '../core/time/words';
+import { forgetIntake, keepIntake, readIntake } from '../engine/browser/store/intake-shelf';
+import { edit, editOn } from './edit-film';
+import { play } from './player';
+import { showStage } from './show-stage';
+import { openFilm, setWorkbench, tell, workbench } from './workbench';
+
+/** Photos that came in and wait for a look before they become poses. */
+export interface Intake {
+  readonly filmId: string;
+  /** In the order in which they will be laid out. */
+  readonly rows: readonly IntakeRow[];
+  /** What the order follows; undefined when a person has moved rows. */
+  readonly order: RowOrder | undefined;
+  readonly layOut: LayOut;
+  /** Files asked for, and whether all of them have been looked at. */
+  readonly asked: number;
+  readonly complete: boolean;
+  /** Laid out already: what still comes in goes straight into the film. */
+  readonly laidOut: boolean;
+}
+
+export const useIntake = create<{ readonly intake: Intake | undefined }>(() => ({ intake: undefined }));
+
+export const intakeOf = (): Intake | undefined => useIntake.getState().intake;
+
+const set = (change: Partial<Intake>): void =>
+  useIntake.setState(({ intake }) => ({ intake: intake && { ...intake, ...change } }));
+
+const keep = (): void => {
+  const intake = intakeOf();
+  // A list that is not kept costs a second choice of the folder, not a photo.
+  if (intake && !intake.laidOut) keepIntake(intake).catch(() => undefined);
+};
+
+/**
+ * Begins an intake of files with these names, or goes on with the one that is there for the same film: rows of
+ * files that could not be used and are tried again make way.
+ */
+export function beginIntake(filmId: string, names: readonly string[]): void {
+  const before = intakeOf();
+  const asked = names.length;
+  if (before?.filmId === filmId && !before.laidOut) {
+    const again = new Set(names);
+    const rows = before.rows.filter((row) => row.photo || !again.has(row.name));
+    set({ rows, asked: rows.length + asked, complete: false });
+    return;
+  }
+  useIntake.setState({
+    intake: {
+      filmId,
+      rows: [],
+      order: 'number',
+      layOut: DEFAULT_LAY_OUT,
+      asked,
+      complete: false,
+      laidOut: false,
+    },
+  });
+}
+
+/** Takes rows in; into the table, or straight into the film where it has been laid out already. */
+export function takeIn(rows: readonly IntakeRow[]): void {
+  const intake = intakeOf();
+  const film = openFilm();
+  if (!intake || !film) return;
+  const inFilm = new Set(film.photos.map((photo) => photo.hash));
+  const keyOf = ({ name, photo }: IntakeRow): string => `${photo?.hash ?? ''} ${name}`;
+  const inTable = new Set(intake.rows.map(keyOf));
+  // The same file again, with another date: it is in the table already.
+  const fresh = rows.filter((row) => !row.photo || !inTable.has(keyOf(row)));
+  const marked = fresh.map((row) =>
+    row.photo && inFilm.has(row.photo.hash) ? { ...row, leftOut: true } : row,
+  );
+  if (intake.laidOut) {
+    editOn(layOutEdit(film, orderRows(marked, 'number'), intake.layOut, () => crypto.randomUUID()));
+    return;
+  }
+  const all = [...intake.rows, ...marked];
+  const asked = intake.asked - (rows.length - fresh.length);
+  set({ rows: intake.order ? orderRows(all, intake.order) : all, asked });
+  keep();
+}
+
+/** All files have been looked at, or the intake was stopped. */
+export function completeIntake(filmId: string): void {
+  const intake = intakeOf();
+  if (intake?.filmId !== filmId) return;
+  if (intake.laidOut || intake.rows.length === 0) return dismissIntake();
+  set({ complete: true });
+  keep();
+}
+
+/** Lays the rows out as the table shows them, and plays a film that had none before. */
+export function layOutAndPlay(): void {
+  const intake = intakeOf();
+  const film = openFilm();
+  if (!intake || !film || intake.laidOut) return;
+  const used = intake.rows.filter(isUsable).length;
+  if (used === 0) return;
+  const first = film.photos.length === 0;
+  edit(layOutEdit(film, intake.rows, intake.layOut, () => crypto.randomUUID()));
+  forgetIntake(film.id).catch(() => undefined);
+  if (intake.complete) useIntake.setState({ intake: undefined });
+  else set({ laidOut: true, rows: [] });
+  tell(`${count(used, 'photo')} laid out.`);
+  showStage('time');
+  if (first) {
+    setWorkbench({ frame: 0 });
+    play();
+  }
+}
+
+/** Puts the table away; photos in it stay out of the film. */
+export function dismissIntake(): void {
+  const intake = intakeOf();
+  useIntake.setState({ intake: undefined });
+  if (intake) forgetIntake(intake.filmId).catch(() => undefined);
+}
+
+/** Brings back the table of an intake that was cut by a closed tab. */
+export async function restoreIntake(filmId: string): Promise<void> {
+  const kept = await readIntake(filmId).catch(() => undefined);
+  if (workbench().history?.film.id !== filmId || intakeOf()?.filmId === filmId) return;
+  useIntake.setState({
+    intake: kept && {
+      filmId,
+      rows: kept.rows,
+      order: kept.order,
+      layOut: DEFAULT_LAY_OUT,
+      asked: kept.asked,
+      complete: true,
+      laidOut: false,
+    },
+  });
+  if (kept && kept.rows.length < kept.asked) {
+    tell(
+      `${count(kept.rows.length, 'photo')} of ${kept.asked} had come in when the page was closed. ` +
+        'Choose the same folder again and the rest comes in; what is here is not read twice.',
+    );
+  }
+}
+
+export function setOrder(order: RowOrder): void {
+  const intake = intakeOf();
+  if (!intake) return;
+  set({ order, rows: orderRows(intake.rows, order) });
+  keep();
+}
+
+export const setLayOut = (change: Partial<LayOut>): void => {
+  const intake = intakeOf();
+  if (intake) set({ layOut: { ...intake.layOut, ...change } });
+};
+
+/** Leaves rows out, or takes them back in. */
+export function leaveOut(ids: ReadonlySet<string>, leftOut: boolean): void {
+  const intake = intakeOf();
+  if (!intake) return;
+  set({ rows: intake.rows.map((row) => (ids.has(row.id) ? { ...row, leftOut } : row)) });
+  keep();
+}
+
+/** Moves a row to stand at `index`. */
+export function moveRow(id: string, index: number): void {
+  const intake = intakeOf();
+  const row = intake?.rows.find((each) => each.id === id);
+  if (!intake || !row) return;
+  const others = intake.rows.filter((each) => each.id !== id);
+  const rows = [...others.slice(0, index), row, ...others.slice(index)];
+  set({ rows, order: undefined });
+  keep();
+}

@@ -1,0 +1,16 @@
+import { Button } from '../../kit/button';
+import { Progress } from '../../kit/progress';
+import { stopBringingIn } from '../../state/bring-in';
+import { useWorkbench } from '../../state/workbench';
+
+/** How far photos coming in are; on its own, so that nothing else is drawn anew at each step. */
+export function Incoming() {
+  const incoming = useWorkbench((state) => state.incoming);
+  if (!incoming) return null;
+  return (
+    <>
+      <Progress label="Photos coming in" noun="photo" {...incoming} />
+      <Button onClick={stopBringingIn}>Stop; keep what came in</Button>
+    </>
+  );
+}

@@ -1,0 +1,152 @@
+import { Copy } from 'lucide-react';
+import { useMemo, useState } from 'react';
+import { isUsable } from '../../core/film/intake/intake-row';
+import type { LayOut } from '../../core/film/intake/lay-out';
+import { noticeWords, rowNotices } from '../../core/film/intake/notices';
+import { ROW_ORDERS, type RowOrder } from '../../core/film/intake/order-rows';
+import { sceneBreaks } from '../../core/film/intake/scene-breaks';
+import { count } from '../../core/time/words';
+import { Button } from '../../kit/button';
+import { CheckField } from '../../kit/check-field';
+import { SelectField } from '../../kit/select-field';
+import { dismissIntake, layOutAndPlay, setLayOut, setOrder, type Intake } from '../../state/intake';
+import { useFilm, useWorkbench } from '../../state/workbench';
+import { ChooseFiles } from '../choose-files';
+import { Incoming } from './incoming';
+import { IntakeTable } from './intake-table';
+import styles from './sort.module.css';
+
+const GAPS: readonly { value: LayOut['gaps']; label: string }[] = [
+  { value: 'close', label: 'Close up: the next follows at once' },
+  { value: 'hold', label: 'Hold the pose before for as long' },
+  { value: 'scene', label: 'Begin a new scene' },
+];
+
+const ORDER_WORDS: Readonly<Record<RowOrder, string>> = {
+  number: 'By number in the name',
+  time: 'By the time they were taken',
+  name: 'By name',
+  pixels: 'By pixels',
+  bytes: 'By file size',
+};
+const OWN = 'own';
+
+const PLACES: readonly { value: LayOut['place']; label: string }[] = [
+  { value: 'number', label: 'Each to its place by number' },
+  { value: 'end', label: 'All behind the last pose' },
+];
+
+/** Photos before they land: what came in, in which order, and what was noticed. */
+export function IntakeView({ intake }: { readonly intake: Intake }) {
+  const film = useFilm();
+  const coming = useWorkbench((state) => state.incoming !== undefined);
+  const [onlyNoticed, setOnlyNoticed] = useState(false);
+  const { rows, order, layOut: choice } = intake;
+  const usable = useMemo(() => rows.filter(isUsable), [rows]);
+  const notices = useMemo(() => rowNotices(rows), [rows]);
+  const breaks = useMemo(() => sceneBreaks(usable), [usable]);
+  const all = [...notices.values()].flat();
+  const gaps = all.filter((notice) => notice.kind === 'gap').length;
+  const disagree = all.filter((notice) => notice.kind === 'earlier').length;
+  const named = breaks.filter((each) => each.why === 'name').length;
+  const pauses = breaks.length - named;
+  const refused = rows.filter((row) => !row.photo).length;
+  const hasPoses = film?.scenes.some((scene) => scene.poses.length > 0) ?? false;
+  const list = (): string =>
+    rows
+      .map((row) => {
+        const words = row.problem ?? (notices.get(row.id) ?? []).map(noticeWords).join('; ');
+        return [row.name, row.leftOut ? 'left out' : '', words].join('\t');
+      })
+      .join('\n');
+  return (
+    <div className={styles.sort}>
+      <section className={styles.side} aria-label="How they are laid out">
+        <h2>Look them over</h2>
+        <p>
+          {count(usable.length, 'photo')} to lay out
+          {refused > 0 && `, ${refused} that cannot be used`}
+          {notices.size > 0 && `; something was noticed about ${notices.size}`}.
+        </p>
+        <Incoming />
+        {!coming && rows.length < intake.asked && (
+          <>
+            <p>
+              Stopped after {rows.length} of {count(intake.asked, 'file')}; what came in is kept. Choose the
+              same ones again, and the rest comes in; nothing is read twice.
+            </p>
+            <ChooseFiles />
+          </>
+        )}
+        <SelectField
+          label="Order"
+          value={order ?? OWN}
+          options={[
+            ...ROW_ORDERS.map((value) => ({ value, label: ORDER_WORDS[value] })),
+            ...(order ? [] : [{ value: OWN, label: 'As you moved them' }]),
+          ]}
+          onChange={(value) => value !== OWN && setOrder(value as RowOrder)}
+          {...(disagree > 0
+            ? { hint: `Number and time disagree at ${count(disagree, 'photo')}; the table says where.` }
+            : {})}
+        />
+        {gaps > 0 && (
+          <SelectField
+            label={`${count(gaps, 'gap')} in the numbers`}
+            value={choice.gaps}
+            options={GAPS}
+            onChange={(value) => setLayOut({ gaps: value as LayOut['gaps'] })}
+          />
+        )}
+        {named > 0 && (
+          <CheckField
+            label={`A new scene where another name begins (${named} more)`}
+            checked={choice.scenesByName}
+            onChange={(scenesByName) => setLayOut({ scenesByName })}
+          />
+        )}
+        {pauses > 0 && (
+          <CheckField
+            label={`A new scene after each long pause (${pauses} more)`}
+            checked={choice.scenesByPause}
+            onChange={(scenesByPause) => setLayOut({ scenesByPause })}
+          />
+        )}
+        {hasPoses && (
+          <SelectField
+            label="Where in the film"
+            value={choice.place}
+            options={PLACES}
+            onChange={(value) => setLayOut({ place: value as LayOut['place'] })}
+          />
+        )}
+        {(notices.size > 0 || refused > 0) && (
+          <CheckField
+            label="Show only rows with something noticed"
+            checked={onlyNoticed}
+            onChange={setOnlyNoticed}
+          />
+        )}
+        <div className={styles.go}>
+          <Button look="main" disabled={usable.length === 0} onClick={layOutAndPlay} title="Enter">
+            {coming ? 'Lay out now; the rest follows' : `Lay out ${count(usable.length, 'photo')}`}
+          </Button>
+          <div className={styles.pair}>
+            <Button onClick={() => void navigator.clipboard.writeText(list())}>
+              <Copy size={16} aria-hidden /> Copy the list
+            </Button>
+            <Button disabled={coming} onClick={dismissIntake}>
+              Leave all out
+            </Button>
+          </div>
+        </div>
+      </section>
+      <IntakeTable
+        rows={onlyNoticed ? rows.filter((row) => !row.photo || notices.has(row.id)) : rows}
+        whole={!onlyNoticed}
+        order={order}
+        notices={notices}
+      />
+    </div>
+  );
+}
