@@ -47,7 +47,7 @@ test('each bad file gets a sentence that names it; the rest comes in', async () 
   const rows = await tableRows(page);
   const said = rows.join('\n');
   expect(rows).toHaveLength(10);
-  expect(said).toMatch(/P1\.jpg is not a JPEG.*left out/);
+  expect(said).toMatch(/P1\.jpg is not a picture of a kind.*left out/);
   expect(said).toMatch(/P2\.jpg is empty.*left out/);
   expect(said).toMatch(/P3\.jpg is cut off.*left out/);
   expect(said).toMatch(/P8\.png is cut off/);
@@ -67,7 +67,9 @@ test('a choice with nothing to use changes nothing and says so', async () => {
   await expect.poll(() => notes(page)).toContain('There are no pictures in what was chosen');
   await bringInFiles(page, [{ name: 'notes.txt', mimeType: 'text/plain', buffer: Buffer.from('shot list') }]);
   await page.getByRole('button', { name: 'Sort', exact: true }).click();
-  await expect.poll(() => tableRows(page)).toEqual([expect.stringContaining('notes.txt is not a JPEG')]);
+  await expect
+    .poll(() => tableRows(page))
+    .toEqual([expect.stringContaining('notes.txt is not a picture of a kind')]);
   expect(await page.getByRole('button', { name: /^Lay out/ }).isDisabled()).toBe(true);
   await page.getByRole('button', { name: 'Leave all out' }).click();
   await bringInFiles(page, [

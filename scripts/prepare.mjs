@@ -32,26 +32,29 @@ export function preparePackages() {
 
 const has = (command) => spawnSync(command, ['-version'], { stdio: 'ignore' }).error === undefined;
 
-/** Debian's Chromium and ffmpeg, which the browser tests and measurements use. */
+/** Debian's Chromium, ffmpeg and picture tools, which the tests and measurements use. */
 export function prepareDebian() {
   const chromium = process.env.CHROMIUM ?? '/usr/bin/chromium';
   const missing = [
     !existsSync(chromium) && 'chromium',
     !(has('ffmpeg') && has('ffprobe')) && 'ffmpeg',
+    // To make and to check HEIC and camera raw.
+    !has('heif-enc') && 'libheif-examples',
+    !has('dcraw_emu') && 'libraw-bin',
   ].filter(Boolean);
   if (missing.length === 0) return;
   const command = `apt-get install -y --no-install-recommends ${missing.join(' ')}`;
   if (process.getuid?.() !== 0 || !has('apt-get')) {
-    console.error(`The browser tests need ${missing.join(' and ')}. Install them first: sudo ${command}`);
+    console.error(`The tests need ${missing.join(', ')}. Install them first: sudo ${command}`);
     process.exit(1);
   }
-  console.log(`Installing ${missing.join(' and ')} …`);
+  console.log(`Installing ${missing.join(', ')} …`);
   const env = { ...process.env, DEBIAN_FRONTEND: 'noninteractive' };
   try {
     execFileSync('apt-get', ['update', '-qq'], { stdio: 'ignore', env });
     execFileSync('sh', ['-c', `${command} >/dev/null 2>&1`], { stdio: 'inherit', env });
   } catch {
-    console.error(`${missing.join(' and ')} could not be installed. Try by hand: ${command}`);
+    console.error(`${missing.join(', ')} could not be installed. Try by hand: ${command}`);
     process.exit(1);
   }
 }

@@ -3,7 +3,12 @@ import { useRef } from 'react';
 import { Button } from '../kit/button';
 import { bringIn } from '../state/bring-in';
 
-const ACCEPT = 'image/jpeg,image/png,image/webp,image/avif,.jpg,.jpeg,.png,.webp,.avif,.kermis';
+// Many systems know no media type for camera raw and HEIC: endings beside the types.
+const ACCEPT = [
+  'image/*',
+  ...['.jpg', '.jpeg', '.png', '.webp', '.avif', '.gif', '.bmp', '.tif', '.tiff', '.heic', '.heif'],
+  ...['.dng', '.nef', '.cr2', '.cr3', '.arw', '.raf', '.orf', '.rw2', '.pef', '.srw', '.kermis'],
+].join(',');
 
 /** Two buttons: choose photos, choose a folder. */
 export function ChooseFiles({

@@ -1,7 +1,14 @@
-/** Pixels of a JPEG as stored (not turned), from its frame header (ITU-T T.81, B.2.2); undefined for others. */
+/**
+ * Pixels as stored (not turned) of a JPEG, from its frame header (ITU-T T.81, B.2.2), a PNG (IHDR) or a GIF
+ * (logical screen); undefined for others.
+ */
 export function storedSize(bytes: Uint8Array, type: string): { width: number; height: number } | undefined {
-  if (type !== 'image/jpeg') return undefined;
   const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength);
+  if (type === 'image/png' && bytes.length >= 24)
+    return { width: view.getUint32(16), height: view.getUint32(20) };
+  if (type === 'image/gif' && bytes.length >= 10)
+    return { width: view.getUint16(6, true), height: view.getUint16(8, true) };
+  if (type !== 'image/jpeg') return undefined;
   let at = 2;
   while (at + 9 < bytes.length) {
     if (bytes[at] !== 0xff) return undefined;

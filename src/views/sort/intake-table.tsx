@@ -114,6 +114,7 @@ export function IntakeTable({ rows, whole, order, notices }: IntakeTableProps) {
         onDragMove={(event) => setDrag({ id: String(event.active.id), index: placeAt(event) })}
         onDragEnd={endDrag}
         onDragCancel={() => setDrag(undefined)}
+        accessibility={{ container: document.body }}
       >
         <div ref={body} role="rowgroup" className={styles.body} style={{ height: virtual.getTotalSize() }}>
           {virtual.getVirtualItems().map((item) => {

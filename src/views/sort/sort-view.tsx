@@ -21,8 +21,8 @@ export function SortView() {
       <section className={styles.side} aria-label="Photos in">
         <h2>Photos in</h2>
         <p>
-          JPEG, PNG, WebP or AVIF, a whole folder or some of it. They take their order from the numbers in
-          their names.
+          JPEG, PNG, TIFF, HEIC, camera raw and more, a whole folder or some of it. They take their order from
+          the numbers in their names.
         </p>
         <ChooseFiles main disabled={busy || !canWrite} />
         <Incoming />

@@ -125,6 +125,7 @@ describe('what is noticed', () => {
       { index: 4, why: 'pause', pause: 42 * MINUTE },
       { index: 6, why: 'name' },
     ]);
+    expect(sceneBreaks([row('booth.jpg'), row('horse.jpg')])).toEqual([]);
   });
 });
 

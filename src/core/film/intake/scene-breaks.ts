@@ -1,4 +1,4 @@
-import { sameRun } from '../numbering';
+import { runningNumber, sameRun } from '../numbering';
 import type { UsableRow } from './intake-row';
 
 /** A pause is long when it is at least this, in milliseconds, … */
@@ -26,7 +26,9 @@ export function sceneBreaks(rows: readonly UsableRow[]): SceneBreak[] {
   return rows.flatMap((row, index): SceneBreak[] => {
     const previous = rows[index - 1];
     if (!previous) return [];
-    if (!sameRun(previous.name, row.name)) return [{ index, why: 'name' }];
+    // Names without numbers are single ones, not runs.
+    const numbered = [previous, row].some(({ name }) => runningNumber(name) !== undefined);
+    if (numbered && !sameRun(previous.name, row.name)) return [{ index, why: 'name' }];
     const pause = pauses[index] ?? 0;
     return pause >= long ? [{ index, why: 'pause', pause }] : [];
   });

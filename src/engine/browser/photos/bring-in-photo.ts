@@ -3,16 +3,20 @@ import { swapsSides, type Orientation } from '../../../core/picture/orientation'
 import { isCutOff } from '../../../core/picture/cut-off';
 import { shrinkJpeg, sizeWithin, type SmallJpeg } from '../../../core/picture/jpeg/shrink-jpeg';
 import type { Size } from '../../../core/picture/placement';
-import { sniffPhotoType } from '../../../core/picture/sniff';
+import { isForeign, sniffPhotoType, type ForeignType, type PhotoType } from '../../../core/picture/sniff';
+import { uprightPixels } from '../../../core/picture/upright-pixels';
 import { isFull } from '../store/is-full';
 import { originals, previews, thumbnails } from '../store/stores';
 import { decodeToDraw, orientationOf, type Drawable } from './decode-picture';
+import { decodeForeign } from './foreign/decode-foreign';
 import { readPhotoFacts } from './photo-facts';
 import { storedSize } from '../../../core/picture/stored-size';
 
 /** Widest side of the pictures that are played, and of those on tickets, in pixels. */
 const PREVIEW_WIDTH = 960;
 const THUMBNAIL_WIDTH = 240;
+/** Pictures larger than this are refused before they fill the memory. */
+const MOST_PIXELS = 250_000_000;
 
 export type BroughtIn =
   | { readonly ok: true; readonly photo: Omit<Photo, 'id'> }
@@ -67,9 +71,15 @@ export async function bringInPhoto(file: File): Promise<BroughtIn> {
   }
   if (bytes.length === 0) return refuse(`${name} is empty. It was left out.`);
   const type = sniffPhotoType(bytes);
-  if (!type) return refuse(`${name} is not a JPEG, PNG, WebP or AVIF picture. It was left out.`);
+  if (!type) return refuse(`${name} is not a picture of a kind that Kermis reads. It was left out.`);
   if (isCutOff(bytes, type)) {
     return refuse(`${name} is cut off: its end is missing. It was left out; copy it from the camera again.`);
+  }
+  const large = storedSize(bytes, type);
+  if (large && large.width * large.height > MOST_PIXELS) {
+    return refuse(
+      `${name} is ${large.width} × ${large.height} pixels, more than can be decoded here (250 million). It was left out.`,
+    );
   }
   const [hash, facts] = await Promise.all([
     crypto.subtle.digest('SHA-256', bytes).then(hex),
@@ -99,8 +109,10 @@ export async function bringInPhoto(file: File): Promise<BroughtIn> {
         light: Math.round(light * 10) / 10,
       },
     };
-  } catch {
-    return refuse(`${name} is damaged and cannot be decoded. It was left out.`);
+  } catch (error) {
+    // The packages' decoders know what is wrong; the browser does not say.
+    const why = isForeign(type) && error instanceof Error ? ` (${error.message})` : '';
+    return refuse(`${name} is damaged and cannot be decoded${why}. It was left out.`);
   }
 }
 
@@ -115,7 +127,7 @@ interface Pictures extends Size {
 /** The small pictures of a photo. Our own code makes those of plain JPEGs, the browser's decoder all others. */
 async function makePictures(
   bytes: Uint8Array<ArrayBuffer>,
-  type: string,
+  type: PhotoType,
   tagged: Orientation,
 ): Promise<Pictures> {
   const shrunk =
@@ -129,36 +141,63 @@ async function makePictures(
 
 async function drawPictures(
   bytes: Uint8Array<ArrayBuffer>,
-  type: string,
+  type: PhotoType,
   tagged: Orientation,
 ): Promise<Pictures> {
+  if (isForeign(type)) return drawForeign(bytes, type, tagged);
   const stored = storedSize(bytes, type);
   let times = 0;
-  while (stored && times < 3 && Math.max(stored.width, stored.height) / 2 ** (times + 1) >= PREVIEW_WIDTH)
+  while (
+    type === 'image/jpeg' &&
+    stored &&
+    times < 3 &&
+    Math.max(stored.width, stored.height) / 2 ** (times + 1) >= PREVIEW_WIDTH
+  )
     times++;
   const drawable = await decodeToDraw(bytes, type, stored, times);
   try {
     const drawn = uprightSize(drawable);
-    // JPEG is quicker to make, and photos that come as JPEG have nothing see-through.
-    const small = type === 'image/jpeg' ? 'image/jpeg' : 'image/webp';
-    const [canvas, preview] = await pictureOf(drawable, drawn, PREVIEW_WIDTH, small);
-    const [iconCanvas, icon] = await pictureOf(canvas, canvas, THUMBNAIL_WIDTH, small);
-    const thumbnail = new Uint8Array(await icon.arrayBuffer());
     const orientation = orientationOf(drawable) ?? tagged;
     const [width, height] = swapsSides(orientation)
       ? [stored?.height, stored?.width]
       : [stored?.width, stored?.height];
-    return {
-      width: width ?? drawn.width,
-      height: height ?? drawn.height,
-      orientation,
-      preview,
-      thumbnail,
-      light: lightOf(iconCanvas),
-    };
+    // JPEG is quicker to make, and photos that come as JPEG have nothing see-through.
+    const small = type === 'image/jpeg' ? 'image/jpeg' : 'image/webp';
+    const pictures = await drawSmall(drawable, drawn, small);
+    return { width: width ?? drawn.width, height: height ?? drawn.height, orientation, ...pictures };
   } finally {
     drawable.close();
   }
+}
+
+async function drawForeign(
+  bytes: Uint8Array<ArrayBuffer>,
+  type: ForeignType,
+  tagged: Orientation,
+): Promise<Pictures> {
+  const pixels = await decodeForeign(bytes, type);
+  // HEIC and raw come out of their decoders upright.
+  const orientation = type === 'image/tiff' ? tagged : 1;
+  const { width, height, data } = uprightPixels(pixels, orientation);
+  const image = new ImageData(new Uint8ClampedArray(data), width, height);
+  const bitmap = await createImageBitmap(image);
+  try {
+    return { width, height, orientation, ...(await drawSmall(bitmap, bitmap, 'image/webp')) };
+  } finally {
+    bitmap.close();
+  }
+}
+
+/** Preview and thumbnail of a drawable that stands upright. */
+async function drawSmall(
+  drawable: Drawable,
+  size: Size,
+  type: string,
+): Promise<Pick<Pictures, 'preview' | 'thumbnail' | 'light'>> {
+  const [canvas, preview] = await pictureOf(drawable, size, PREVIEW_WIDTH, type);
+  const [iconCanvas, icon] = await pictureOf(canvas, canvas, THUMBNAIL_WIDTH, type);
+  const thumbnail = new Uint8Array(await icon.arrayBuffer());
+  return { preview, thumbnail, light: lightOf(iconCanvas) };
 }
 
 /**

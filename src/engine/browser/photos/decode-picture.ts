@@ -1,5 +1,7 @@
 import type { Orientation } from '../../../core/picture/orientation';
 import type { Pixels } from '../../../core/picture/pixels';
+import { isForeign } from '../../../core/picture/sniff';
+import { decodeForeign } from './foreign/decode-foreign';
 
 /** Whether the browser has WebCodecs' picture decoder; without it pictures are decoded whole, more slowly. */
 const hasImageDecoder = (): boolean => typeof ImageDecoder !== 'undefined';
@@ -64,13 +66,14 @@ export function orientationOf(drawable: Drawable): Orientation | undefined {
   return BY_TURN[(rotation / 90) % 4]?.[flip ? 1 : 0];
 }
 
-/** Decodes to pixels in sRGB as the file stores them, not turned. Needs WebCodecs. */
+/** Decodes to pixels in sRGB as the file stores them, not turned. Needs WebCodecs for what the browser decodes. */
 export async function decodeToPixels(
   bytes: Uint8Array<ArrayBuffer>,
   type: string,
   stored: { width: number; height: number },
   times: number,
 ): Promise<Pixels> {
+  if (isForeign(type)) return decodeForeign(bytes, type);
   const frame = await decodeFrame(bytes, type, stored, times);
   if (!frame) throw new Error(`This browser cannot decode ${type} for a print.`);
   try {
