@@ -139,6 +139,18 @@ async function simulateFullDisk(page: Page): Promise<{ set: (full: boolean) => P
   };
 }
 
+test('before an import that does not fit, the app says what it needs and what there is', async () => {
+  const { context } = await visit();
+  await context.addInitScript(() => {
+    const estimate = (): Promise<StorageEstimate> => Promise.resolve({ quota: 1_000_000, usage: 900_000 });
+    Object.defineProperty(navigator.storage, 'estimate', { value: estimate });
+  });
+  const page = await context.newPage();
+  await page.goto(`${base()}/films`);
+  await chooseFiles(page, await numbered(4, 1));
+  expect(await notes(page)).toMatch(/^4 photos need about \d+ kB; the browser has 100 kB left for Kermis\./);
+});
+
 test('a full store: the film so far stays whole, and the app says what to do', async () => {
   const { page } = await visit();
   const disk = await simulateFullDisk(page);

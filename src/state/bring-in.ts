@@ -2,6 +2,8 @@ import { openFilm, setWorkbench, tell, workbench } from './workbench';
 import { importPhotos } from '../engine/browser/photos/import-photos';
 import { isMeant } from '../engine/browser/photos/files-of';
 import { readBundleFile } from '../engine/browser/photos/read-bundle';
+import { storageRoom } from '../engine/browser/store/storage-room';
+import { count, sizeWords } from '../core/time/words';
 import { isDemoFilm, keepDemoFilm } from '../engine/browser/store/film-shelf';
 import { beginIntake, completeIntake, intakeOf, takeIn } from './intake';
 import { keepNow } from './keeper';
@@ -36,6 +38,7 @@ export async function bringIn(files: readonly File[]): Promise<void> {
   const fresh = notYetIn(meant);
   if (fresh.length === 0)
     return tell('All of these photos are in the table already. Nothing was read twice.');
+  await tellRoom(fresh);
   const own = new AbortController();
   stopping = own;
   const startedAt = performance.now();
@@ -68,6 +71,24 @@ export async function bringIn(files: readonly File[]): Promise<void> {
     completeIntake(filmId);
   }
   await keepNow();
+}
+
+/** An import at least this large, in bytes, is told what it needs. */
+const WORTH_TELLING = 2e9;
+
+/** Says in plain numbers what an import needs, where that is much or more than there is. */
+async function tellRoom(files: readonly File[]): Promise<void> {
+  const room = await storageRoom(files);
+  if (!room) return;
+  const { needed, free } = room;
+  const words = `${count(files.length, 'photo')} need about ${sizeWords(needed)}; the browser has ${sizeWords(free)} left for Kermis.`;
+  if (needed > free) {
+    tell(
+      `${words} What fits comes in and is kept. Delete a film you no longer need, or free space on the disk, and ` +
+        'choose the same photos again for the rest.',
+      'wrong',
+    );
+  } else if (needed >= WORTH_TELLING) tell(words);
 }
 
 /** Files that the table does not hold yet: a folder chosen again after a stop goes on where it stopped. */

@@ -24,10 +24,13 @@ export const runningNumber = (path: string): bigint | undefined => {
 // Case and accents do not part two names of one run; digits within the text count as numbers.
 const collator = new Intl.Collator('en', { numeric: true, sensitivity: 'base' });
 
+/** Equal texts, which most are within a run, need no collator. */
+const compareTexts = (a: string, b: string): number => (a === b ? 0 : collator.compare(a, b));
+
 /** Whether two names belong to one run: what stands around their numbers is the same, but for case and accents. */
 export function sameRun(a: string, b: string): boolean {
   const [x, y] = [splitName(a), splitName(b)];
-  return collator.compare(x.before, y.before) === 0 && collator.compare(x.after, y.after) === 0;
+  return compareTexts(x.before, y.before) === 0 && compareTexts(x.after, y.after) === 0;
 }
 
 interface Key {
@@ -43,14 +46,14 @@ const keyOf = (path: string): Key => {
 };
 
 function compareKeys(a: Key, b: Key): number {
-  const byRun = collator.compare(a.before, b.before);
+  const byRun = compareTexts(a.before, b.before);
   if (byRun !== 0) return byRun;
   if (a.number !== b.number) {
     if (a.number === undefined) return -1;
     if (b.number === undefined) return 1;
     return a.number < b.number ? -1 : 1;
   }
-  return collator.compare(a.after, b.after) || collator.compare(a.path, b.path) || (a.path < b.path ? -1 : 1);
+  return compareTexts(a.after, b.after) || compareTexts(a.path, b.path) || (a.path < b.path ? -1 : 1);
 }
 
 /**
