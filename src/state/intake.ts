@@ -2,9 +2,11 @@ import { create } from 'zustand';
 import { DEFAULT_LAY_OUT, layOutEdit, type LayOut } from '../core/film/intake/lay-out';
 import { isUsable, type IntakeRow } from '../core/film/intake/intake-row';
 import { orderRows, type RowOrder } from '../core/film/intake/order-rows';
+import type { Film } from '../core/film/film';
 import { count } from '../core/time/words';
 import { forgetIntake, keepIntake, readIntake } from '../engine/browser/store/intake-shelf';
 import { edit, editOn } from './edit-film';
+import { keepNow } from './keeper';
 import { play } from './player';
 import { showStage } from './show-stage';
 import { openFilm, setWorkbench, tell, workbench } from './workbench';
@@ -63,6 +65,17 @@ export function beginIntake(filmId: string, names: readonly string[]): void {
   });
 }
 
+// The last step of the history that laid out photos: those that follow are undone together with it.
+let lastStep: unknown;
+
+/** Lays rows out: together with what was laid out before, unless the person has done something else since. */
+function perform(film: Film, rows: readonly IntakeRow[], choice: LayOut): void {
+  const newest = (): unknown => workbench().history?.done.at(-1);
+  const goesOn = lastStep !== undefined && newest() === lastStep;
+  (goesOn ? editOn : edit)(layOutEdit(film, rows, choice, () => crypto.randomUUID()));
+  lastStep = newest();
+}
+
 /** Takes rows in; into the table, or straight into the film where it has been laid out already. */
 export function takeIn(rows: readonly IntakeRow[]): void {
   const intake = intakeOf();
@@ -77,8 +90,8 @@ export function takeIn(rows: readonly IntakeRow[]): void {
     row.photo && inFilm.has(row.photo.hash) ? { ...row, leftOut: true } : row,
   );
   if (intake.laidOut) {
-    editOn(layOutEdit(film, orderRows(marked, 'number'), intake.layOut, () => crypto.randomUUID()));
-    return;
+    for (const { problem } of marked) if (problem !== undefined) tell(problem, 'wrong');
+    return perform(film, orderRows(marked, 'number'), intake.layOut);
   }
   const all = [...intake.rows, ...marked];
   const asked = intake.asked - (rows.length - fresh.length);
@@ -103,8 +116,9 @@ export function layOutAndPlay(): void {
   const used = intake.rows.filter(isUsable).length;
   if (used === 0) return;
   const first = film.photos.length === 0;
-  edit(layOutEdit(film, intake.rows, intake.layOut, () => crypto.randomUUID()));
-  forgetIntake(film.id).catch(() => undefined);
+  lastStep = undefined;
+  perform(film, intake.rows, intake.layOut);
+  void forgetWhenKept(film.id);
   if (intake.complete) useIntake.setState({ intake: undefined });
   else set({ laidOut: true, rows: [] });
   tell(`${count(used, 'photo')} laid out.`);
@@ -118,21 +132,35 @@ export function layOutAndPlay(): void {
 /** Puts the table away; photos in it stay out of the film. */
 export function dismissIntake(): void {
   const intake = intakeOf();
+  if (intake) dismissKept(intake.filmId);
+}
+
+/** The table is forgotten once the film that holds its photos is kept, not before. */
+async function forgetWhenKept(filmId: string): Promise<void> {
+  await keepNow();
+  if (workbench().keeping.kind === 'kept') await forgetIntake(filmId).catch(() => undefined);
+}
+
+function dismissKept(filmId: string): void {
   useIntake.setState({ intake: undefined });
-  if (intake) forgetIntake(intake.filmId).catch(() => undefined);
+  forgetIntake(filmId).catch(() => undefined);
 }
 
 /** Brings back the table of an intake that was cut by a closed tab. */
 export async function restoreIntake(filmId: string): Promise<void> {
   const kept = await readIntake(filmId).catch(() => undefined);
   if (workbench().history?.film.id !== filmId || intakeOf()?.filmId === filmId) return;
+  // What was laid out just before the page went stands in the film already.
+  const inFilm = new Set(openFilm()?.photos.map((photo) => photo.id));
+  const rows = kept?.rows.filter((row) => !inFilm.has(row.id)) ?? [];
+  if (kept && rows.length === 0) return dismissKept(filmId);
   useIntake.setState({
     intake: kept && {
       filmId,
-      rows: kept.rows,
+      rows,
       order: kept.order,
       layOut: DEFAULT_LAY_OUT,
-      asked: kept.asked,
+      asked: kept.asked - (kept.rows.length - rows.length),
       complete: true,
       laidOut: false,
     },

@@ -30,6 +30,7 @@ async function takeOver(id: string): Promise<void> {
   const film = await readFilm(id);
   if (!film.ok) return;
   setWorkbench({ history: startHistory(film.value), canWrite: true, keeping: { kind: 'kept' } });
+  void restoreIntake(id);
   tell('The other tab has let go of this film. It can be changed here now.');
 }
 

@@ -1,3 +1,6 @@
+/** Pictures with more pixels than this are refused before they fill the memory. */
+export const MOST_PIXELS = 250_000_000;
+
 /** Picture data as it comes from a decoder: 8 bits a channel, sRGB, rows top to bottom without gaps. */
 export interface Pixels {
   readonly width: number;

@@ -1,17 +1,24 @@
 import { swapsSides, uprightWalk, type Orientation } from './orientation';
 import type { Pixels } from './pixels';
+import type { Size } from './placement';
+
+/** Rows of `channels` bytes a pixel, turned to stand upright: a new buffer, and its size. */
+export function turnUpright(
+  { width, height }: Size,
+  data: Uint8Array | Uint8ClampedArray,
+  channels: number,
+  orientation: Orientation,
+): Size & { readonly data: Uint8Array } {
+  const { origin, perColumn, perRow } = uprightWalk(orientation, width, height);
+  const upright = swapsSides(orientation) ? { width: height, height: width } : { width, height };
+  const turned = new Uint8Array(data.length);
+  for (let y = 0, out = 0; y < upright.height; y++) {
+    for (let x = 0, at = origin + y * perRow; x < upright.width; x++, at += perColumn)
+      for (let c = 0; c < channels; c++) turned[out++] = data[at * channels + c] as number;
+  }
+  return { ...upright, data: turned };
+}
 
 /** A picture turned to stand upright; the same object where it does already. */
-export function uprightPixels(pixels: Pixels, orientation: Orientation): Pixels {
-  if (orientation === 1) return pixels;
-  const { origin, perColumn, perRow } = uprightWalk(orientation, pixels.width, pixels.height);
-  const [width, height] = swapsSides(orientation)
-    ? [pixels.height, pixels.width]
-    : [pixels.width, pixels.height];
-  const data = new Uint8Array(width * height * 4);
-  for (let y = 0, out = 0; y < height; y++) {
-    for (let x = 0, at = origin + y * perRow; x < width; x++, at += perColumn, out += 4)
-      for (let c = 0; c < 4; c++) data[out + c] = pixels.data[at * 4 + c] as number;
-  }
-  return { ...pixels, width, height, data };
-}
+export const uprightPixels = (pixels: Pixels, orientation: Orientation): Pixels =>
+  orientation === 1 ? pixels : { ...pixels, ...turnUpright(pixels, pixels.data, 4, orientation) };

@@ -29,7 +29,6 @@ const LONGEST_GAP_HOLD = 1000;
 
 /** Rows that stand together in a scene, each with the hold of its pose. */
 interface Group {
-  readonly name: string | undefined;
   readonly rows: readonly { readonly row: UsableRow; readonly hold: number }[];
 }
 
@@ -37,7 +36,7 @@ interface Group {
 function groupsOf(rows: readonly UsableRow[], layOut: LayOut, defaultHold: number): Group[] {
   const notices = rowNotices(rows);
   const breaks = new Map(sceneBreaks(rows).map((each) => [each.index, each.why]));
-  const groups: { name: string | undefined; rows: { row: UsableRow; hold: number }[] }[] = [];
+  const groups: { rows: { row: UsableRow; hold: number }[] }[] = [];
   rows.forEach((row, index) => {
     const why = breaks.get(index);
     const gap = notices.get(row.id)?.find((notice) => notice.kind === 'gap');
@@ -47,7 +46,7 @@ function groupsOf(rows: readonly UsableRow[], layOut: LayOut, defaultHold: numbe
       (gap && layOut.gaps === 'scene');
     let group = groups.at(-1);
     if (!group || begins) {
-      group = { name: undefined, rows: [] };
+      group = { rows: [] };
       groups.push(group);
     } else if (gap && layOut.gaps === 'hold') {
       const before = group.rows.at(-1);

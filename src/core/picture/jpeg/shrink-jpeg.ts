@@ -1,7 +1,8 @@
 import { inTaps, resampleKernel } from '../kernel';
 import { MemoryLayout, startAssembly } from '../memory-layout';
-import { swapsSides, uprightWalk, type Orientation } from '../orientation';
+import { swapsSides, type Orientation } from '../orientation';
 import type { Size } from '../placement';
+import { turnUpright } from '../upright-pixels';
 import { HUFFMAN, QUANTISERS, quantisersFor } from './annex-k';
 import { DECODING_BYTES, decodingTable, encodingTable } from './huffman';
 import { JPEG_BINARY } from './jpeg-binary';
@@ -172,17 +173,8 @@ function resizeAll(run: JpegCode, planes: readonly ShrunkPlane[], target: Size):
   return [resize(run, luma, target), colour(u), colour(v)];
 }
 
-function upright(plane: Plane, orientation: Orientation): Plane {
-  if (orientation === 1) return plane;
-  const { origin, perColumn, perRow } = uprightWalk(orientation, plane.width, plane.height);
-  const [width, height] = swapsSides(orientation) ? [plane.height, plane.width] : [plane.width, plane.height];
-  const data = new Uint8Array(width * height);
-  for (let y = 0, out = 0; y < height; y++) {
-    for (let x = 0, at = origin + y * perRow; x < width; x++, at += perColumn)
-      data[out++] = plane.data[at] as number;
-  }
-  return { width, height, data };
-}
+const upright = (plane: Plane, orientation: Orientation): Plane =>
+  orientation === 1 ? plane : turnUpright(plane, plane.data, 1, orientation);
 
 const meanOf = (bytes: Uint8Array): number => bytes.reduce((sum, each) => sum + each, 0) / bytes.length;
 

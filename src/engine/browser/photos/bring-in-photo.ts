@@ -2,6 +2,7 @@ import type { Photo } from '../../../core/film/film';
 import { swapsSides, type Orientation } from '../../../core/picture/orientation';
 import { isCutOff } from '../../../core/picture/cut-off';
 import { shrinkJpeg, sizeWithin, type SmallJpeg } from '../../../core/picture/jpeg/shrink-jpeg';
+import { MOST_PIXELS } from '../../../core/picture/pixels';
 import type { Size } from '../../../core/picture/placement';
 import { isForeign, sniffPhotoType, type ForeignType, type PhotoType } from '../../../core/picture/sniff';
 import { uprightPixels } from '../../../core/picture/upright-pixels';
@@ -15,8 +16,6 @@ import { storedSize } from '../../../core/picture/stored-size';
 /** Widest side of the pictures that are played, and of those on tickets, in pixels. */
 const PREVIEW_WIDTH = 960;
 const THUMBNAIL_WIDTH = 240;
-/** Pictures larger than this are refused before they fill the memory. */
-const MOST_PIXELS = 250_000_000;
 
 export type BroughtIn =
   | { readonly ok: true; readonly photo: Omit<Photo, 'id'> }
@@ -89,7 +88,7 @@ export async function bringInPhoto(file: File): Promise<BroughtIn> {
     const pictures = await makePictures(bytes, type, facts.orientation);
     const { width, height, orientation, light } = pictures;
     try {
-      await keepPictures(hash, file, bytes, pictures);
+      await keepPictures(hash, bytes, type, pictures);
     } catch (error) {
       if (!isFull(error)) throw error;
       await forgetPictures(hash);
@@ -111,8 +110,9 @@ export async function bringInPhoto(file: File): Promise<BroughtIn> {
     };
   } catch (error) {
     // The packages' decoders know what is wrong; the browser does not say.
-    const why = isForeign(type) && error instanceof Error ? ` (${error.message})` : '';
-    return refuse(`${name} is damaged and cannot be decoded${why}. It was left out.`);
+    if (isForeign(type) && error instanceof Error)
+      return refuse(`${name} cannot be decoded: ${error.message}. It was left out.`);
+    return refuse(`${name} is damaged and cannot be decoded. It was left out.`);
   }
 }
 
@@ -201,22 +201,17 @@ async function drawSmall(
 }
 
 /**
- * The original goes last: where it is, its small pictures are too. The browser copies it from the file, and
- * refuses when the file is no longer the one that was read; then the bytes that were read are kept.
+ * The original goes last: where it is, its small pictures are too. It is kept from the bytes that were read and
+ * hashed: a chosen file given to the store itself may be kept as a mere reference, and be gone with the card.
  */
 async function keepPictures(
   hash: string,
-  file: File,
   bytes: Uint8Array<ArrayBuffer>,
+  type: string,
   { preview, thumbnail }: Pictures,
 ): Promise<void> {
   await Promise.all([thumbnails.setItem(hash, thumbnail), previews.setItem(hash, preview)]);
-  try {
-    await originals.setItem<Blob>(hash, file);
-  } catch (error) {
-    if (isFull(error)) throw error;
-    await originals.setItem(hash, new Blob([bytes], { type: file.type }));
-  }
+  await originals.setItem(hash, new Blob([bytes], { type }));
 }
 
 /** Removes what was kept of a photo that did not fit, unless an earlier import had kept it whole. */

@@ -1,5 +1,5 @@
 import { decode, decodeImage, toRGBA8 } from 'utif2';
-import type { Pixels } from '../../../../core/picture/pixels';
+import { MOST_PIXELS, type Pixels } from '../../../../core/picture/pixels';
 
 /** TIFF 6.0, tag 262: photometric interpretation of separated inks. */
 const INKS = 5;
@@ -13,6 +13,8 @@ export function decodeTiff(bytes: Uint8Array<ArrayBuffer>): Pixels {
     (page[`t${number}`] as readonly number[] | undefined)?.[0];
   if (tag(262) === INKS && (tag(258) ?? 1) > 8)
     throw new Error('it has inks (CMYK) at 16 bits, which Kermis cannot convert; save it as RGB');
+  if ((tag(256) ?? 0) * (tag(257) ?? 0) > MOST_PIXELS)
+    throw new Error(`it is ${tag(256)} × ${tag(257)} pixels, more than can be decoded here`);
   decodeImage(buffer, page);
   const { width, height } = page;
   const data = toRGBA8(page);
