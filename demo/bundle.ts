@@ -1,11 +1,20 @@
 /** Puts the demo film into one file that the server streams: `npx tsx demo/bundle.ts`. */
 import { mkdir, writeFile } from 'node:fs/promises';
 import { dirname } from 'node:path';
-import { writeBundle } from '../src/core/formats/bundle';
+import { filmFiles } from '../src/engine/browser/out/film-file';
+import { zipFile } from '../src/engine/browser/out/zip-file';
 import { demoBundlePath } from '../src/engine/server/settings';
 import { demoFilm } from './film';
 
 const { film, originals } = await demoFilm();
 const path = demoBundlePath();
 await mkdir(dirname(path), { recursive: true });
-await writeFile(path, writeBundle(film, originals));
+const file = await zipFile(
+  filmFiles(film, (hash, name) => {
+    const bytes = originals.get(hash);
+    return bytes
+      ? Promise.resolve(new Blob([Uint8Array.from(bytes)]))
+      : Promise.reject(new Error(`The original of ${name} is missing.`));
+  }),
+);
+await writeFile(path, Buffer.from(await file.arrayBuffer()));

@@ -2,6 +2,9 @@ import { emptyFilm, type Film } from '../core/film/film';
 import { startHistory } from '../core/film/history';
 import { deleteFilm, keepFilm, readFilm, readLastFilm, readPlace } from '../engine/browser/store/film-shelf';
 import { tryFilmLock, waitForFilmLock, type FilmLock } from '../engine/browser/store/film-lock';
+import { freeUnused, type Unused } from '../engine/browser/store/free-unused';
+import { holdPictures } from '../engine/browser/store/store-lock';
+import { count, sizeWords } from '../core/time/words';
 import { restoreIntake } from './intake';
 import { keepNow } from './keeper';
 import { pause } from './player';
@@ -10,6 +13,7 @@ import { scheduleOf, setWorkbench, tell, workbench, type Stage } from './workben
 
 let lock: FilmLock | undefined;
 let waiting: AbortController | undefined;
+let letGoOfPictures: (() => void) | undefined;
 
 async function letGo(): Promise<void> {
   pause();
@@ -18,6 +22,8 @@ async function letGo(): Promise<void> {
   waiting = undefined;
   lock?.release();
   lock = undefined;
+  letGoOfPictures?.();
+  letGoOfPictures = undefined;
 }
 
 /** Once the other tab lets go of the film, it is read anew and can be changed here. */
@@ -41,6 +47,10 @@ export async function openFilmById(
   how: 'push' | 'replace' | 'stay' = 'push',
 ): Promise<void> {
   await letGo();
+  // While a film is open here, no tab frees pictures.
+  const letGoNow = await holdPictures();
+  letGoOfPictures?.();
+  letGoOfPictures = letGoNow;
   const film = await readFilm(id);
   if (!film.ok) {
     tell(film.problem, 'wrong');
@@ -82,6 +92,23 @@ export async function showShelf(how: 'push' | 'replace' | 'stay' = 'push'): Prom
   showRoute({ kind: 'shelf' }, how);
 }
 
+const freedWords = ({ photos, bytes }: Unused): string =>
+  photos === 0
+    ? 'Nothing to free: every photo is used.'
+    : `${sizeWords(bytes)} freed: ${count(photos, 'photo')} that no film used.`;
+
+/** Frees the photos that no film uses, and says how much that was or why it could not be done. */
+export async function freePhotos(): Promise<void> {
+  const freed = await freeUnused();
+  if (freed === 'in-use') {
+    tell(
+      'A film is open in another tab, so photos that no film uses were not freed. Close it, then choose “Free them”.',
+    );
+  } else if (freed === 'unreadable') {
+    tell('A film here cannot be read and may still be rescued, so no photos were freed.');
+  } else tell(freedWords(freed));
+}
+
 /** Deletes a film from the browser, with the photos that no other film uses. */
 export async function throwAway(id: string): Promise<void> {
   const own = await tryFilmLock(id);
@@ -91,6 +118,7 @@ export async function throwAway(id: string): Promise<void> {
   } finally {
     own.release();
   }
+  await freePhotos();
 }
 
 /** Shows what the address says; at `/` the film that was open last, or `nothingYet` where there is none. */

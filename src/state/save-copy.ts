@@ -1,16 +1,20 @@
 import type { Film } from '../core/film/film';
-import { filmFile } from '../engine/browser/store/film-file';
-import { tell } from './workbench';
+import { filesOf } from '../core/film/photo-picture';
+import { fileName } from '../core/formats/file-name';
+import { writeFilmFile } from '../engine/browser/out/write-out';
+import { handOver } from './hand-over';
+import { longJob } from './long-job';
 
-/** Saves a film with all its originals to disk as a `.kermis` file. */
+/** Saves a film with all its files to disk as a `.kermis` file. */
 export async function saveCopy(film: Film): Promise<void> {
-  const made = await filmFile(film);
-  if (!made.ok) return tell(made.problem, 'wrong');
-  const url = URL.createObjectURL(made.value.file);
-  const link = document.createElement('a');
-  link.href = url;
-  link.download = made.value.name;
-  link.click();
-  // The browser has taken the file over by then.
-  setTimeout(() => URL.revokeObjectURL(url), 60_000);
+  const file = await longJob(
+    {
+      label: `Saving ${film.title}`,
+      noun: 'file',
+      total: filesOf(film.photos).size + 1,
+      kept: `${film.title} was not saved; the film here is whole.`,
+    },
+    (signal, onDone) => writeFilmFile(film, signal, onDone),
+  );
+  if (file) handOver(file, fileName(film.title, '.kermis'));
 }

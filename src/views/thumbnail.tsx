@@ -1,30 +1,33 @@
 import { useEffect, useState } from 'react';
 import type { Photo } from '../core/film/film';
+import { fileOf, turnOf } from '../core/film/photo-picture';
+import type { Orientation } from '../core/picture/orientation';
 import { ThumbnailUrls } from '../engine/browser/play/thumbnail-urls';
 import { useWorkbench } from '../state/workbench';
 
 // One for the page: addresses are shared by strip, tray and scene list, and live as long as it does.
 const urls = new ThumbnailUrls();
 
-/** Address of a photo's small picture; undefined until it is there. */
-export function useThumbnail(hash: string | undefined): string | undefined {
-  const [url, setUrl] = useState<{ hash: string; url: string }>();
+/** Address of a small picture, turned as asked; undefined until it is there. */
+function useThumbnail(hash: string | undefined, turn: Orientation): string | undefined {
+  const [made, setMade] = useState<{ of: string; url: string }>();
+  const wanted = `${hash} ${turn}`;
   // Pictures of a film that is just being fetched arrive one by one.
-  const arriving = useWorkbench((state) => (url?.hash === hash ? undefined : state.incoming?.done));
+  const arriving = useWorkbench((state) => (made?.of === wanted ? undefined : state.incoming?.done));
   useEffect(() => {
     if (hash === undefined) return undefined;
     let gone = false;
-    void urls.get(hash).then((made) => {
-      if (!gone && made) setUrl({ hash, url: made });
+    void urls.get(hash, turn).then((url) => {
+      if (!gone && url) setMade({ of: `${hash} ${turn}`, url });
     });
     return () => {
       gone = true;
     };
-  }, [hash, arriving]);
-  return url?.hash === hash ? url?.url : undefined;
+  }, [hash, turn, arriving]);
+  return made?.of === wanted ? made.url : undefined;
 }
 
-/** A photo's small picture; says nothing to screen readers, for whom its neighbours speak. */
+/** A photo's small picture, as the film shows it; says nothing to screen readers, for whom its neighbours speak. */
 export function Thumbnail({
   photo,
   className,
@@ -32,7 +35,7 @@ export function Thumbnail({
   readonly photo: Photo | undefined;
   readonly className?: string | undefined;
 }) {
-  const url = useThumbnail(photo?.hash);
+  const url = useThumbnail(photo && fileOf(photo).hash, photo ? turnOf(photo) : 1);
   return url ? (
     <img src={url} alt="" draggable={false} className={className} />
   ) : (

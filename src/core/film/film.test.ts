@@ -4,10 +4,23 @@ import { moveBefore, shiftByOne } from './edits/arrange';
 import type { Edit } from './edits/edit';
 import { applyEdit } from './edits/apply-edit';
 import { invertEdit } from './edits/invert-edit';
+import { restoreEdit, swapEdit, writtenOutEdit } from './edits/retouch-edits';
+import {
+  bringBackEdit,
+  insertEdit,
+  newSceneEdit,
+  replaceEdit,
+  setAsideEdit,
+  turnEdit,
+} from './edits/use-photos';
+import type { Orientation } from '../picture/orientation';
 import { DEFAULT_SETTINGS, posesOf, type Film, type Photo } from './film';
 import { amend, perform, redo, startHistory, undo } from './history';
 import { DEFAULT_LAY_OUT, layOutEdit } from './intake/lay-out';
 import { inNumberOrder, runningNumber } from './numbering';
+import { shownSize, turnOf } from './photo-picture';
+import { matchRetouched } from './retouch/match-retouched';
+import { writtenFiles } from './retouch/written-names';
 import { poseAt, schedule } from './schedule';
 
 const photo = (name: string): Photo => ({
@@ -48,12 +61,16 @@ let serial = 0;
 /** An edit that makes sense for a film, drawn from numbers. */
 function someEdit(film: Film, kind: number, picks: readonly number[], n: number, fresh: string): Edit {
   const poses = ids(film);
+  const newId = (): string => `${fresh}-${serial++}`;
   const chosen = [
     ...new Set(picks.filter(() => poses.length > 0).map((p) => poses[p % poses.length] as string)),
   ];
   const scene = film.scenes[n % film.scenes.length];
   const sceneId = scene?.id ?? 's0';
-  switch (kind % 9) {
+  const photos = film.photos
+    .filter((_, i) => picks.some((p) => p % film.photos.length === i))
+    .map(({ id }) => id);
+  switch (kind % 16) {
     case 0:
       return { kind: 'set-holds', holds: chosen.map((poseId, i) => ({ poseId, hold: 1 + ((n + i) % 9) })) };
     case 1:
@@ -86,6 +103,27 @@ function someEdit(film: Film, kind: number, picks: readonly number[], n: number,
       return film.scenes.length > 1
         ? { kind: 'remove-scenes', sceneIds: [sceneId] }
         : { kind: 'set-title', title: fresh };
+    case 8:
+      return turnEdit(film, photos, ((n % 8) + 1) as Orientation);
+    case 9:
+      return setAsideEdit(film, photos);
+    case 10:
+      return bringBackEdit(film, photos, newId);
+    case 11:
+      return insertEdit(film, photos, { sceneId, index: n % ((scene?.poses.length ?? 0) + 1) }, newId);
+    case 12:
+      return newSceneEdit(film, photos, newId);
+    case 13:
+      return (
+        replaceEdit(film, chosen, n % 2 ? photos : photos.slice(0, 1)) ?? { kind: 'set-title', title: fresh }
+      );
+    case 14:
+      return n % 2
+        ? swapEdit(
+            film,
+            photos.map((photoId) => ({ photoId, file: photo(`mended-${photoId}`) })),
+          )
+        : restoreEdit(film, photos);
     default:
       return layOutEdit(
         film,
@@ -96,7 +134,7 @@ function someEdit(film: Film, kind: number, picks: readonly number[], n: number,
           leftOut: false,
         })),
         { ...DEFAULT_LAY_OUT, place: n % 2 ? 'end' : 'number', gaps: n % 3 ? 'hold' : 'scene' },
-        () => `${fresh}-${serial++}`,
+        newId,
       );
   }
 }
@@ -192,6 +230,77 @@ describe('edits', () => {
         RangeError,
       );
     }
+  });
+});
+
+describe('photos', () => {
+  const film = filmOf([[1, 2, 3, 4], [5]]);
+  let next = 0;
+  const newId = (): string => `new${next++}`;
+  const shown = (each: Film): string[] =>
+    each.scenes.map((scene) => scene.poses.map(({ photoId, hold }) => `${photoId}${hold}`).join(' '));
+
+  test('are set aside and brought back by number, put in where asked, shown in place of others', () => {
+    expect(shown(film)).toEqual(['b1 a2 b3 a4', 'b5']);
+    const aside = applyEdit(film, setAsideEdit(film, ['a']));
+    expect(shown(aside)).toEqual(['b1 b3', 'b5']);
+    expect(aside.photos.map((each) => each.setAside)).toEqual([true, undefined]);
+    // `a` comes before all that is there by number: in front of the first pose, with the film's hold.
+    const back = applyEdit(aside, bringBackEdit(aside, ['a', 'b'], newId));
+    expect(shown(back)).toEqual(['a2 b1 b3', 'b5']);
+    expect(back.photos).toEqual(film.photos);
+    const put = applyEdit(aside, insertEdit(aside, ['b', 'a'], { sceneId: 's0', index: 1 }, newId));
+    expect(shown(put)).toEqual(['b1 a2 b2 b3', 'b5']);
+    expect(put.photos).toEqual(film.photos);
+    expect(shown(applyEdit(film, newSceneEdit(film, ['a'], newId)))).toEqual(['b1 a2 b3 a4', 'b5', 'a2']);
+    const replaced = replaceEdit(film, ['0.0', '1.0'], ['a', 'b']);
+    expect(replaced && shown(applyEdit(film, replaced))).toEqual(['a1 a2 b3 a4', 'b5']);
+    expect(replaceEdit(film, ['0.0', '0.1', '0.2'], ['a', 'b'])).toBeUndefined();
+  });
+
+  test('written out and swapped: by name or number, each for its own, turned as it was', () => {
+    const photos = ['HORSE_7.JPG', 'HORSE_08.JPG', 'BOOTH_8.JPG'].map((name) => photo(name));
+    expect(writtenFiles(photos, 'film', 'Fair').map(({ fileName }) => fileName)).toEqual([
+      'Fair_0001.png',
+      'Fair_0002.png',
+      'Fair_0003.png',
+    ]);
+    const two = writtenFiles(photos.slice(0, 2), 'file', 'Fair');
+    expect(two.map(({ fileName }) => fileName)).toEqual(['HORSE_7.JPG', 'HORSE_08.JPG']);
+    const start = { ...film, photos: [...film.photos, ...photos] };
+    const turned = applyEdit(start, turnEdit(start, ['HORSE_7.JPG'], 6));
+    const out = applyEdit(turned, writtenOutEdit(two));
+    const returned = ['horse_7.tif', '0008.png', 'HORSE_0007.png', 'x.png'].map((name) => ({
+      id: name,
+      name,
+    }));
+    // Two photos have the number 8; the one that was written out is meant.
+    expect([...matchRetouched(out.photos, returned, 'number')]).toEqual([
+      ['horse_7.tif', { photoId: 'HORSE_7.JPG' }],
+      ['0008.png', { photoId: 'HORSE_08.JPG' }],
+      ['HORSE_0007.png', { why: 'taken' }],
+      ['x.png', { why: 'none' }],
+    ]);
+    expect(matchRetouched(turned.photos, returned, 'number').get('0008.png')).toEqual({ why: 'several' });
+    expect([...matchRetouched(out.photos, returned, 'name').values()].filter((each) => each.photoId)).toEqual(
+      [{ photoId: 'HORSE_7.JPG' }],
+    );
+    const swapped = applyEdit(
+      out,
+      swapEdit(out, [{ photoId: 'HORSE_7.JPG', file: { ...photo('mended'), width: 1200, height: 1600 } }]),
+    );
+    const mended = swapped.photos.find((each) => each.id === 'HORSE_7.JPG') as Photo;
+    expect(mended).toMatchObject({ name: 'HORSE_7.JPG', turn: 6, retouched: { name: 'mended', turn: 6 } });
+    expect(shownSize(mended)).toEqual({ width: 1600, height: 1200 });
+    // A picture as the film shows it is turned already.
+    const asShown = applyEdit(turned, writtenOutEdit(writtenFiles(photos, 'film', 'Fair')));
+    const flat = applyEdit(asShown, swapEdit(asShown, [{ photoId: 'HORSE_7.JPG', file: photo('flat') }]));
+    expect(turnOf(flat.photos.find((each) => each.id === 'HORSE_7.JPG') as Photo)).toBe(1);
+    const own = applyEdit(swapped, restoreEdit(swapped, ['HORSE_7.JPG']));
+    expect(own.photos.find((each) => each.id === 'HORSE_7.JPG')).toEqual({
+      ...photo('HORSE_7.JPG'),
+      turn: 6,
+    });
   });
 });
 

@@ -1,25 +1,49 @@
 import type { Orientation } from '../picture/orientation';
 import type { Rate } from '../time/rate';
 
-/** An imported picture file. The bytes lie in the store under `hash` and are never altered. */
-export interface Photo {
-  readonly id: string;
+/** What is known of a picture file. The bytes lie in the store under `hash` and are never altered. */
+export interface PictureFile {
   /** File name as it came, without folders. */
   readonly name: string;
-  /** SHA-256 of the bytes in hexadecimal; twins share one stored original. */
+  /** SHA-256 of the bytes in hexadecimal; twins share one stored file. */
   readonly hash: string;
   /** Media type, such as `image/jpeg`. */
   readonly type: string;
   readonly bytes: number;
-  /** Pixels of the upright picture. */
+  /** Pixels of the picture as its file says it stands upright, before any turn of the person's. */
   readonly width: number;
   readonly height: number;
   readonly orientation: Orientation;
-  /** Capture time, milliseconds since 1970 by the camera's clock, where the file tells it. */
-  readonly takenAt?: number | undefined;
   /** Mean luma of the small picture, 0 to 255, where it was measured. */
   readonly light?: number | undefined;
+  /** How the person turned the upright picture further. */
+  readonly turn?: Orientation | undefined;
 }
+
+/** How a photo was written out for retouching, to know it again when it comes back. */
+export interface WrittenOut {
+  /** The file as it came, or a picture as the film shows it: of the film's size, turned and framed. */
+  readonly form: 'file' | 'film';
+  /** Name without the ending. */
+  readonly stem: string;
+}
+
+/** An imported picture file, and what the person decided about it. */
+export interface Photo extends PictureFile {
+  readonly id: string;
+  /** Capture time, milliseconds since 1970 by the camera's clock, where the file tells it. */
+  readonly takenAt?: number | undefined;
+  /** When the import that brought it began, milliseconds since 1970. */
+  readonly cameInAt?: number | undefined;
+  /** Kept out of the film, to be brought back when wanted. */
+  readonly setAside?: boolean | undefined;
+  readonly writtenOut?: WrittenOut | undefined;
+  /** The file that is shown in place of the photo's own. */
+  readonly retouched?: PictureFile | undefined;
+}
+
+/** What edits can change of a photo; the file itself never changes. */
+export type PhotoMarks = Pick<Photo, 'turn' | 'setAside' | 'writtenOut' | 'retouched'>;
 
 /** One photo placed in a scene. The same photo may stand in many poses. */
 export interface Pose {

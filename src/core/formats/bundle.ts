@@ -1,4 +1,4 @@
-import { strFromU8, strToU8, Unzip, UnzipInflate, UnzipPassThrough, zipSync, type Zippable } from 'fflate';
+import { strFromU8, Unzip, UnzipInflate, UnzipPassThrough } from 'fflate';
 import type { Film } from '../film/film';
 import { failed, type Parsed } from '../time/parsed';
 import { filmDocument, readFilmDocument } from './film-document';
@@ -11,15 +11,16 @@ const PHOTOS = 'photos/';
 const LARGEST_DOCUMENT = 64 * 1024 * 1024;
 
 /**
- * A film and its originals as a `.kermis` file: a ZIP archive (PKWARE APPNOTE 6.3.3), stored without
- * compression since photos do not shrink, the document first so that a reader can start with it.
- * `originals` is keyed by hash.
+ * A `.kermis` file is a ZIP archive (PKWARE APPNOTE 6.3.3): the document first, so that a reader can start with it,
+ * then the photos, stored without compression since they do not shrink.
  */
-export function writeBundle(film: Film, originals: ReadonlyMap<string, Uint8Array>): Uint8Array<ArrayBuffer> {
-  const entries: Zippable = { [DOCUMENT]: [strToU8(JSON.stringify(filmDocument(film))), { level: 6 }] };
-  for (const [hash, bytes] of originals) entries[`${PHOTOS}${hash}`] = [bytes, { level: 0 }];
-  return zipSync(entries);
-}
+export const documentEntry = (film: Film): { readonly name: string; readonly text: string } => ({
+  name: DOCUMENT,
+  text: JSON.stringify(filmDocument(film)),
+});
+
+/** Name of a photo's file within the archive, by the hash of its bytes. */
+export const photoEntry = (hash: string): string => `${PHOTOS}${hash}`;
 
 /** What comes out of a `.kermis` file, in the order in which it lies there. */
 export type BundlePart =

@@ -3,8 +3,11 @@ import type { Film } from '../film/film';
 import { LONGEST_HOLD } from '../time/hold';
 import { failed, found, type Parsed } from '../time/parsed';
 
-/** Version of the film document; raised when the shape changes, with a step in `UPGRADES` from the old one. */
-export const FILM_VERSION = 1;
+/**
+ * Version of the film document. 2 added what a person decides about a photo (turned, set aside, written out,
+ * retouched); a document of version 1 is one of version 2 without any of it.
+ */
+export const FILM_VERSION = 2;
 
 /** A film as it is stored in the browser and in `film.json` of a `.kermis` file. */
 export interface FilmDocument {
@@ -21,17 +24,28 @@ const id = Joi.string()
 const name = Joi.string().allow('').max(1000).required();
 const side = Joi.number().integer().min(1).max(100_000).required();
 
-export const photoSchema = Joi.object({
-  id,
+const orientation = Joi.number().integer().min(1).max(8);
+
+const pictureFile = {
   name,
   hash: Joi.string().hex().length(64).required(),
   type: Joi.string().max(100).required(),
   bytes: Joi.number().integer().min(0).required(),
   width: side,
   height: side,
-  orientation: Joi.number().integer().min(1).max(8).required(),
-  takenAt: Joi.number().optional(),
+  orientation: orientation.required(),
   light: Joi.number().min(0).max(255).optional(),
+  turn: orientation.optional(),
+};
+
+export const photoSchema = Joi.object({
+  id,
+  ...pictureFile,
+  takenAt: Joi.number().optional(),
+  cameInAt: Joi.number().optional(),
+  setAside: Joi.boolean().optional(),
+  writtenOut: Joi.object({ form: Joi.string().valid('file', 'film').required(), stem: name }).optional(),
+  retouched: Joi.object(pictureFile).optional(),
 });
 
 const pose = Joi.object({
@@ -69,14 +83,20 @@ const document = Joi.object({
   }).required(),
 });
 
+/** What a film of a newer Kermis is told by: all else of it may be unknown here. */
+const versionOnly = Joi.object({
+  format: Joi.string().valid('kermis').required(),
+  version: Joi.number().integer().greater(FILM_VERSION).required(),
+}).required();
+
 /** Reads a stored film. Whatever it is given, it never throws. */
 export function readFilmDocument(value: unknown): Parsed<Film> {
+  const newer = versionOnly.validate(value, { convert: false, allowUnknown: true });
+  if (!newer.error)
+    return failed('This film was saved by a newer Kermis. Open it with that one; nothing here was changed.');
   const checked: Joi.ValidationResult<FilmDocument> = document.required().validate(value, { convert: false });
   if (checked.error) return failed(`This is not a film that Kermis can read: ${checked.error.message}.`);
-  const { version, film } = checked.value;
-  if (version > FILM_VERSION) {
-    return failed('This film was saved by a newer Kermis. Open it with that one; nothing here was changed.');
-  }
+  const { film } = checked.value;
   const photos = new Set(film.photos.map((each) => each.id));
   const poses = film.scenes.flatMap((each) => each.poses);
   if (new Set(poses.map((each) => each.id)).size !== poses.length) {

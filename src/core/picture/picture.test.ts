@@ -9,7 +9,8 @@ import { fillPlain } from './fill-plain';
 import { fillVector } from './fill-vector';
 import { framePhoto, type FrameOptions } from './frame-photo';
 import { resampleKernel, WEIGHT_BITS } from './kernel';
-import type { Orientation } from './orientation';
+import { compose, turnMatrix, type Orientation } from './orientation';
+import { turnUpright } from './upright-pixels';
 import type { I420, Pixels } from './pixels';
 import { halvings, placePhoto } from './placement';
 import { sniffPhotoType } from './sniff';
@@ -248,5 +249,25 @@ test('files are told by their bytes, and cut-off ones are noticed wherever they 
         expect(isCutOff(bytes.subarray(0, end), type)).toBe(true);
       }),
     );
+  }
+});
+
+test('two turns are one, and a canvas turns as the pixels are turned', () => {
+  const all = [1, 2, 3, 4, 5, 6, 7, 8] as const;
+  const size = { width: 3, height: 2 };
+  const data = new Uint8Array([1, 2, 3, 4, 5, 6]);
+  for (const first of all) {
+    const once = turnUpright(size, data, 1, first);
+    const [a, b, c, d, e, f] = turnMatrix(first, size.width, size.height);
+    data.forEach((value, i) => {
+      // Where the middle of each pixel comes to lie.
+      const [x, y] = [(i % 3) + 0.5, Math.floor(i / 3) + 0.5];
+      const [across, down] = [a * x + c * y + e - 0.5, b * x + d * y + f - 0.5];
+      expect(once.data[down * once.width + across], `${first}: pixel ${i}`).toBe(value);
+    });
+    for (const next of all)
+      expect(turnUpright(once, once.data, 1, next), `${first}, then ${next}`).toEqual(
+        turnUpright(size, data, 1, compose(first, next)),
+      );
   }
 });

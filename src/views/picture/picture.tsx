@@ -2,8 +2,9 @@ import { useEffect, useEffectEvent, useRef } from 'react';
 import type { Film, Photo } from '../../core/film/film';
 import { runningNumber } from '../../core/film/numbering';
 import { poseAt } from '../../core/film/schedule';
-import { placePhoto } from '../../core/picture/placement';
+import { fileOf } from '../../core/film/photo-picture';
 import { rateNumber } from '../../core/time/rate';
+import { drawPhoto } from '../../engine/browser/play/draw-photo';
 import { PictureCache } from '../../engine/browser/play/picture-cache';
 import { setReadiness } from '../../state/player';
 import { openFilm, photosOf, scheduleOf, useFilm, useWorkbench, workbench } from '../../state/workbench';
@@ -24,7 +25,7 @@ function comingUp(film: Film, frame: number): string[] {
   const add = (index: number): void => {
     const entry = plan.entries[((index % plan.entries.length) + plan.entries.length) % plan.entries.length];
     const photo = entry && photos.get(entry.pose.photoId);
-    if (photo) hashes.push(photo.hash);
+    if (photo) hashes.push(fileOf(photo).hash);
   };
   for (let i = 0; i < plan.entries.length; i++) {
     const entry = plan.entries[here.index + i];
@@ -36,7 +37,7 @@ function comingUp(film: Film, frame: number): string[] {
   return hashes;
 }
 
-/** Draws a photo as the film shows it: in the film's shape, whole or filling, on the background. */
+/** Draws a photo as the film shows it into the middle of the canvas. */
 function draw(
   canvas: HTMLCanvasElement,
   film: Film,
@@ -45,30 +46,17 @@ function draw(
 ): void {
   const context = canvas.getContext('2d');
   if (!context) return;
-  const { width, height, framing, background } = film.settings;
+  const { width, height } = film.settings;
   const margin = 14 * devicePixelRatio;
   const scale = Math.min((canvas.width - 2 * margin) / width, (canvas.height - 2 * margin) / height);
-  const x = Math.round((canvas.width - width * scale) / 2);
-  const y = Math.round((canvas.height - height * scale) / 2);
+  const area = {
+    x: Math.round((canvas.width - width * scale) / 2),
+    y: Math.round((canvas.height - height * scale) / 2),
+    width: width * scale,
+    height: height * scale,
+  };
   context.clearRect(0, 0, canvas.width, canvas.height);
-  context.fillStyle = background;
-  context.fillRect(x, y, Math.round(width * scale), Math.round(height * scale));
-  if (!photo || !bitmap) return;
-  const { source, target } = placePhoto(photo, { width, height }, framing);
-  const across = bitmap.width / photo.width;
-  const down = bitmap.height / photo.height;
-  context.imageSmoothingQuality = 'medium';
-  context.drawImage(
-    bitmap,
-    source.x * across,
-    source.y * down,
-    source.width * across,
-    source.height * down,
-    x + target.x * scale,
-    y + target.y * scale,
-    target.width * scale,
-    target.height * scale,
-  );
+  drawPhoto(context, film.settings, area, photo, bitmap, 'medium');
 }
 
 /** The big picture: the pose under the playhead, as the print will show it. */
@@ -85,9 +73,10 @@ export function Picture() {
     const canvas = canvasRef.current;
     const cache = cacheRef.current;
     if (!canvas || !cache || !film) return;
-    const bitmap = photo && cache.get(photo.hash);
+    const hash = photo && fileOf(photo).hash;
+    const bitmap = hash === undefined ? undefined : cache.get(hash);
     // While the picture is still coming the one before stays, rather than a flash of nothing.
-    if (bitmap || !photo || cache.has(photo.hash)) draw(canvas, film, photo, bitmap);
+    if (bitmap || hash === undefined || cache.has(hash)) draw(canvas, film, photo, bitmap);
   });
 
   useEffect(() => {
@@ -95,13 +84,13 @@ export function Picture() {
       const open = openFilm();
       const at = open && poseAt(scheduleOf(open), workbench().frame);
       const shown = at && photosOf(open).get(at.pose.photoId);
-      if (shown?.hash === hash) redraw();
+      if (shown && fileOf(shown).hash === hash) redraw();
     });
     cacheRef.current = cache;
     setReadiness((photoId) => {
       const open = openFilm();
       const wanted = open && photosOf(open).get(photoId);
-      return !wanted || cache.has(wanted.hash);
+      return !wanted || cache.has(fileOf(wanted).hash);
     });
     const canvas = canvasRef.current;
     const observer = new ResizeObserver(([entry]) => {

@@ -1,4 +1,4 @@
-import type { Film, Pose, Scene } from '../film';
+import type { Film, Photo, Pose, Scene } from '../film';
 import { isHold } from '../../time/hold';
 import type { Edit, EditOf, PosePlace } from './edit';
 import { placedAt } from './splice';
@@ -57,6 +57,35 @@ function movePoses(film: Film, { moves }: EditOf<'move-poses'>): Film {
   return placePoses(removePoses(film, [...poses.keys()]), places);
 }
 
+/** Marks that are undefined are taken away, so that a photo without marks is equal to what it was. */
+const marked = (photo: Photo, marks: EditOf<'set-photos'>['changes'][number]['marks']): Photo =>
+  Object.fromEntries(
+    Object.entries({ ...photo, ...marks }).filter(([, value]) => value !== undefined),
+  ) as unknown as Photo;
+
+function setPhotos(film: Film, { changes }: EditOf<'set-photos'>): Film {
+  const wanted = new Map(changes.map(({ photoId, marks }) => [photoId, marks]));
+  return {
+    ...film,
+    photos: film.photos.map((photo) => {
+      const marks = wanted.get(photo.id);
+      return marks ? marked(photo, marks) : photo;
+    }),
+  };
+}
+
+function showPhotos(film: Film, { shown }: EditOf<'show-photos'>): Film {
+  const wanted = new Map(shown.map(({ poseId, photoId }) => [poseId, photoId]));
+  return withScenes(film, (scene) =>
+    scene.poses.some((pose) => wanted.has(pose.id))
+      ? {
+          ...scene,
+          poses: scene.poses.map((pose) => ({ ...pose, photoId: wanted.get(pose.id) ?? pose.photoId })),
+        }
+      : scene,
+  );
+}
+
 /**
  * The film after an edit; the film given stays as it is. Parts that the edit does not touch are shared.
  * Identities that the film does not have are passed over.
@@ -82,6 +111,10 @@ export function applyEdit(film: Film, edit: Edit): Film {
       const gone = new Set(edit.photoIds);
       return { ...film, photos: film.photos.filter((photo) => !gone.has(photo.id)) };
     }
+    case 'set-photos':
+      return setPhotos(film, edit);
+    case 'show-photos':
+      return showPhotos(film, edit);
     case 'place-poses':
       return placePoses(film, edit.places);
     case 'remove-poses':

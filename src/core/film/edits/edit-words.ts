@@ -1,5 +1,15 @@
 import { count } from '../../time/words';
-import type { Edit } from './edit';
+import type { Edit, EditOf } from './edit';
+
+/** What was done to photos, told by the first of them; all of an edit are treated alike. */
+function photoWords({ changes }: EditOf<'set-photos'>): string {
+  const photos = count(changes.length, 'photo');
+  const marks = changes[0]?.marks ?? {};
+  if ('setAside' in marks) return `${photos} ${marks.setAside ? 'set aside' : 'brought back'}`;
+  if ('retouched' in marks && 'writtenOut' in marks) return `${photos} swapped for retouched ones`;
+  if ('writtenOut' in marks) return `${photos} written out`;
+  return 'retouched' in marks && !marks.retouched ? `${photos} as they came` : `${photos} turned`;
+}
 
 /** The edit in a few plain words, as a list of what was done shows it: `Hold of 12 poses set to 2`. */
 export function editWords(edit: Edit): string {
@@ -17,6 +27,10 @@ export function editWords(edit: Edit): string {
       return `${count(edit.places.length, 'photo')} added`;
     case 'remove-photos':
       return `${count(edit.photoIds.length, 'photo')} taken out`;
+    case 'set-photos':
+      return photoWords(edit);
+    case 'show-photos':
+      return `Photo of ${count(edit.shown.length, 'pose')} replaced`;
     case 'place-poses':
       return `${count(edit.places.length, 'pose')} added`;
     case 'remove-poses':

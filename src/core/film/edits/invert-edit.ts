@@ -1,4 +1,4 @@
-import type { Film, FilmSettings } from '../film';
+import type { Film, FilmSettings, Photo, PhotoMarks } from '../film';
 import { applyEdit } from './apply-edit';
 import type { Edit, PosePlace } from './edit';
 
@@ -12,6 +12,10 @@ export function placesOf(film: Film, poseIds: Iterable<string>): PosePlace[] {
 
 const pick = (settings: FilmSettings, like: Partial<FilmSettings>): Partial<FilmSettings> =>
   Object.fromEntries(Object.keys(like).map((key) => [key, settings[key as keyof FilmSettings]]));
+
+/** The marks of a photo that `like` names, undefined where it has none. */
+const marksLike = (photo: Photo, like: Partial<PhotoMarks>): Partial<PhotoMarks> =>
+  Object.fromEntries(Object.keys(like).map((key) => [key, photo[key as keyof PhotoMarks]]));
 
 /** The edit that takes `edit` back: for the film it was applied to, applying both gives an equal film. */
 export function invertEdit(film: Film, edit: Edit): Edit {
@@ -33,6 +37,24 @@ export function invertEdit(film: Film, edit: Edit): Edit {
       const gone = new Set(edit.photoIds);
       const places = film.photos.flatMap((photo, index) => (gone.has(photo.id) ? [{ photo, index }] : []));
       return { kind: 'place-photos', places };
+    }
+    case 'set-photos': {
+      const wanted = new Map(edit.changes.map(({ photoId, marks }) => [photoId, marks]));
+      const changes = film.photos.flatMap((photo) => {
+        const marks = wanted.get(photo.id);
+        return marks ? [{ photoId: photo.id, marks: marksLike(photo, marks) }] : [];
+      });
+      return { kind: 'set-photos', changes };
+    }
+    case 'show-photos': {
+      const places = placesOf(
+        film,
+        edit.shown.map(({ poseId }) => poseId),
+      );
+      return {
+        kind: 'show-photos',
+        shown: places.map(({ pose }) => ({ poseId: pose.id, photoId: pose.photoId })),
+      };
     }
     case 'place-poses':
       return { kind: 'remove-poses', poseIds: edit.places.map(({ pose }) => pose.id) };

@@ -1,5 +1,6 @@
 import type { Film, Photo, Pose, Scene } from '../film';
-import type { Edit, PosePlace } from '../edits/edit';
+import type { Edit } from '../edits/edit';
+import { placesByNumber } from '../edits/places-by-number';
 import { filmSizeFrom } from '../film-size';
 import { inNumberOrder } from '../numbering';
 import { isUsable, type IntakeRow, type UsableRow } from './intake-row';
@@ -94,7 +95,8 @@ export function layOutEdit(
   const groups = groupsOf(usable, layOut, film.settings.defaultHold);
   const empty = film.scenes.every((scene) => scene.poses.length === 0);
   if (!empty && layOut.place === 'number') {
-    edits.push({ kind: 'place-poses', places: placesByNumber(film, tray, groups, newId) });
+    const holds = new Map(groups.flatMap(({ rows }) => rows.map(({ row, hold }) => [row.photo.id, hold])));
+    edits.push({ kind: 'place-poses', places: placesByNumber(film, tray, holds, newId) });
     return edited(edits);
   }
   edits.push(...placeGroups(film, groups, newId));
@@ -123,39 +125,4 @@ function placeGroups(film: Film, [first, ...others]: readonly Group[], newId: ()
     places: scenes.map((scene, i) => ({ scene, index: film.scenes.length + i })),
   });
   return edits;
-}
-
-/**
- * A place for each newcomer by number: behind the last pose of the photo before it in the tray, in that pose's
- * scene; where there is none, before the first pose of the film.
- */
-function placesByNumber(
-  film: Film,
-  tray: readonly Photo[],
-  groups: readonly Group[],
-  newId: () => string,
-): PosePlace[] {
-  const rows = new Map(groups.flatMap((group) => group.rows).map((each) => [each.row.photo.id, each]));
-  const lastPose = new Map<string, { sceneId: string; index: number }>();
-  for (const scene of film.scenes) {
-    scene.poses.forEach((pose, index) => lastPose.set(pose.photoId, { sceneId: scene.id, index }));
-  }
-  const firstScene = film.scenes.find((scene) => scene.poses.length > 0) as Scene;
-  let anchor = { sceneId: firstScene.id, index: -1 };
-  const behind = new Map<string, { pose: Pose; after: number }[]>();
-  for (const photo of tray) {
-    const here = lastPose.get(photo.id);
-    if (here) anchor = here;
-    const row = rows.get(photo.id);
-    if (!row) continue;
-    const list = behind.get(anchor.sceneId) ?? [];
-    list.push({ pose: poseOf(photo, row.hold, newId), after: anchor.index });
-    behind.set(anchor.sceneId, list);
-  }
-  // Indices count all that is placed before in the same scene.
-  return [...behind].flatMap(([sceneId, list]) =>
-    [...list]
-      .sort((a, b) => a.after - b.after)
-      .map(({ pose, after }, already) => ({ pose, sceneId, index: after + 1 + already })),
-  );
 }

@@ -1,4 +1,5 @@
-import type { Film } from '../../../core/film/film';
+import type { Film, PictureFile } from '../../../core/film/film';
+import { filesOf } from '../../../core/film/photo-picture';
 import { BundleReader } from '../../../core/formats/bundle';
 import type { ImportProgress } from './import-photos';
 import { PhotoThreads } from './photo-threads';
@@ -24,19 +25,21 @@ export async function readBundleFile(
   const reader = new BundleReader();
   const pieces = stream.getReader();
   let film: Film | undefined;
+  // Originals and retouched files by hash; twins share one.
+  let files: ReadonlyMap<string, PictureFile> = new Map();
   let threads: PhotoThreads | undefined;
   let done = 0;
   const running = new Set<Promise<void>>();
   const seen = new Set<string>();
 
   const bringIn = async (hash: string, bytes: Uint8Array<ArrayBuffer>): Promise<void> => {
-    const photo = film?.photos.find((each) => each.hash === hash);
-    if (!film || !photo || !threads) return;
+    const photo = files.get(hash);
+    if (!photo || !threads) return;
     const outcome = await threads.bringIn(new File([bytes], photo.name));
     if (!outcome.ok) problems.push(outcome.problem);
     else if (outcome.photo.hash !== hash) problems.push(`${photo.name} was altered within ${name}.`);
     seen.add(hash);
-    onProgress({ done: ++done, total: new Set(film.photos.map((each) => each.hash)).size });
+    onProgress({ done: ++done, total: files.size });
   };
 
   try {
@@ -47,7 +50,8 @@ export async function readBundleFile(
         if (part.kind === 'film') {
           if (!part.film.ok) return { problems: [`${name} was not opened. ${part.film.problem}`] };
           film = { ...part.film.value, id: newId() };
-          threads = new PhotoThreads(film.photos.length);
+          files = filesOf(film.photos);
+          threads = new PhotoThreads(files.size);
           await onFilm(film);
           continue;
         }
@@ -68,7 +72,7 @@ export async function readBundleFile(
     await pieces.cancel().catch(() => undefined);
   }
   if (!film) return { problems: [`${name} holds no film. Nothing was changed.`] };
-  const missing = film.photos.filter((photo) => !seen.has(photo.hash)).length;
+  const missing = [...files.keys()].filter((hash) => !seen.has(hash)).length;
   if (missing > 0 && problems.length === 0)
     problems.push(`${missing} photos of ${name} are not in the file.`);
   return { problems };

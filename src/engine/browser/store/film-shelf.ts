@@ -2,8 +2,7 @@ import Joi from 'joi';
 import type { Film } from '../../../core/film/film';
 import { filmDocument, readFilmDocument } from '../../../core/formats/film-document';
 import { failed, type Parsed } from '../../../core/time/parsed';
-import { readIntake } from './intake-shelf';
-import { desk, films, intakes, originals, places, previews, thumbnails } from './stores';
+import { desk, films, intakes, places } from './stores';
 
 /** Where a person was in a film when it was last seen. */
 export interface FilmPlace {
@@ -74,20 +73,9 @@ export async function listFilms(): Promise<ShelvedFilm[]> {
   return shelf.sort((a, b) => b.seenAt - a.seenAt);
 }
 
-/** Deletes a film, and the pictures that no other film on the shelf uses. */
+/** Deletes a film; the files of its photos stay until `freeUnused`. */
 export async function deleteFilm(id: string): Promise<void> {
   await films.removeItem(id);
   await places.removeItem(id);
   await intakes.removeItem(id);
-  const used = new Set<string>();
-  for (const { film } of await listFilms()) {
-    // A film that cannot be read may still be rescued: nothing is thrown away while there is one.
-    if (!film.ok) return;
-    for (const photo of film.value.photos) used.add(photo.hash);
-  }
-  for (const film of await intakes.keys())
-    for (const row of (await readIntake(film))?.rows ?? []) if (row.photo) used.add(row.photo.hash);
-  for (const store of [originals, previews, thumbnails]) {
-    for (const hash of await store.keys()) if (!used.has(hash)) await store.removeItem(hash);
-  }
 }

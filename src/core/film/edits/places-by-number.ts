@@ -1,0 +1,36 @@
+import type { Film, Photo, Pose, Scene } from '../film';
+import type { PosePlace } from './edit';
+
+/**
+ * A pose for each photo that `holds` names (photo id → frames), placed by number: behind the last pose of the photo
+ * before it in `tray`, in that pose's scene; where there is none, before the first pose of the film.
+ */
+export function placesByNumber(
+  film: Film,
+  tray: readonly Photo[],
+  holds: ReadonlyMap<string, number>,
+  newId: () => string,
+): PosePlace[] {
+  const lastPose = new Map<string, { sceneId: string; index: number }>();
+  for (const scene of film.scenes) {
+    scene.poses.forEach((pose, index) => lastPose.set(pose.photoId, { sceneId: scene.id, index }));
+  }
+  const firstScene = film.scenes.find((scene) => scene.poses.length > 0) ?? (film.scenes[0] as Scene);
+  let anchor = { sceneId: firstScene.id, index: -1 };
+  const behind = new Map<string, { pose: Pose; after: number }[]>();
+  for (const photo of tray) {
+    const here = lastPose.get(photo.id);
+    if (here) anchor = here;
+    const hold = holds.get(photo.id);
+    if (hold === undefined) continue;
+    const list = behind.get(anchor.sceneId) ?? [];
+    list.push({ pose: { id: newId(), photoId: photo.id, hold }, after: anchor.index });
+    behind.set(anchor.sceneId, list);
+  }
+  // Indices count all that is placed before in the same scene.
+  return [...behind].flatMap(([sceneId, list]) =>
+    [...list]
+      .sort((a, b) => a.after - b.after)
+      .map(({ pose, after }, already) => ({ pose, sceneId, index: after + 1 + already })),
+  );
+}

@@ -1,0 +1,113 @@
+import { compose, type Orientation } from '../../picture/orientation';
+import { posesOf, type Film, type Photo, type PhotoMarks } from '../film';
+import { fileOf } from '../photo-picture';
+import type { Edit } from './edit';
+import { placesByNumber } from './places-by-number';
+
+/** Photos by id that the film has, in tray order. */
+const among = (film: Film, photoIds: Iterable<string>): readonly Photo[] => {
+  const wanted = new Set(photoIds);
+  return film.photos.filter((photo) => wanted.has(photo.id));
+};
+
+const changeEach = (photos: readonly Photo[], marks: (photo: Photo) => Partial<PhotoMarks>): Edit => ({
+  kind: 'set-photos',
+  changes: photos.map((photo) => ({ photoId: photo.id, marks: marks(photo) })),
+});
+
+/** Turns chosen photos further, each as it is shown now; their files stay as they are. */
+export const turnEdit = (film: Film, photoIds: Iterable<string>, by: Orientation): Edit =>
+  changeEach(among(film, photoIds), (photo) => {
+    const turn = compose(fileOf(photo).turn ?? 1, by);
+    const kept = turn === 1 ? undefined : turn;
+    return photo.retouched ? { retouched: { ...photo.retouched, turn: kept } } : { turn: kept };
+  });
+
+const posesShowing = (film: Film, photoIds: Iterable<string>): string[] => {
+  const shown = new Set(photoIds);
+  return posesOf(film).flatMap((pose) => (shown.has(pose.photoId) ? [pose.id] : []));
+};
+
+/** Takes photos out of the film and keeps them in the tray, set aside. */
+export const setAsideEdit = (film: Film, photoIds: readonly string[]): Edit => ({
+  kind: 'together',
+  edits: [
+    changeEach(among(film, photoIds), () => ({ setAside: true })),
+    { kind: 'remove-poses', poseIds: posesShowing(film, photoIds) },
+  ],
+});
+
+/** Brings photos that were set aside back into the film, each to its place by number. */
+export function bringBackEdit(film: Film, photoIds: readonly string[], newId: () => string): Edit {
+  const photos = among(film, photoIds).filter((photo) => photo.setAside);
+  const holds = new Map(photos.map((photo) => [photo.id, film.settings.defaultHold]));
+  return {
+    kind: 'together',
+    edits: [
+      changeEach(photos, () => ({ setAside: undefined })),
+      { kind: 'place-poses', places: placesByNumber(film, film.photos, holds, newId) },
+    ],
+  };
+}
+
+/** Takes photos out of the film altogether, with their poses. */
+export const takeOutEdit = (film: Film, photoIds: readonly string[]): Edit => ({
+  kind: 'together',
+  edits: [
+    { kind: 'remove-photos', photoIds },
+    { kind: 'remove-poses', poseIds: posesShowing(film, photoIds) },
+  ],
+});
+
+/** Photos that come into use are no longer set aside. */
+function used(photos: readonly Photo[], edit: Edit): Edit {
+  const aside = photos.filter((photo) => photo.setAside);
+  if (aside.length === 0) return edit;
+  return { kind: 'together', edits: [edit, changeEach(aside, () => ({ setAside: undefined }))] };
+}
+
+/** A pose of each photo, in tray order, so that the first stands at `index` of a scene. */
+export function insertEdit(
+  film: Film,
+  photoIds: Iterable<string>,
+  place: { readonly sceneId: string; readonly index: number },
+  newId: () => string,
+): Edit {
+  const photos = among(film, photoIds);
+  const hold = film.settings.defaultHold;
+  return used(photos, {
+    kind: 'place-poses',
+    places: photos.map(({ id }, i) => ({
+      pose: { id: newId(), photoId: id, hold },
+      sceneId: place.sceneId,
+      index: place.index + i,
+    })),
+  });
+}
+
+/** A new scene with a pose of each photo, behind the last scene. */
+export function newSceneEdit(film: Film, photoIds: Iterable<string>, newId: () => string): Edit {
+  const photos = among(film, photoIds);
+  const hold = film.settings.defaultHold;
+  const poses = photos.map(({ id }) => ({ id: newId(), photoId: id, hold }));
+  const scene = { id: newId(), name: `Scene ${film.scenes.length + 1}`, poses };
+  return used(photos, { kind: 'place-scenes', places: [{ scene, index: film.scenes.length }] });
+}
+
+/**
+ * Shows other photos in poses, holds as they are: one photo in all of them, or as many photos as poses, each in
+ * its turn. Undefined where the numbers do not fit.
+ */
+export function replaceEdit(
+  film: Film,
+  poseIds: Iterable<string>,
+  photoIds: Iterable<string>,
+): Edit | undefined {
+  const photos = among(film, photoIds);
+  const wanted = new Set(poseIds);
+  const poses = posesOf(film).filter((pose) => wanted.has(pose.id));
+  const [only] = photos;
+  if (poses.length === 0 || !only || (photos.length > 1 && photos.length !== poses.length)) return undefined;
+  const shown = poses.map((pose, i) => ({ poseId: pose.id, photoId: (photos[i] ?? only).id }));
+  return used(photos, { kind: 'show-photos', shown });
+}

@@ -1,0 +1,31 @@
+import type { Photo, WrittenOut } from '../film';
+import { runningNumber } from '../numbering';
+
+/** A photo to be written out and the file that becomes of it. */
+export interface WrittenFile {
+  readonly photo: Photo;
+  readonly out: WrittenOut;
+  /** Name with its ending. */
+  readonly fileName: string;
+}
+
+const stemOf = (name: string): string => name.replace(/\.[^.]*$/, '');
+const endingOf = (name: string): string => name.slice(stemOf(name).length);
+
+/**
+ * Names under which photos are written out for retouching. The camera's own names stay where each has a number that
+ * no other has; where not, all are numbered from 1 behind `title`, in the order given.
+ */
+export function writtenFiles(
+  photos: readonly Photo[],
+  form: WrittenOut['form'],
+  title: string,
+): WrittenFile[] {
+  const numbers = new Set(photos.map((photo) => runningNumber(photo.name)));
+  const own = !numbers.has(undefined) && numbers.size === photos.length;
+  const digits = Math.max(4, String(photos.length).length);
+  return photos.map((photo, i) => {
+    const stem = own ? stemOf(photo.name) : `${title}_${String(i + 1).padStart(digits, '0')}`;
+    return { photo, out: { form, stem }, fileName: stem + (form === 'film' ? '.png' : endingOf(photo.name)) };
+  });
+}

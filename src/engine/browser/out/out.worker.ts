@@ -1,0 +1,55 @@
+import { expose } from 'comlink';
+import type { Film } from '../../../core/film/film';
+import { fileOf } from '../../../core/film/photo-picture';
+import type { WrittenFile } from '../../../core/film/retouch/written-names';
+import { originals } from '../store/stores';
+import { filmFiles } from './film-file';
+import { filmPicture } from './film-picture';
+import { zipFile, type OutFile } from './zip-file';
+
+async function readOriginal(hash: string, name: string): Promise<Blob> {
+  const original = await originals.getItem<Blob>(hash);
+  if (!original) throw new Error(`The original of ${name} is missing in this browser.`);
+  return original;
+}
+
+const outFiles = (written: readonly WrittenFile[], { settings }: Film): OutFile[] =>
+  written.map(({ photo, out, fileName }) => ({
+    name: fileName,
+    read: async () => {
+      const { hash, name } = fileOf(photo);
+      const original = await readOriginal(hash, name);
+      return out.form === 'film' ? filmPicture(photo, settings, original) : original;
+    },
+  }));
+
+const worker = {
+  /** A film with all its files as a `.kermis` file. */
+  filmZip: (film: Film, onFile: (done: number) => void): Promise<Blob> =>
+    zipFile(filmFiles(film, readOriginal), onFile),
+
+  /** Photos for retouching as one archive. */
+  photosZip: (written: readonly WrittenFile[], film: Film, onFile: (done: number) => void): Promise<Blob> =>
+    zipFile(outFiles(written, film), onFile),
+
+  /** Photos for retouching as files of a folder. */
+  async photosInto(
+    folder: FileSystemDirectoryHandle,
+    written: readonly WrittenFile[],
+    film: Film,
+    onFile: (done: number) => void,
+  ): Promise<void> {
+    for (const [i, file] of outFiles(written, film).entries()) {
+      const handle = await folder.getFileHandle(file.name, { create: true });
+      const stream = await handle.createWritable();
+      // Closes the stream at the end; a file that fails half-way is not left in the folder.
+      await (await file.read()).stream().pipeTo(stream);
+      onFile(i + 1);
+    }
+  },
+};
+
+/** What the page asks of the worker that writes files. */
+export type OutWorker = typeof worker;
+
+expose(worker);

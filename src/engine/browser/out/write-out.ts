@@ -1,0 +1,87 @@
+import { proxy, wrap, type Remote } from 'comlink';
+import type { Film } from '../../../core/film/film';
+import type { WrittenFile } from '../../../core/film/retouch/written-names';
+import type { OutWorker } from './out.worker';
+
+type OnFile = (done: number) => void;
+
+/** Has a worker do something and ends it; rejects with the signal's reason when it is stopped. */
+async function withWorker<T>(
+  signal: AbortSignal,
+  work: (remote: Remote<OutWorker>) => Promise<T>,
+): Promise<T> {
+  signal.throwIfAborted();
+  const worker = new Worker(new URL('./out.worker.ts', import.meta.url), { type: 'module' });
+  const stopped = new Promise<never>((_, reject) => {
+    signal.addEventListener('abort', () => reject(signal.reason as Error), { once: true });
+    worker.addEventListener('error', (event) =>
+      reject(new Error(event.message || 'A worker did not start.')),
+    );
+  });
+  try {
+    return await Promise.race([work(wrap<OutWorker>(worker)), stopped]);
+  } finally {
+    worker.terminate();
+  }
+}
+
+/** A film with all its files as one `.kermis` file. Rejects when a file is missing or the work is stopped. */
+export const writeFilmFile = (film: Film, signal: AbortSignal, onFile: OnFile): Promise<Blob> =>
+  withWorker(signal, (remote) => remote.filmZip(film, proxy(onFile)));
+
+/** Photos for retouching as one ZIP archive. */
+export const writePhotosZip = (
+  written: readonly WrittenFile[],
+  film: Film,
+  signal: AbortSignal,
+  onFile: OnFile,
+): Promise<Blob> => withWorker(signal, (remote) => remote.photosZip([...written], film, proxy(onFile)));
+
+/** Whether this browser lets a page write into a folder that the person picks. */
+export const canWriteFolders = (): boolean => 'showDirectoryPicker' in globalThis;
+
+declare global {
+  /** File System Access, WICG draft; not in every browser. */
+  function showDirectoryPicker(options?: {
+    readonly mode?: 'read' | 'readwrite';
+  }): Promise<FileSystemDirectoryHandle>;
+}
+
+/** Lets the person pick a folder; undefined where they did not. Needs a click or a key that was just pressed. */
+export async function pickFolder(): Promise<FileSystemDirectoryHandle | undefined> {
+  try {
+    return await showDirectoryPicker({ mode: 'readwrite' });
+  } catch (error) {
+    if (error instanceof DOMException && error.name === 'AbortError') return undefined;
+    throw error;
+  }
+}
+
+/** A folder within `parent` that did not exist: nothing that lies there is ever written over. */
+async function freshFolder(
+  parent: FileSystemDirectoryHandle,
+  name: string,
+): Promise<FileSystemDirectoryHandle> {
+  for (let i = 1; ; i++) {
+    const tried = i === 1 ? name : `${name} ${i}`;
+    const exists = await parent.getDirectoryHandle(tried).then(
+      () => true,
+      (error: unknown) => (error as DOMException).name !== 'NotFoundError',
+    );
+    if (!exists) return parent.getDirectoryHandle(tried, { create: true });
+  }
+}
+
+/** Photos for retouching as files of a new folder within `parent`; gives the new folder's name. */
+export async function writePhotosInto(
+  parent: FileSystemDirectoryHandle,
+  name: string,
+  written: readonly WrittenFile[],
+  film: Film,
+  signal: AbortSignal,
+  onFile: OnFile,
+): Promise<string> {
+  const folder = await freshFolder(parent, name);
+  await withWorker(signal, (remote) => remote.photosInto(folder, [...written], film, proxy(onFile)));
+  return folder.name;
+}
