@@ -36,6 +36,18 @@ test('axe-core finds nothing on any main view, in daylight and in the dark', asy
   await page.getByTestId('counter').waitFor();
   for (const dim of [false, true]) {
     if (dim) await page.getByRole('button', { name: 'Dim colours for a dark room' }).click();
+    await page.getByRole('button', { name: 'Sort', exact: true }).click();
+    await page.getByRole('option', { name: /^PICT2.JPG/ }).click();
+    expect(await violations(page), `chosen photos, dim ${dim}`).toEqual([]);
+    await page.keyboard.press('Enter');
+    await page.getByTestId('look').waitFor();
+    expect(await violations(page), `a photo large, dim ${dim}`).toEqual([]);
+    await page.keyboard.press('Escape');
+    await page.keyboard.press('Escape');
+    await page.getByTestId('choose-retouched').setInputFiles(await numbered(2, 1));
+    await page.getByRole('button', { name: /^Swap / }).waitFor();
+    expect(await violations(page), `what comes back, dim ${dim}`).toEqual([]);
+    await page.getByRole('button', { name: 'Leave all as they are' }).click();
     for (const stage of ['Sort', 'Time', 'Print']) {
       await page.getByRole('button', { name: stage, exact: true }).click();
       expect(await violations(page), `${stage}, dim ${dim}`).toEqual([]);

@@ -89,7 +89,12 @@ test('from photos in any order to a film: holds, order, undo, and the same place
   const { frame } = await counter(page);
 
   await page.getByRole('button', { name: 'Sort', exact: true }).click();
-  expect(await page.getByRole('region', { name: 'Tray, 12 photos' }).getByText('not used').count()).toBe(1);
+  expect(
+    await page
+      .getByRole('listbox', { name: 'Tray, 12 photos' })
+      .getByRole('option', { name: /not used/ })
+      .count(),
+  ).toBe(1);
   await page.getByRole('button', { name: 'Time', exact: true }).click();
   await isKept(page);
   // The place is kept shortly after the film.

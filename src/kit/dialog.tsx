@@ -1,16 +1,20 @@
 import { X } from 'lucide-react';
-import { useEffect, useId, useRef, type ReactNode } from 'react';
+import { useEffect, useId, useRef, type KeyboardEvent, type ReactNode } from 'react';
 import { IconButton } from './button';
 import styles from './dialog.module.css';
 
 interface DialogProps {
   readonly title: string;
   readonly onClose: () => void;
+  /** For pictures rather than words. */
+  readonly wide?: boolean;
+  /** Keys pressed anywhere within, Escape aside. */
+  readonly onKeyDown?: ((event: KeyboardEvent) => void) | undefined;
   readonly children: ReactNode;
 }
 
 /** A modal dialog; shown for as long as it is rendered. Escape and the cross close it. */
-export function Dialog({ title, onClose, children }: DialogProps) {
+export function Dialog({ title, onClose, wide = false, onKeyDown, children }: DialogProps) {
   const ref = useRef<HTMLDialogElement>(null);
   const id = useId();
   useEffect(() => {
@@ -19,7 +23,13 @@ export function Dialog({ title, onClose, children }: DialogProps) {
     return () => dialog?.close();
   }, []);
   return (
-    <dialog ref={ref} className={styles.dialog} aria-labelledby={id} onClose={onClose}>
+    <dialog
+      ref={ref}
+      className={wide ? `${styles.dialog} ${styles.wide}` : styles.dialog}
+      aria-labelledby={id}
+      onClose={onClose}
+      onKeyDown={onKeyDown}
+    >
       <div className={styles.head}>
         <h2 id={id}>{title}</h2>
         <IconButton label="Close" onClick={onClose}>

@@ -3,6 +3,7 @@ import { importPhotos } from '../engine/browser/photos/import-photos';
 import { isMeant } from '../engine/browser/photos/files-of';
 import { readBundleFile } from '../engine/browser/photos/read-bundle';
 import { storageRoom } from '../engine/browser/store/storage-room';
+import type { IntakeRow } from '../core/film/intake/intake-row';
 import { count, sizeWords } from '../core/time/words';
 import { isDemoFilm, keepDemoFilm } from '../engine/browser/store/film-shelf';
 import { beginIntake, completeIntake, intakeOf, takeIn } from './intake';
@@ -39,23 +40,37 @@ export async function bringIn(files: readonly File[]): Promise<void> {
   if (fresh.length === 0)
     return tell('All of these photos are in the table already. Nothing was read twice.');
   await tellRoom(fresh);
-  const own = new AbortController();
-  stopping = own;
-  const startedAt = performance.now();
-  setWorkbench({ incoming: { done: 0, total: fresh.length, seconds: 0 } });
   beginIntake(
     filmId,
     fresh.map((file) => file.name),
   );
   showStage('sort');
   try {
-    const { full } = await importPhotos(fresh, {
+    await readFiles(filmId, fresh, takeIn);
+  } finally {
+    completeIntake(filmId);
+  }
+  await keepNow();
+}
+
+/** Reads files for a film, shows how far that is, and hands rows over as they come. */
+export async function readFiles(
+  filmId: string,
+  files: readonly File[],
+  onRows: (rows: readonly IntakeRow[]) => void,
+): Promise<void> {
+  const own = new AbortController();
+  stopping = own;
+  const startedAt = performance.now();
+  setWorkbench({ incoming: { done: 0, total: files.length, seconds: 0 } });
+  try {
+    const { full } = await importPhotos(files, {
       signal: own.signal,
       onProgress: (progress) => setWorkbench({ incoming: { ...progress, seconds: secondsSince(startedAt) } }),
       onRows: (rows) => {
         // The person went to another film while photos came in: the rest stays out.
         if (openFilm()?.id !== filmId) return own.abort();
-        takeIn(rows);
+        onRows(rows);
       },
     });
     if (full) {
@@ -68,9 +83,7 @@ export async function bringIn(files: readonly File[]): Promise<void> {
   } finally {
     stopping = undefined;
     setWorkbench({ incoming: undefined });
-    completeIntake(filmId);
   }
-  await keepNow();
 }
 
 /** An import at least this large, in bytes, is told what it needs. */

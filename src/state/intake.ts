@@ -21,6 +21,8 @@ export interface Intake {
   readonly layOut: LayOut;
   /** Files asked for, and whether all of them have been looked at. */
   readonly asked: number;
+  /** When it began, milliseconds since 1970; photos that come in together are told by it. */
+  readonly cameInAt: number;
   readonly complete: boolean;
   /** Laid out already: what still comes in goes straight into the film. */
   readonly laidOut: boolean;
@@ -59,6 +61,7 @@ export function beginIntake(filmId: string, names: readonly string[]): void {
       order: 'number',
       layOut: DEFAULT_LAY_OUT,
       asked,
+      cameInAt: Date.now(),
       complete: false,
       laidOut: false,
     },
@@ -86,9 +89,11 @@ export function takeIn(rows: readonly IntakeRow[]): void {
   const inTable = new Set(intake.rows.map(keyOf));
   // The same file again, with another date: it is in the table already.
   const fresh = rows.filter((row) => !row.photo || !inTable.has(keyOf(row)));
-  const marked = fresh.map((row) =>
-    row.photo && inFilm.has(row.photo.hash) ? { ...row, leftOut: true } : row,
-  );
+  const marked = fresh.map((row): IntakeRow => {
+    if (!row.photo) return row;
+    const photo = { ...row.photo, cameInAt: intake.cameInAt };
+    return { ...row, photo, leftOut: inFilm.has(photo.hash) };
+  });
   if (intake.laidOut) {
     for (const { problem } of marked) if (problem !== undefined) tell(problem, 'wrong');
     return perform(film, orderRows(marked, 'number'), intake.layOut);
@@ -161,6 +166,7 @@ export async function restoreIntake(filmId: string): Promise<void> {
       order: kept.order,
       layOut: DEFAULT_LAY_OUT,
       asked: kept.asked - (kept.rows.length - rows.length),
+      cameInAt: rows[0]?.photo?.cameInAt ?? Date.now(),
       complete: true,
       laidOut: false,
     },

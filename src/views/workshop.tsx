@@ -11,6 +11,7 @@ import { PrintView } from './print/print-view';
 import { Shelf } from './shelf/shelf';
 import { DropZone } from './shell/drop-zone';
 import { IncomingBar } from './shell/incoming-bar';
+import { JobBar } from './shell/job-bar';
 import { freeKeys, handleKey } from './shell/keys';
 import styles from './shell/shell.module.css';
 import { TopBar } from './shell/top-bar';
@@ -83,12 +84,11 @@ export default function Workshop({ openDemo }: WorkshopProps) {
         {phase === 'open' && stage === 'time' && <TimeView />}
         {phase === 'open' && stage === 'print' && <PrintView />}
       </main>
-      {phase === 'open' && (
-        <div>
-          {stage !== 'sort' && <IncomingBar />}
-          {!looking && <Strip />}
-        </div>
-      )}
+      <div>
+        <JobBar />
+        {phase === 'open' && stage !== 'sort' && <IncomingBar />}
+        {phase === 'open' && !looking && <Strip />}
+      </div>
       <Notices />
       <DropZone />
     </div>

@@ -6,6 +6,7 @@ import { found } from '../../core/time/parsed';
 import { count, lengthWords, sizeWords } from '../../core/time/words';
 import { frameToSeconds } from '../../core/time/frames';
 import { printObstacle } from '../../engine/browser/print/print-film';
+import { Foot } from '../../kit/foot';
 import { Button, IconButton } from '../../kit/button';
 import { ChoiceCards } from '../../kit/choice-cards';
 import { Progress } from '../../kit/progress';
@@ -59,7 +60,7 @@ export function PrintView() {
           disabled={running !== undefined}
         />
         <FramingChoice />
-        <div className={styles.go}>
+        <Foot>
           <p className={styles.summary}>
             {lengthWords(frames, rate)}
             <br />
@@ -97,7 +98,7 @@ export function PrintView() {
               {problem}
             </p>
           )}
-        </div>
+        </Foot>
       </section>
       <section className={styles.proof} aria-label="Finished prints">
         <div className={styles.screen}>

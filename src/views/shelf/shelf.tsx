@@ -6,17 +6,20 @@ import { listFilms, type ShelvedFilm } from '../../engine/browser/store/film-she
 import { Button, IconButton } from '../../kit/button';
 import { Dialog } from '../../kit/dialog';
 import { openDemoFilm } from '../../state/bring-in';
-import { newFilm, openFilmById, openNewFilm, throwAway } from '../../state/open-film';
+import { freePhotos, newFilm, openFilmById, openNewFilm, throwAway } from '../../state/open-film';
 import { saveCopy } from '../../state/save-copy';
 import { tell, useWorkbench } from '../../state/workbench';
 import { ChooseFiles } from '../choose-files';
 import { Thumbnail } from '../thumbnail';
 import styles from './shelf.module.css';
+import { StorageNote } from './storage-note';
 
 /** All films in this browser, and the ways to begin one. */
 export function Shelf() {
   const [films, setFilms] = useState<readonly ShelvedFilm[]>([]);
   const [deleting, setDeleting] = useState<ShelvedFilm>();
+  // What is stored is counted anew after each time something was freed.
+  const [freed, setFreed] = useState(0);
   const busy = useWorkbench((state) => state.incoming !== undefined);
   const read = useCallback(() => {
     listFilms().then(setFilms, (error: unknown) =>
@@ -57,6 +60,10 @@ export function Shelf() {
             </ul>
           </section>
         )}
+        <StorageNote
+          key={freed}
+          onFree={() => void freePhotos().then(() => setFreed((times) => times + 1))}
+        />
       </div>
       {deleting && (
         <Dialog title="Delete this film?" onClose={() => setDeleting(undefined)}>
@@ -69,7 +76,10 @@ export function Shelf() {
               look="main"
               onClick={() => {
                 setDeleting(undefined);
-                void throwAway(deleting.id).then(read);
+                void throwAway(deleting.id).then(() => {
+                  read();
+                  setFreed((times) => times + 1);
+                });
               }}
             >
               Delete the film

@@ -1,20 +1,35 @@
 import { Dialog } from '../../kit/dialog';
-import { KEY_BINDINGS } from './keys';
+import type { KeyPlace } from './key-binding';
+import { KEYS } from './keys';
 import styles from './shell.module.css';
+
+const PLACES: readonly { place: KeyPlace; label: string }[] = [
+  { place: 'anywhere', label: 'Everywhere' },
+  { place: 'time', label: 'Time' },
+  { place: 'tray', label: 'Sort: the tray' },
+  { place: 'table', label: 'Sort: what came in' },
+];
 
 /** All keys and what they do. */
 export function KeySheet({ onClose }: { readonly onClose: () => void }) {
   return (
     <Dialog title="Keys" onClose={onClose}>
       <p>With nothing chosen, keys that change a pose change the one on screen.</p>
-      <dl className={styles.keys}>
-        {KEY_BINDINGS.map(({ keys, does }) => (
-          <div key={keys}>
-            <dt>{keys}</dt>
-            <dd>{does}</dd>
-          </div>
+      <div className={styles.keys}>
+        {PLACES.map(({ place, label }) => (
+          <section key={place} aria-label={label}>
+            <h3>{label}</h3>
+            <dl>
+              {KEYS[place].map(({ keys, does }) => (
+                <div key={keys}>
+                  <dt>{keys}</dt>
+                  <dd>{does}</dd>
+                </div>
+              ))}
+            </dl>
+          </section>
         ))}
-      </dl>
+      </div>
     </Dialog>
   );
 }

@@ -6,6 +6,7 @@ import { noticeWords, rowNotices } from '../../core/film/intake/notices';
 import { ROW_ORDERS, type RowOrder } from '../../core/film/intake/order-rows';
 import { sceneBreaks } from '../../core/film/intake/scene-breaks';
 import { count } from '../../core/time/words';
+import { Foot } from '../../kit/foot';
 import { Button } from '../../kit/button';
 import { CheckField } from '../../kit/check-field';
 import { SelectField } from '../../kit/select-field';
@@ -127,7 +128,7 @@ export function IntakeView({ intake }: { readonly intake: Intake }) {
             onChange={setOnlyNoticed}
           />
         )}
-        <div className={styles.go}>
+        <Foot>
           <Button look="main" disabled={usable.length === 0} onClick={layOutAndPlay} title="Enter">
             {coming ? 'Lay out now; the rest follows' : `Lay out ${count(usable.length, 'photo')}`}
           </Button>
@@ -139,7 +140,7 @@ export function IntakeView({ intake }: { readonly intake: Intake }) {
               Leave all out
             </Button>
           </div>
-        </div>
+        </Foot>
       </section>
       <IntakeTable
         rows={onlyNoticed ? rows.filter((row) => !row.photo || notices.has(row.id)) : rows}

@@ -1,41 +1,41 @@
+import { Brush } from 'lucide-react';
+import type { Film } from '../../core/film/film';
 import { count, sizeWords } from '../../core/time/words';
 import { useIntake } from '../../state/intake';
+import { bringRetouched, useSwap } from '../../state/swap';
+import { chosenOf, useTray } from '../../state/tray';
 import { useFilm, useWorkbench } from '../../state/workbench';
 import { ChooseFiles } from '../choose-files';
+import { FileChooser, PICTURES } from '../file-chooser';
+import { ChosenPhotos } from './chosen-photos';
 import { Incoming } from './incoming';
 import { IntakeView } from './intake-view';
+import { PhotoLook } from './photo-look';
 import styles from './sort.module.css';
+import { SwapView } from './swap-view';
 import { Tray } from './tray';
 
 /** Stage Sort: photos in, and the tray of all there are. */
 export function SortView() {
   const film = useFilm();
-  const busy = useWorkbench((state) => state.incoming !== undefined);
-  const canWrite = useWorkbench((state) => state.canWrite);
   const intake = useIntake((state) => state.intake);
+  const swap = useSwap((state) => state.swap);
+  const chosen = useTray((state) => state.chosen);
+  const looking = useTray((state) => state.looking);
   if (!film) return null;
   if (intake && !intake.laidOut && intake.filmId === film.id) return <IntakeView intake={intake} />;
-  const bytes = film.photos.reduce((sum, photo) => sum + photo.bytes, 0);
+  if (swap?.filmId === film.id) return <SwapView film={film} swap={swap} />;
+  const photos = chosenOf(film, chosen);
   return (
     <div className={styles.sort}>
-      <section className={styles.side} aria-label="Photos in">
-        <h2>Photos in</h2>
-        <p>
-          JPEG, PNG, TIFF, HEIC, camera raw and more, a whole folder or some of it. They take their order from
-          the numbers in their names.
-        </p>
-        <ChooseFiles main disabled={busy || !canWrite} />
+      <div className={styles.side}>
         <Incoming />
-        {film.photos.length > 0 && (
-          <p>
-            {count(film.photos.length, 'photo')}, {sizeWords(bytes)}, kept byte for byte in this browser.
-          </p>
-        )}
-      </section>
+        {photos.length > 0 ? <ChosenPhotos film={film} photos={photos} /> : <PhotosIn film={film} />}
+      </div>
       {film.photos.length > 0 ? (
         <Tray film={film} />
       ) : (
-        <div className={styles.tray}>
+        <div className={styles.waiting}>
           <div className={styles.empty}>
             <h2>Drop your photos here</h2>
             <p>
@@ -45,6 +45,45 @@ export function SortView() {
           </div>
         </div>
       )}
+      {looking && <PhotoLook />}
     </div>
+  );
+}
+
+/** Ways to bring photos in, and retouched ones back. */
+function PhotosIn({ film }: { readonly film: Film }) {
+  const busy = useWorkbench((state) => state.incoming !== undefined);
+  const canWrite = useWorkbench((state) => state.canWrite);
+  const bytes = film.photos.reduce((sum, photo) => sum + photo.bytes, 0);
+  return (
+    <section className={styles.chosen} aria-label="Photos in">
+      <h2>Photos in</h2>
+      <p>
+        JPEG, PNG, TIFF, HEIC, camera raw and more, a whole folder or some of it. They take their order from
+        the numbers in their names.
+      </p>
+      <ChooseFiles main disabled={busy || !canWrite} />
+      {film.photos.length > 0 && (
+        <>
+          <p>
+            {count(film.photos.length, 'photo')}, {sizeWords(bytes)}, kept byte for byte in this browser.
+          </p>
+          <h3>Retouched elsewhere</h3>
+          <p>
+            Choose photos in the tray to write them out. Bring them back, and each takes the place of its
+            original; the original stays.
+          </p>
+          <FileChooser
+            label="Retouched photos to swap in"
+            testId="choose-retouched"
+            accept={PICTURES}
+            disabled={busy || !canWrite}
+            onFiles={(files) => void bringRetouched(files)}
+          >
+            <Brush size={17} aria-hidden /> Swap in retouched photos
+          </FileChooser>
+        </>
+      )}
+    </section>
   );
 }

@@ -1,73 +1,106 @@
 import { useVirtualizer } from '@tanstack/react-virtual';
-import { useLayoutEffect, useMemo, useRef, useState } from 'react';
-import { posesOf, type Film } from '../../core/film/film';
+import { useEffect, useLayoutEffect, useMemo, useRef, type MouseEvent } from 'react';
+import type { Film } from '../../core/film/film';
+import { filteredPhotos } from '../../core/film/tray';
 import { count } from '../../core/time/words';
-import { Thumbnail } from '../thumbnail';
-import styles from './sort.module.css';
+import { chooseNoPhotos, choosePhoto, lookAtActive, setTray, trayFactsOf, useTray } from '../../state/tray';
+import { cardId, PhotoCard } from './photo-card';
+import { TrayBar } from './tray-bar';
+import { trayLayout } from './tray-layout';
+import styles from './tray.module.css';
+import { useChoiceBox } from './use-choice-box';
 
-const CARD_WIDTH = 176;
-const ROW_HEIGHT = 166;
+/** The photo under the pointer, by id. */
+const photoAt = (event: MouseEvent): string | undefined =>
+  (event.target as HTMLElement).closest<HTMLElement>('[data-photo]')?.dataset['photo'];
 
-/** All photos of the film in order, used or not. */
+/** All photos of the film in order, used or not; chosen by clicks, keys, and a box drawn around them. */
 export function Tray({ film }: { readonly film: Film }) {
   const scroller = useRef<HTMLDivElement>(null);
-  const [columns, setColumns] = useState(5);
+  const { filter, size, columns, chosen, active } = useTray();
+  const facts = trayFactsOf(film);
+  const photos = useMemo(() => filteredPhotos(film, filter, facts), [film, filter, facts]);
+  const layout = trayLayout(size);
+
   useLayoutEffect(() => {
     const element = scroller.current;
     if (!element) return undefined;
     const observer = new ResizeObserver(() =>
-      setColumns(Math.max(1, Math.floor(element.clientWidth / CARD_WIDTH))),
+      setTray({ columns: trayLayout(size).columns(element.clientWidth) }),
     );
     observer.observe(element);
     return () => observer.disconnect();
-  }, []);
+  }, [size]);
+
   const rows = useVirtualizer({
-    count: Math.ceil(film.photos.length / columns),
+    count: Math.ceil(photos.length / columns),
     getScrollElement: () => scroller.current,
-    estimateSize: () => ROW_HEIGHT,
-    overscan: 3,
+    estimateSize: () => layout.pitch,
+    paddingStart: layout.margin,
+    overscan: 2,
   });
-  const uses = useMemo(() => {
-    const times = new Map<string, number>();
-    for (const pose of posesOf(film)) times.set(pose.photoId, (times.get(pose.photoId) ?? 0) + 1);
-    return times;
-  }, [film]);
+  // The virtualiser measures once; another size of cards is another measure.
+  useLayoutEffect(() => rows.measure(), [rows, size, columns]);
+
+  const activeIndex = useMemo(() => photos.findIndex((photo) => photo.id === active), [photos, active]);
+  useEffect(() => {
+    if (activeIndex >= 0) rows.scrollToIndex(Math.floor(activeIndex / columns));
+  }, [rows, activeIndex, columns]);
+
+  const box = useChoiceBox({ scroller, photos, columns, layout });
+
+  const pick = (event: MouseEvent<HTMLElement>): void => {
+    if (box.justDrawn()) return;
+    const id = photoAt(event);
+    if (id === undefined) return chooseNoPhotos();
+    choosePhoto(id, event.shiftKey ? 'range' : event.ctrlKey || event.metaKey ? 'toggle' : 'only');
+  };
+
   return (
-    <div
-      ref={scroller}
-      className={styles.tray}
-      tabIndex={0}
-      role="region"
-      aria-label={`Tray, ${count(film.photos.length, 'photo')}`}
-    >
-      <div className={styles.rows} style={{ height: rows.getTotalSize() }}>
-        {rows.getVirtualItems().map((row) => (
-          <div
-            key={row.key}
-            className={styles.row}
-            style={{
-              transform: `translateY(${row.start}px)`,
-              gridTemplateColumns: `repeat(${columns}, minmax(0, 1fr))`,
-            }}
-          >
-            {film.photos.slice(row.index * columns, (row.index + 1) * columns).map((photo) => {
-              const used = uses.get(photo.id) ?? 0;
-              return (
-                <figure key={photo.id} className={styles.photo}>
-                  <Thumbnail photo={photo} className={styles.thumb} />
-                  <figcaption>
-                    <span className={styles.name} title={photo.name}>
-                      {photo.name}
-                    </span>
-                    <span className={styles.used}>
-                      {used === 0 ? 'not used' : used === 1 ? 'used' : `used ${used}×`}
-                    </span>
-                  </figcaption>
-                </figure>
-              );
-            })}
-          </div>
-        ))}
+    <div className={styles.whole}>
+      <TrayBar film={film} shown={photos.length} />
+      <div
+        ref={scroller}
+        className={layout.small ? `${styles.tray} ${styles.small}` : styles.tray}
+        tabIndex={0}
+        role="listbox"
+        aria-multiselectable
+        aria-label={`Tray, ${count(photos.length, 'photo')}`}
+        aria-activedescendant={activeIndex >= 0 && active !== undefined ? cardId(active) : undefined}
+        onClick={pick}
+        onDoubleClick={(event) => photoAt(event) !== undefined && lookAtActive()}
+        {...box.handlers}
+      >
+        {photos.length === 0 && <p className={styles.none}>No photo of this film is like that.</p>}
+        <div className={styles.cards} role="presentation" style={{ height: rows.getTotalSize() }}>
+          {rows.getVirtualItems().map((row) => (
+            <div
+              key={row.key}
+              role="presentation"
+              className={styles.row}
+              style={{
+                top: row.start,
+                height: layout.height,
+                gridTemplateColumns: `repeat(${columns}, minmax(0, 1fr))`,
+              }}
+            >
+              {photos.slice(row.index * columns, (row.index + 1) * columns).map((photo, i) => (
+                <PhotoCard
+                  key={photo.id}
+                  photo={photo}
+                  uses={facts.uses.get(photo.id)}
+                  notices={facts.notices.get(photo.id)}
+                  fresh={facts.fresh.has(photo.id)}
+                  chosen={chosen.has(photo.id)}
+                  active={photo.id === active}
+                  index={row.index * columns + i}
+                  total={photos.length}
+                />
+              ))}
+            </div>
+          ))}
+          {box.rect && <div className={styles.box} style={box.rect} />}
+        </div>
       </div>
     </div>
   );

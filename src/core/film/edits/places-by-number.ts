@@ -1,4 +1,4 @@
-import type { Film, Photo, Pose, Scene } from '../film';
+import type { Film, Photo, Pose } from '../film';
 import type { PosePlace } from './edit';
 
 /**
@@ -15,7 +15,8 @@ export function placesByNumber(
   for (const scene of film.scenes) {
     scene.poses.forEach((pose, index) => lastPose.set(pose.photoId, { sceneId: scene.id, index }));
   }
-  const firstScene = film.scenes.find((scene) => scene.poses.length > 0) ?? (film.scenes[0] as Scene);
+  const firstScene = film.scenes.find((scene) => scene.poses.length > 0) ?? film.scenes[0];
+  if (!firstScene) return [];
   let anchor = { sceneId: firstScene.id, index: -1 };
   const behind = new Map<string, { pose: Pose; after: number }[]>();
   for (const photo of tray) {

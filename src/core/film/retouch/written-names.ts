@@ -1,5 +1,6 @@
 import type { Photo, WrittenOut } from '../film';
 import { runningNumber } from '../numbering';
+import { fileOf } from '../photo-picture';
 
 /** A photo to be written out and the file that becomes of it. */
 export interface WrittenFile {
@@ -26,6 +27,10 @@ export function writtenFiles(
   const digits = Math.max(4, String(photos.length).length);
   return photos.map((photo, i) => {
     const stem = own ? stemOf(photo.name) : `${title}_${String(i + 1).padStart(digits, '0')}`;
-    return { photo, out: { form, stem }, fileName: stem + (form === 'film' ? '.png' : endingOf(photo.name)) };
+    return {
+      photo,
+      out: { form, stem },
+      fileName: stem + (form === 'film' ? '.png' : endingOf(fileOf(photo).name)),
+    };
   });
 }

@@ -9,7 +9,7 @@ import { placePhoto, type Rect } from '../../../core/picture/placement';
  */
 export function drawPhoto(
   context: CanvasRenderingContext2D | OffscreenCanvasRenderingContext2D,
-  settings: FilmSettings,
+  settings: Pick<FilmSettings, 'width' | 'height' | 'framing' | 'background'>,
   area: Rect,
   photo: Photo | undefined,
   picture: CanvasImageSource | undefined,

@@ -1,0 +1,36 @@
+import { useEffect, useState } from 'react';
+import { count, sizeWords } from '../../core/time/words';
+import { findUnused, type Unfree, type Unused } from '../../engine/browser/store/free-unused';
+import { storageUse } from '../../engine/browser/store/storage-room';
+import { Button } from '../../kit/button';
+import styles from './shelf.module.css';
+
+/** How much the browser keeps for Kermis, and what of it no film uses. */
+export function StorageNote({ onFree }: { readonly onFree: () => void }) {
+  const [use, setUse] = useState<{ used: number; free: number }>();
+  const [unused, setUnused] = useState<Unused | Unfree>();
+  useEffect(() => {
+    let gone = false;
+    void storageUse().then((found) => gone || setUse(found));
+    findUnused().then(
+      (found) => gone || setUnused(found),
+      () => undefined,
+    );
+    return () => {
+      gone = true;
+    };
+  }, []);
+  if (!use) return null;
+  const found = typeof unused === 'object' && unused.photos > 0 ? unused : undefined;
+  return (
+    <section className={styles.storage} aria-label="Storage">
+      <p>
+        About {sizeWords(use.used)} kept in this browser; it has room for {sizeWords(use.free)} more.
+        {found &&
+          ` ${sizeWords(found.bytes)} of it are ${count(found.photos, 'photo')} that no film uses any more.`}
+        {unused === 'in-use' && ' A film is open in another tab.'}
+      </p>
+      {found && <Button onClick={onFree}>Free {sizeWords(found.bytes)}</Button>}
+    </section>
+  );
+}

@@ -1,0 +1,26 @@
+/** Where a key counts: anywhere, while poses can be worked on, over the table of what came in, or in the tray. */
+export type KeyPlace = 'anywhere' | 'time' | 'table' | 'tray';
+
+/** A key and what it does, for the handler and for the sheet of keys alike. */
+export interface KeyBinding {
+  /** As the sheet shows it. */
+  readonly keys: string;
+  readonly does: string;
+  readonly matches: (event: KeyboardEvent) => boolean;
+  readonly run: (event: KeyboardEvent) => void;
+}
+
+export const plain = (event: KeyboardEvent): boolean => !event.ctrlKey && !event.metaKey && !event.altKey;
+export const withControl = (event: KeyboardEvent): boolean =>
+  (event.ctrlKey || event.metaKey) && !event.altKey;
+export const withAlt = (event: KeyboardEvent): boolean => event.altKey && !event.ctrlKey && !event.metaKey;
+export const unshifted = (event: KeyboardEvent): boolean => plain(event) && !event.shiftKey;
+export const shifted = (event: KeyboardEvent): boolean => plain(event) && event.shiftKey;
+
+export const key =
+  (name: string, when = plain) =>
+  (event: KeyboardEvent): boolean =>
+    event.key.toLowerCase() === name.toLowerCase() && when(event);
+
+export const deleteKey = (event: KeyboardEvent): boolean =>
+  plain(event) && (event.key === 'Delete' || event.key === 'Backspace');

@@ -1,0 +1,57 @@
+import {
+  chooseAllPhotos,
+  chooseNoPhotos,
+  lookAtActive,
+  moveInTray,
+  shownPhotos,
+  toggleActive,
+  useTray,
+} from '../../state/tray';
+import { MIRRORED, QUARTER_LEFT, QUARTER_RIGHT, setPhotosAside, turnPhotos } from '../../state/use-photos';
+import { deleteKey, key, plain, shifted, unshifted, withControl, type KeyBinding } from './key-binding';
+
+const STEPS: Readonly<Record<string, () => number>> = {
+  ArrowRight: () => 1,
+  ArrowLeft: () => -1,
+  ArrowDown: () => useTray.getState().columns,
+  ArrowUp: () => -useTray.getState().columns,
+  Home: () => -shownPhotos().length,
+  End: () => shownPhotos().length,
+};
+
+const step = (event: KeyboardEvent, mode: 'only' | 'range'): void =>
+  moveInTray(STEPS[event.key]?.() ?? 0, mode);
+
+/** Keys of stage Sort, over the tray. */
+export const TRAY_KEYS: readonly KeyBinding[] = [
+  {
+    keys: '← → ↑ ↓',
+    does: 'To the next photo',
+    matches: (event) => unshifted(event) && event.key in STEPS,
+    run: (event) => step(event, 'only'),
+  },
+  {
+    keys: 'Shift ← → ↑ ↓',
+    does: 'Choose on to the next photo',
+    matches: (event) => shifted(event) && event.key in STEPS,
+    run: (event) => step(event, 'range'),
+  },
+  { keys: 'Space', does: 'Choose this photo too, or not', matches: key(' ', plain), run: toggleActive },
+  { keys: 'Enter', does: 'Look at it large', matches: key('Enter'), run: lookAtActive },
+  { keys: 'Ctrl A', does: 'Choose all photos shown', matches: key('a', withControl), run: chooseAllPhotos },
+  { keys: 'Escape', does: 'Choose none', matches: key('Escape'), run: chooseNoPhotos },
+  {
+    keys: 'R',
+    does: 'Turn to the right',
+    matches: key('r', unshifted),
+    run: () => turnPhotos(QUARTER_RIGHT),
+  },
+  {
+    keys: 'Shift R',
+    does: 'Turn to the left',
+    matches: key('r', shifted),
+    run: () => turnPhotos(QUARTER_LEFT),
+  },
+  { keys: 'M', does: 'Mirror', matches: key('m', unshifted), run: () => turnPhotos(MIRRORED) },
+  { keys: 'Delete', does: 'Set aside', matches: deleteKey, run: setPhotosAside },
+];

@@ -1,0 +1,180 @@
+import { ArchiveRestore, ArchiveX, FlipHorizontal2, RotateCcw, RotateCw, Undo2, X } from 'lucide-react';
+import type { Film, Photo } from '../../core/film/film';
+import { fileOf, shownSize } from '../../core/film/photo-picture';
+import { noticeWords } from '../../core/film/intake/notices';
+import { count, sizeWords } from '../../core/time/words';
+import { Button, IconButton } from '../../kit/button';
+import { choosePose } from '../../state/choose';
+import { meantPoses } from '../../state/edit-film';
+import { goTo } from '../../state/player';
+import { chooseNoPhotos, trayFactsOf } from '../../state/tray';
+import {
+  bringPhotosBack,
+  canReplace,
+  insertPhotos,
+  makeScene,
+  MIRRORED,
+  QUARTER_LEFT,
+  QUARTER_RIGHT,
+  replacePhotos,
+  setPhotosAside,
+  showAsTheyCame,
+  takePhotosOut,
+  turnPhotos,
+} from '../../state/use-photos';
+import { scheduleOf, useWorkbench } from '../../state/workbench';
+import styles from './sort.module.css';
+import { WriteOut } from './write-out';
+
+/** Poses told of singly; more become a figure. */
+const MOST_USES = 6;
+
+/** What can be done with the chosen photos, and what is known of a single one. */
+export function ChosenPhotos({ film, photos }: { readonly film: Film; readonly photos: readonly Photo[] }) {
+  const canWrite = useWorkbench((state) => state.canWrite);
+  const aside = photos.filter((photo) => photo.setAside).length;
+  const retouched = photos.some((photo) => photo.retouched);
+  const [only] = photos;
+  return (
+    <section className={styles.chosen} aria-label="Chosen photos">
+      <div className={styles.heading}>
+        <h2>{count(photos.length, 'photo')} chosen</h2>
+        <IconButton label="Choose none" shortcut="Escape" onClick={chooseNoPhotos}>
+          <X size={18} aria-hidden />
+        </IconButton>
+      </div>
+      {photos.length === 1 && only && <PhotoFacts film={film} photo={only} />}
+      {canWrite && (
+        <>
+          <IntoTheFilm photos={photos.length} />
+          <div className={styles.pair}>
+            {aside < photos.length && (
+              <Button onClick={setPhotosAside} title="Out of the film, kept in the tray (Delete)">
+                <ArchiveX size={16} aria-hidden /> Set aside
+              </Button>
+            )}
+            {aside > 0 && (
+              <Button onClick={bringPhotosBack} title="Back into the film, each to its place by number">
+                <ArchiveRestore size={16} aria-hidden /> Bring back
+              </Button>
+            )}
+          </div>
+          <h3>Turn</h3>
+          <div className={styles.three} role="group" aria-label="Turn the chosen photos">
+            <Button onClick={() => turnPhotos(QUARTER_LEFT)} title="A quarter to the left (Shift R)">
+              <RotateCcw size={16} aria-hidden /> Left
+            </Button>
+            <Button onClick={() => turnPhotos(QUARTER_RIGHT)} title="A quarter to the right (R)">
+              <RotateCw size={16} aria-hidden /> Right
+            </Button>
+            <Button onClick={() => turnPhotos(MIRRORED)} title="Left for right (M)">
+              <FlipHorizontal2 size={16} aria-hidden /> Mirror
+            </Button>
+          </div>
+          <h3>Retouch elsewhere</h3>
+          <WriteOut film={film} photos={photos} />
+          {retouched && (
+            <Button onClick={showAsTheyCame} title="Show the photos' own files again">
+              <Undo2 size={16} aria-hidden /> Show as they came
+            </Button>
+          )}
+          {aside === photos.length && (
+            <Button onClick={takePhotosOut} title="Out of the film and the tray; undo brings them back">
+              Take out of the film for good
+            </Button>
+          )}
+        </>
+      )}
+    </section>
+  );
+}
+
+/** Ways to make poses of the chosen photos. */
+function IntoTheFilm({ photos }: { readonly photos: number }) {
+  // What is meant follows the choice on the strip and the playhead.
+  useWorkbench((state) => state.chosen);
+  useWorkbench((state) => state.frame);
+  const film = useWorkbench((state) => state.history?.film);
+  const poses = meantPoses();
+  const meant = new Set(poses);
+  const numbers = film
+    ? scheduleOf(film).entries.flatMap((each) => (meant.has(each.pose.id) ? [each.index + 1] : []))
+    : [];
+  const [first, last] = [numbers[0], numbers.at(-1)];
+  const one = first === last;
+  if (first === undefined) {
+    return (
+      <Button onClick={() => insertPhotos('after')}>Put {photos === 1 ? 'it' : 'them'} into the film</Button>
+    );
+  }
+  return (
+    <>
+      <h3>Into the film</h3>
+      <div className={styles.pair} role="group" aria-label="Into the film">
+        <Button onClick={() => insertPhotos('before')}>Before pose {first}</Button>
+        <Button onClick={() => insertPhotos('after')}>After pose {last}</Button>
+        <Button
+          disabled={!canReplace(photos, poses.length)}
+          onClick={replacePhotos}
+          title={
+            canReplace(photos, poses.length)
+              ? 'The holds stay as they are'
+              : `${count(photos, 'photo')} cannot stand in ${count(poses.length, 'pose')}: choose one, or as many as poses`
+          }
+        >
+          {one ? `In place of ${first}` : `In place of ${count(poses.length, 'pose')}`}
+        </Button>
+        <Button onClick={makeScene}>As a new scene</Button>
+      </div>
+    </>
+  );
+}
+
+/** What is known of one photo, and where it is used. */
+function PhotoFacts({ film, photo }: { readonly film: Film; readonly photo: Photo }) {
+  const facts = trayFactsOf(film);
+  const uses = facts.uses.get(photo.id) ?? [];
+  const notices = facts.notices.get(photo.id) ?? [];
+  const { width, height } = shownSize(photo);
+  const scenes = new Map(film.scenes.map((scene) => [scene.id, scene.name]));
+  return (
+    <div className={styles.photoFacts}>
+      <p>
+        <bdi>{photo.name}</bdi>
+        <br />
+        {width} × {height}, {sizeWords(fileOf(photo).bytes)}
+        {photo.retouched && (
+          <>
+            <br />
+            retouched: <bdi>{photo.retouched.name}</bdi>
+          </>
+        )}
+        {photo.writtenOut && (
+          <>
+            <br />
+            written out as <bdi>{photo.writtenOut.stem}</bdi>
+          </>
+        )}
+      </p>
+      {notices.length > 0 && <p>{notices.map(noticeWords).join('; ')}</p>}
+      {uses.length > 0 && (
+        <ul aria-label="Where it is used">
+          {uses.slice(0, MOST_USES).map((entry) => (
+            <li key={entry.pose.id}>
+              <button
+                type="button"
+                onClick={() => {
+                  choosePose(entry.pose.id, 'only');
+                  goTo(entry.start);
+                }}
+              >
+                Pose {entry.index + 1}, {scenes.get(entry.sceneId)}, {count(entry.pose.hold, 'frame')}
+              </button>
+            </li>
+          ))}
+          {uses.length > MOST_USES && <li>and {uses.length - MOST_USES} more</li>}
+        </ul>
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,37 @@
+import { FolderOutput, FileArchive } from 'lucide-react';
+import { useState } from 'react';
+import type { Film, Photo, WrittenOut } from '../../core/film/film';
+import { canWriteFolders } from '../../engine/browser/out/write-out';
+import { Button } from '../../kit/button';
+import { SelectField } from '../../kit/select-field';
+import { writePhotos } from '../../state/write-photos';
+import styles from './sort.module.css';
+
+/** Writes the chosen photos out, to be retouched in another program. */
+export function WriteOut({ film, photos }: { readonly film: Film; readonly photos: readonly Photo[] }) {
+  const [form, setForm] = useState<WrittenOut['form']>('file');
+  const { width, height } = film.settings;
+  return (
+    <>
+      <SelectField
+        label="Write out as"
+        value={form}
+        options={[
+          { value: 'file', label: 'The files as they came' },
+          { value: 'film', label: `PNG as the film shows them, ${width} × ${height}` },
+        ]}
+        onChange={(value) => setForm(value as WrittenOut['form'])}
+      />
+      <div className={styles.pair}>
+        {canWriteFolders() && (
+          <Button onClick={() => void writePhotos(photos, form, 'folder')}>
+            <FolderOutput size={16} aria-hidden /> Into a folder
+          </Button>
+        )}
+        <Button onClick={() => void writePhotos(photos, form, 'zip')}>
+          <FileArchive size={16} aria-hidden /> As a ZIP file
+        </Button>
+      </div>
+    </>
+  );
+}
