@@ -1,4 +1,4 @@
-import { chromium, type Browser, type BrowserContext, type Page } from 'playwright-core';
+import { chromium, type Browser, type BrowserContext, type Download, type Page } from 'playwright-core';
 import { afterAll, beforeAll, expect, inject } from 'vitest';
 
 /** Debian's Chromium, without the services that a closed network refuses. */
@@ -117,4 +117,11 @@ export async function counter(page: Page): Promise<{ frame: number; frames: numb
   const text = (await page.getByTestId('counter').textContent()) ?? '';
   const [, frame, frames] = /^(\d+)\s*of (\d+)/.exec(text) ?? [];
   return { frame: Number(frame), frames: Number(frames) };
+}
+
+/** What a download saves. */
+export async function bytesOf(download: Download): Promise<Uint8Array> {
+  const chunks: Buffer[] = [];
+  for await (const chunk of await download.createReadStream()) chunks.push(chunk as Buffer);
+  return new Uint8Array(Buffer.concat(chunks));
 }

@@ -2,7 +2,7 @@ import { unzipSync } from 'fflate';
 import type { Locator, Page } from 'playwright-core';
 import sharp from 'sharp';
 import { expect, test } from 'vitest';
-import { bringIn, chooseFiles, isKept, layOut, notes, useBrowser } from './browser';
+import { bringIn, bytesOf, chooseFiles, isKept, layOut, notes, useBrowser } from './browser';
 import { CORNERS, COLOURS, jpeg, numbered, turned, type Colour } from './photos';
 import { colourAt, distance, PrintedFile, printFilm } from './video';
 
@@ -164,10 +164,8 @@ async function swapFiles(page: Page, files: readonly { name: string; buffer: Buf
 
 async function writtenOut(page: Page): Promise<Record<string, Uint8Array>> {
   const [download] = await Promise.all([page.waitForEvent('download'), press(page, 'As a ZIP file')]);
-  const chunks: Buffer[] = [];
-  for await (const chunk of await download.createReadStream()) chunks.push(chunk as Buffer);
   expect(download.suggestedFilename()).toBe('Untitled film to retouch.zip');
-  return unzipSync(new Uint8Array(Buffer.concat(chunks)));
+  return unzipSync(await bytesOf(download));
 }
 
 test('photos are written out, and retouched ones take their places by name or number; originals can be had back', async () => {
@@ -241,14 +239,11 @@ test('photos are written out, and retouched ones take their places by name or nu
     page.waitForEvent('download'),
     page.getByRole('button', { name: 'Save Untitled film to disk as a .kermis file' }).click(),
   ]);
-  const chunks: Buffer[] = [];
-  for await (const chunk of await download.createReadStream()) chunks.push(chunk as Buffer);
+  const copy = Buffer.from(await bytesOf(download));
   await press(page, 'Delete Untitled film');
   await press(page, 'Delete the film');
   await expect.poll(() => notes(page)).toMatch(/freed: 7 photos that no film used/);
-  await page
-    .getByTestId('choose-photos')
-    .setInputFiles({ name: 'copy.kermis', mimeType: '', buffer: Buffer.concat(chunks) });
+  await page.getByTestId('choose-photos').setInputFiles({ name: 'copy.kermis', mimeType: '', buffer: copy });
   await page.getByTestId('counter').waitFor();
   await page.getByRole('progressbar', { name: 'Photos coming in' }).waitFor({ state: 'detached' });
   await toSort(page);

@@ -4,6 +4,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { promisify } from 'node:util';
 import type { Page } from 'playwright-core';
+import { bytesOf } from './browser';
 import type { Colour } from './photos';
 
 const run = promisify(execFile);
@@ -23,9 +24,7 @@ export async function printFilm(
     page.waitForEvent('download'),
     page.getByRole('link', { name: 'Save to disk' }).first().click(),
   ]);
-  const chunks: Buffer[] = [];
-  for await (const chunk of await download.createReadStream()) chunks.push(chunk as Buffer);
-  return { bytes: Buffer.concat(chunks), fileName: download.suggestedFilename() };
+  return { bytes: Buffer.from(await bytesOf(download)), fileName: download.suggestedFilename() };
 }
 
 export interface Stream {

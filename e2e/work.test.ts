@@ -184,16 +184,10 @@ test('the demo film comes from the server, and photos of one’s own do not land
   await page.getByTestId('choose-photos').setInputFiles({
     name: 'again.kermis',
     mimeType: 'application/zip',
-    buffer: await streamed(await download.createReadStream()),
+    buffer: Buffer.from(await bytesOf(download)),
   });
   await page.getByTestId('counter').waitFor();
   expect((await counter(page)).frames).toBe(6);
   await expect.poll(async () => distance(await middle(page), COLOURS[0] as Colour)).toBeLessThan(16);
   expect(complaints).toEqual([]);
 });
-
-async function streamed(stream: AsyncIterable<unknown>): Promise<Buffer> {
-  const chunks: Buffer[] = [];
-  for await (const chunk of stream) chunks.push(chunk as Buffer);
-  return Buffer.concat(chunks);
-}

@@ -1,6 +1,9 @@
 import type { Orientation } from '../picture/orientation';
 import type { Rate } from '../time/rate';
 
+/** Why a picture's colours cannot be told exactly: it has inks (CMYK), or a colour profile that cannot be used. */
+export type Approximate = 'inks' | 'profile';
+
 /** What is known of a picture file. The bytes lie in the store under `hash` and are never altered. */
 export interface PictureFile {
   /** File name as it came, without folders. */
@@ -16,6 +19,7 @@ export interface PictureFile {
   readonly orientation: Orientation;
   /** Mean luma of the small picture, 0 to 255, where it was measured. */
   readonly light?: number | undefined;
+  readonly approximate?: Approximate | undefined;
   /** How the person turned the upright picture further. */
   readonly turn?: Orientation | undefined;
 }

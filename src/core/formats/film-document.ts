@@ -35,6 +35,7 @@ const pictureFile = {
   height: side,
   orientation: orientation.required(),
   light: Joi.number().min(0).max(255).optional(),
+  approximate: Joi.string().valid('inks', 'profile').optional(),
   turn: orientation.optional(),
 };
 

@@ -3,7 +3,17 @@ import type { WrittenFile } from '../retouch/written-names';
 import type { Edit } from './edit';
 
 /** A photo as it came in, without what makes it a photo of a film. */
-const pictureOf = ({ name, hash, type, bytes, width, height, orientation, light }: Photo): PictureFile => ({
+const pictureOf = ({
+  name,
+  hash,
+  type,
+  bytes,
+  width,
+  height,
+  orientation,
+  light,
+  approximate,
+}: Photo): PictureFile => ({
   name,
   hash,
   type,
@@ -12,6 +22,7 @@ const pictureOf = ({ name, hash, type, bytes, width, height, orientation, light 
   height,
   orientation,
   ...(light === undefined ? {} : { light }),
+  ...(approximate === undefined ? {} : { approximate }),
 });
 
 /**

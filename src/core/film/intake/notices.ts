@@ -1,3 +1,4 @@
+import type { Approximate } from '../film';
 import { runningNumber, sameRun, splitName } from '../numbering';
 import { isUsable, type IntakeRow, type UsableRow } from './intake-row';
 
@@ -8,6 +9,7 @@ export type RowNotice =
   | { readonly kind: 'twin'; readonly of: string }
   | { readonly kind: 'other-size'; readonly shape: boolean }
   | { readonly kind: 'turned' }
+  | { readonly kind: 'colours'; readonly why: Approximate }
   | { readonly kind: 'light'; readonly percent: number }
   | { readonly kind: 'earlier'; readonly than: string };
 
@@ -64,6 +66,7 @@ export function rowNotices(rows: readonly IntakeRow[]): ReadonlyMap<string, read
     else found.push({ kind: 'twin', of: twin });
     if (sizeOf(row) !== usualSize) found.push({ kind: 'other-size', shape: shapeOf(row) !== usualShape });
     if (photo.orientation !== 1) found.push({ kind: 'turned' });
+    if (photo.approximate) found.push({ kind: 'colours', why: photo.approximate });
     const around = usable.slice(Math.max(0, i - AROUND), i + AROUND + 1);
     const light = median(around.flatMap((each) => each.photo.light ?? []));
     if (photo.light !== undefined && light !== undefined && light > 0) {
@@ -93,6 +96,10 @@ export function noticeWords(notice: RowNotice): string {
       return notice.shape ? 'another shape than the rest' : 'another size than the rest';
     case 'turned':
       return 'turned upright';
+    case 'colours':
+      return notice.why === 'inks'
+        ? 'has inks (CMYK): its colours are approximate'
+        : 'has a colour profile that cannot be used: its colours are approximate';
     case 'light':
       return `${Math.abs(notice.percent)} % ${notice.percent > 0 ? 'lighter' : 'darker'} than its neighbours`;
     case 'earlier':

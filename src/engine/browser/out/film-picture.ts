@@ -2,15 +2,14 @@ import type { FilmSettings, Photo } from '../../../core/film/film';
 import { fileOf } from '../../../core/film/photo-picture';
 import { isForeign } from '../../../core/picture/sniff';
 import { uprightPixels } from '../../../core/picture/upright-pixels';
-import { decodeToDraw } from '../photos/decode-picture';
 import { decodeForeign } from '../photos/foreign/decode-foreign';
 import { drawPhoto } from '../play/draw-photo';
 
 /** The shown file's picture at its full size, upright; the caller closes it. */
-async function uprightPicture(photo: Photo, original: Blob): Promise<VideoFrame | ImageBitmap> {
+async function uprightPicture(photo: Photo, original: Blob): Promise<ImageBitmap> {
   const { type, orientation } = fileOf(photo);
+  if (!isForeign(type)) return createImageBitmap(new Blob([original], { type }));
   const bytes = new Uint8Array(await original.arrayBuffer());
-  if (!isForeign(type)) return decodeToDraw(bytes, type, undefined, 0);
   const { width, height, data } = uprightPixels(await decodeForeign(bytes, type), orientation);
   return createImageBitmap(new ImageData(new Uint8ClampedArray(data), width, height));
 }

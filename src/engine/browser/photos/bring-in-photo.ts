@@ -1,4 +1,4 @@
-import type { Photo } from '../../../core/film/film';
+import type { Approximate, Photo } from '../../../core/film/film';
 import { swapsSides, type Orientation } from '../../../core/picture/orientation';
 import { isCutOff } from '../../../core/picture/cut-off';
 import { shrinkJpeg, sizeWithin, type SmallJpeg } from '../../../core/picture/jpeg/shrink-jpeg';
@@ -11,7 +11,7 @@ import { originals, previews, thumbnails } from '../store/stores';
 import { decodeToDraw, orientationOf, type Drawable } from './decode-picture';
 import { decodeForeign } from './foreign/decode-foreign';
 import { readPhotoFacts } from './photo-facts';
-import { storedSize } from '../../../core/picture/stored-size';
+import { hasInks, storedSize } from '../../../core/picture/stored-size';
 
 /** Widest side of the pictures that are played, and of those on tickets, in pixels. */
 const PREVIEW_WIDTH = 960;
@@ -86,7 +86,7 @@ export async function bringInPhoto(file: File): Promise<BroughtIn> {
   ]);
   try {
     const pictures = await makePictures(bytes, type, facts.orientation);
-    const { width, height, orientation, light } = pictures;
+    const { width, height, orientation, light, approximate } = pictures;
     try {
       await keepPictures(hash, bytes, type, pictures);
     } catch (error) {
@@ -106,6 +106,7 @@ export async function bringInPhoto(file: File): Promise<BroughtIn> {
         ...facts,
         orientation,
         light: Math.round(light * 10) / 10,
+        ...(approximate === undefined ? {} : { approximate }),
       },
     };
   } catch (error) {
@@ -122,6 +123,7 @@ interface Pictures extends Size {
   readonly thumbnail: Uint8Array;
   /** Mean luma of the thumbnail, 0 to 255. */
   readonly light: number;
+  readonly approximate?: Approximate | undefined;
 }
 
 /** The small pictures of a photo. Our own code makes those of plain JPEGs, the browser's decoder all others. */
@@ -164,7 +166,15 @@ async function drawPictures(
     // JPEG is quicker to make, and photos that come as JPEG have nothing see-through.
     const small = type === 'image/jpeg' ? 'image/jpeg' : 'image/webp';
     const pictures = await drawSmall(drawable, drawn, small);
-    return { width: width ?? drawn.width, height: height ?? drawn.height, orientation, ...pictures };
+    // The browser turns inks into light by a rule of thumb, whatever profile they carry.
+    const approximate = type === 'image/jpeg' && hasInks(bytes) ? 'inks' : undefined;
+    return {
+      width: width ?? drawn.width,
+      height: height ?? drawn.height,
+      orientation,
+      approximate,
+      ...pictures,
+    };
   } finally {
     drawable.close();
   }
@@ -175,14 +185,14 @@ async function drawForeign(
   type: ForeignType,
   tagged: Orientation,
 ): Promise<Pictures> {
-  const pixels = await decodeForeign(bytes, type);
+  const { approximate, ...pixels } = await decodeForeign(bytes, type);
   // HEIC and raw come out of their decoders upright.
   const orientation = type === 'image/tiff' ? tagged : 1;
   const { width, height, data } = uprightPixels(pixels, orientation);
   const image = new ImageData(new Uint8ClampedArray(data), width, height);
   const bitmap = await createImageBitmap(image);
   try {
-    return { width, height, orientation, ...(await drawSmall(bitmap, bitmap, 'image/webp')) };
+    return { width, height, orientation, approximate, ...(await drawSmall(bitmap, bitmap, 'image/webp')) };
   } finally {
     bitmap.close();
   }

@@ -37,6 +37,20 @@ async function decodeFrame(
   }
 }
 
+/**
+ * Decodes a JPEG at its full size as a video frame in RGB, stored side up; the caller closes it. A frame straight from
+ * the decoder would hold the halved colours as they are, and widen them more coarsely than JPEG decoders do.
+ */
+async function decodeWhole(bytes: Uint8Array<ArrayBuffer>, type: string): Promise<VideoFrame | undefined> {
+  if (typeof VideoFrame === 'undefined') return undefined;
+  const bitmap = await createImageBitmap(new Blob([bytes], { type }));
+  try {
+    return new VideoFrame(bitmap, { timestamp: 0 });
+  } finally {
+    bitmap.close();
+  }
+}
+
 /** A decoded picture that can be drawn upright; the owner closes it. */
 export type Drawable = VideoFrame | ImageBitmap;
 
@@ -74,7 +88,8 @@ export async function decodeToPixels(
   times: number,
 ): Promise<Pixels> {
   if (isForeign(type)) return decodeForeign(bytes, type);
-  const frame = await decodeFrame(bytes, type, stored, times);
+  const whole = type === 'image/jpeg' && times === 0;
+  const frame = whole ? await decodeWhole(bytes, type) : await decodeFrame(bytes, type, stored, times);
   if (!frame) throw new Error(`This browser cannot decode ${type} for a print.`);
   try {
     const native = frame.format;

@@ -1,12 +1,15 @@
-import type { Pixels } from '../../../../core/picture/pixels';
 import type { ForeignType } from '../../../../core/picture/sniff';
+import type { ForeignPicture } from './foreign-picture';
 
 /**
  * Decodes what the browser cannot, with a package that is loaded when it is first needed. HEIC and camera raw come
  * out upright; TIFF as it is stored.
  * @throws Error with a sentence about the file, without its name, when it cannot be decoded.
  */
-export async function decodeForeign(bytes: Uint8Array<ArrayBuffer>, type: ForeignType): Promise<Pixels> {
+export async function decodeForeign(
+  bytes: Uint8Array<ArrayBuffer>,
+  type: ForeignType,
+): Promise<ForeignPicture> {
   switch (type) {
     case 'image/tiff':
       return (await import('./decode-tiff')).decodeTiff(bytes);

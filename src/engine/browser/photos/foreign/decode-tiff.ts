@@ -1,11 +1,27 @@
 import { decode, decodeImage, toRGBA8 } from 'utif2';
+import { inSrgb, type ForeignPicture } from './foreign-picture';
 import { MOST_PIXELS, type Pixels } from '../../../../core/picture/pixels';
 
 /** TIFF 6.0, tag 262: photometric interpretation of separated inks. */
 const INKS = 5;
+const RGB = 2;
 
-/** The first page of a TIFF at 8 bits a channel, as it is stored. */
-export function decodeTiff(bytes: Uint8Array<ArrayBuffer>): Pixels {
+/** TIFF 6.0 supplement: an embedded ICC profile. */
+const PROFILE = 't34675';
+
+/** Inks at 8 bits as light, by the rule of thumb that browsers use: what each ink and black leave of it. */
+function lightOfInks(inks: ArrayLike<number>, samples: number, pixels: number): Uint8Array {
+  const light = new Uint8Array(pixels * 4).fill(255);
+  for (let i = 0; i < pixels; i++) {
+    const left = 255 - (inks[i * samples + 3] ?? 0);
+    for (let c = 0; c < 3; c++)
+      light[i * 4 + c] = Math.round(((255 - (inks[i * samples + c] ?? 0)) * left) / 255);
+  }
+  return light;
+}
+
+/** The first page of a TIFF at 8 bits a channel, as it is stored; in sRGB where its profile can be used. */
+export async function decodeTiff(bytes: Uint8Array<ArrayBuffer>): Promise<ForeignPicture> {
   const buffer = bytes.buffer.slice(bytes.byteOffset, bytes.byteOffset + bytes.byteLength);
   const [page] = decode(buffer);
   if (!page) throw new Error('it has no page');
@@ -17,8 +33,14 @@ export function decodeTiff(bytes: Uint8Array<ArrayBuffer>): Pixels {
     throw new Error(`it is ${tag(256)} × ${tag(257)} pixels, more than can be decoded here`);
   decodeImage(buffer, page);
   const { width, height } = page;
-  const data = toRGBA8(page);
+  const inks = tag(262) === INKS;
+  const data = inks ? lightOfInks(page.data, tag(277) ?? 4, width * height) : toRGBA8(page);
   if (!(width > 0 && height > 0) || data.length !== width * height * 4)
     throw new Error('its picture is damaged');
-  return { width, height, order: 'RGBA', data };
+  const pixels: Pixels = { width, height, order: 'RGBA', data };
+  if (inks) return { ...pixels, approximate: 'inks' };
+  const profile = page[PROFILE] as ArrayLike<number> | undefined;
+  // A grey picture has a profile of its own kind; as it is shown, grey is grey.
+  if (!profile || tag(262) !== RGB) return pixels;
+  return inSrgb(pixels, Uint8Array.from(profile));
 }
