@@ -1,5 +1,5 @@
 import { expect, test } from 'vitest';
-import { base, bringIn, counter, isKept, useBrowser } from './browser';
+import { base, bringIn, bytesOf, counter, isKept, useBrowser } from './browser';
 import { COLOURS, numbered, type Colour } from './photos';
 import { distance } from './video';
 import type { Page } from 'playwright-core';
