@@ -1,4 +1,6 @@
-import { readFile } from 'node:fs/promises';
+import { mkdtemp, readFile, rm, writeFile } from 'node:fs/promises';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
 import sharp from 'sharp';
 import type { Page } from 'playwright-core';
 import { expect, test } from 'vitest';
@@ -58,6 +60,131 @@ test('each bad file gets a sentence that names it; the rest comes in', async () 
   await page.getByTestId('counter').waitFor();
   expect((await counter(page)).frames).toBe(10);
   expect(complaints).toEqual([]);
+});
+
+test('names of any kind come in whole and in order; pictures too large for the memory are refused by their size', async () => {
+  const { page, complaints } = await visit();
+  const { buffer } = await jpeg('one', [40, 120, 200]);
+  const large = (change: (bytes: Buffer) => void, bytes: Buffer): Buffer => {
+    const copy = Buffer.from(bytes);
+    change(copy);
+    return copy;
+  };
+  const frame = buffer.indexOf(Buffer.from([0xff, 0xc0]));
+  const png = (await picture('x', [9, 9, 9], 'png')).buffer;
+  const bmp = Buffer.concat([Buffer.from('BM'), Buffer.alloc(60)]);
+  const names = [
+    'x'.repeat(296) + '0.jpg',
+    'horse 🐎 2.jpg',
+    'حصان 3.jpg',
+    'no number at all.jpg',
+    'big 9007199254740993.jpg',
+    'big 9007199254740992.jpg',
+  ];
+  await chooseFiles(page, [
+    ...(await Promise.all(names.map((name, i) => jpeg(name, [40 + i * 30, 120, 200])))),
+    photo(
+      'wide 1.jpg',
+      large((bytes) => {
+        bytes.writeUInt16BE(30_000, frame + 5);
+        bytes.writeUInt16BE(30_000, frame + 7);
+      }, buffer),
+    ),
+    photo(
+      'wide 2.png',
+      large((bytes) => {
+        bytes.writeUInt32BE(30_000, 16);
+        bytes.writeUInt32BE(30_000, 20);
+      }, png),
+    ),
+    photo(
+      'wide 3.bmp',
+      large((bytes) => {
+        bytes.writeInt32LE(30_000, 18);
+        bytes.writeInt32LE(-30_000, 22);
+      }, bmp),
+    ),
+  ]);
+  const rows = await tableRows(page);
+  const tooLarge = '30000 × 30000 pixels, more than can be decoded here (250 million). It was left out.';
+  for (const name of ['wide 1.jpg', 'wide 2.png', 'wide 3.bmp'])
+    expect(rows).toContain(`${name}: ${name} is ${tooLarge}`);
+  const order = rows.map((row) => row.replace(/: .*$/, ''));
+  for (const name of names) expect(order).toContain(name);
+  expect(order.indexOf(names[5] ?? '')).toBe(order.indexOf(names[4] ?? '') - 1);
+  // The list says the same, and can be taken along.
+  await page.context().grantPermissions(['clipboard-read', 'clipboard-write']);
+  await page.getByRole('button', { name: 'Copy the list' }).click();
+  const copied = await page.evaluate(() => navigator.clipboard.readText());
+  expect(copied.split('\n')).toHaveLength(9);
+  expect(copied).toContain(tooLarge);
+  await page.getByRole('button', { name: 'Lay out 6 photos' }).click();
+  await page.getByTestId('counter').waitFor();
+  expect((await counter(page)).frames).toBe(12);
+  await isKept(page);
+  await page.reload();
+  expect((await counter(page)).frames).toBe(12);
+  expect(complaints).toEqual([]);
+});
+
+test('a folder that comes twice, a file that changes while it waits, an entry that cannot be opened: each is said', async () => {
+  const { page } = await visit();
+  const folder = await mkdtemp(join(tmpdir(), 'kermis-bad-'));
+  try {
+    const files = await numbered(3, 1);
+    const paths = files.map((file) => join(folder, file.name));
+    await Promise.all(files.map((file, i) => writeFile(paths[i] ?? '', file.buffer)));
+    // The workers start only when the last file has been changed under them.
+    let changed: (() => void) | undefined;
+    const change = new Promise<void>((resolve) => (changed = resolve));
+    await page.route('**/photo.worker-*.js', async (route) => {
+      await change;
+      await route.continue();
+    });
+    await page.getByTestId('choose-photos').setInputFiles(paths);
+    await page.getByRole('progressbar', { name: 'Photos coming in' }).waitFor();
+    await writeFile(paths[2] ?? '', Buffer.concat([files[2]?.buffer ?? Buffer.alloc(0), Buffer.alloc(9)]));
+    changed?.();
+    await page.getByRole('button', { name: 'Lay out 2 photos' }).waitFor();
+    expect((await tableRows(page)).join('\n')).toMatch(
+      /PICT3\.JPG could not be read from the disk; it may have been changed/,
+    );
+    // The same files again: what is in the table stays, what could not be read is tried once more.
+    await page.getByTestId('choose-photos').setInputFiles(paths);
+    await page.getByRole('button', { name: 'Lay out 3 photos' }).waitFor();
+    await page.getByTestId('choose-photos').setInputFiles(paths);
+    await expect.poll(() => notes(page)).toContain('All of these photos are in the table already');
+    await layOut(page);
+    await chooseFiles(page, files);
+    expect(await tableRows(page)).toEqual([
+      expect.stringContaining('PICT1.JPG: in the film already'),
+      expect.stringContaining('PICT2.JPG: in the film already'),
+      // Nine bytes longer than the file that was given here: another file with the same number.
+      expect.stringContaining('PICT3.JPG: '),
+    ]);
+    await page.getByRole('button', { name: 'Leave all out' }).click();
+
+    await page.evaluate(() => {
+      const refuse = (_: unknown, fail: (error: Error) => void): void => fail(new Error('not allowed'));
+      const good = new File(['words'], 'notes 4.jpg');
+      const entries = [
+        { isFile: true, name: 'locked 5.jpg', file: refuse },
+        { isFile: false, name: 'sealed', createReader: () => ({ readEntries: refuse }) },
+        { isFile: true, name: good.name, file: (take: (file: File) => void) => take(good) },
+      ];
+      const event = new Event('drop', { bubbles: true, cancelable: true });
+      const items = entries.map((entry) => ({ webkitGetAsEntry: () => entry }));
+      Object.assign(event, { dataTransfer: { types: ['Files'], items, files: [] } });
+      document.body.dispatchEvent(event);
+    });
+    await expect.poll(async () => (await tableRows(page)).length).toBe(3);
+    const said = (await tableRows(page)).join('\n');
+    expect(said).toContain('locked 5.jpg could not be read: the system does not let it be opened.');
+    expect(said).toContain('sealed could not be read');
+    expect(said).toContain('notes 4.jpg is not a picture');
+  } finally {
+    await rm(folder, { recursive: true, force: true });
+  }
 });
 
 test('a choice with nothing to use changes nothing and says so', async () => {

@@ -6,7 +6,7 @@ import { storageRoom } from '../engine/browser/store/storage-room';
 import type { IntakeRow } from '../core/film/intake/intake-row';
 import { count, sizeWords } from '../core/time/words';
 import { isDemoFilm, keepDemoFilm } from '../engine/browser/store/film-shelf';
-import { beginIntake, completeIntake, intakeOf, takeIn } from './intake';
+import { beginIntake, completeIntake, intakeOf, takeIn, takeInUnread } from './intake';
 import { keepNow } from './keeper';
 import { newFilm, openNewFilm, showShelf } from './open-film';
 import { showStage } from './show-stage';
@@ -19,14 +19,19 @@ const secondsSince = (start: number): number => (performance.now() - start) / 10
 
 const newId = (): string => crypto.randomUUID();
 
-/** Brings photos into the open film, or into a new one on the shelf; a `.kermis` file is opened. */
-export async function bringIn(files: readonly File[]): Promise<void> {
+/**
+ * Brings photos into the open film, or into a new one on the shelf; a `.kermis` file is opened. `unread` names what
+ * was dropped and could not be opened.
+ */
+export async function bringIn(files: readonly File[], unread: readonly string[] = []): Promise<void> {
   if (workbench().incoming) return tell('Photos are still coming in. Wait for them, or stop them first.');
   const bundle = files.find((file) => file.name.toLowerCase().endsWith('.kermis'));
   if (bundle) return openBundle(bundle.stream(), bundle.name);
   const meant = files.filter(isMeant);
-  if (meant.length === 0)
-    return tell('There are no pictures in what was chosen. Nothing was changed.', 'wrong');
+  if (meant.length === 0) {
+    const names = unread.length > 0 ? ` ${unread.join(', ')} could not be read.` : '';
+    return tell(`There are no pictures in what was chosen.${names} Nothing was changed.`, 'wrong');
+  }
   const started = openFilm();
   if (!started || (await isDemoFilm(started.id))) {
     await openNewFilm(newFilm(titleFrom(meant)));
@@ -40,10 +45,8 @@ export async function bringIn(files: readonly File[]): Promise<void> {
   if (fresh.length === 0)
     return tell('All of these photos are in the table already. Nothing was read twice.');
   await tellRoom(fresh);
-  beginIntake(
-    filmId,
-    fresh.map((file) => file.name),
-  );
+  beginIntake(filmId, [...fresh.map((file) => file.name), ...unread]);
+  if (unread.length > 0) takeInUnread(unread);
   showStage('sort');
   try {
     await readFiles(filmId, fresh, takeIn);

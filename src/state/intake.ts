@@ -35,11 +35,37 @@ export const intakeOf = (): Intake | undefined => useIntake.getState().intake;
 const set = (change: Partial<Intake>): void =>
   useIntake.setState(({ intake }) => ({ intake: intake && { ...intake, ...change } }));
 
-const keep = (): void => {
+/** The table is kept this long after a change, in milliseconds: storing thousands of rows takes a while. */
+const KEEP_AFTER = 1500;
+let keepTimer: ReturnType<typeof setTimeout> | undefined;
+
+/** Keeps the table now. One that is not kept costs a second choice of the folder, not a photo. */
+function keepTable(): void {
+  clearTimeout(keepTimer);
+  keepTimer = undefined;
   const intake = intakeOf();
-  // A list that is not kept costs a second choice of the folder, not a photo.
   if (intake && !intake.laidOut) keepIntake(intake).catch(() => undefined);
+}
+
+/** Keeps the table soon: changes that follow at once are kept together. */
+const keep = (): void => {
+  keepTimer ??= setTimeout(keepTable, KEEP_AFTER);
 };
+
+/** Keeps what waits to be kept. */
+const keepTableNow = (): void => {
+  if (keepTimer !== undefined) keepTable();
+};
+
+/** Keeps the table when the page goes, until told to stop. */
+export function startKeepingTable(): () => void {
+  addEventListener('pagehide', keepTableNow);
+  document.addEventListener('visibilitychange', keepTableNow);
+  return () => {
+    removeEventListener('pagehide', keepTableNow);
+    document.removeEventListener('visibilitychange', keepTableNow);
+  };
+}
 
 /**
  * Begins an intake of files with these names, or goes on with the one that is there for the same film: rows of
@@ -79,6 +105,17 @@ function perform(film: Film, rows: readonly IntakeRow[], choice: LayOut): void {
   lastStep = newest();
 }
 
+/** Tells in the table of what could not be read at all. */
+export const takeInUnread = (names: readonly string[]): void =>
+  takeIn(
+    names.map((name) => ({
+      id: crypto.randomUUID(),
+      name,
+      problem: `${name} could not be read: the system does not let it be opened. It was left out.`,
+      leftOut: false,
+    })),
+  );
+
 /** Takes rows in; into the table, or straight into the film where it has been laid out already. */
 export function takeIn(rows: readonly IntakeRow[]): void {
   const intake = intakeOf();
@@ -92,7 +129,8 @@ export function takeIn(rows: readonly IntakeRow[]): void {
   const marked = fresh.map((row): IntakeRow => {
     if (!row.photo) return row;
     const photo = { ...row.photo, cameInAt: intake.cameInAt };
-    return { ...row, photo, leftOut: inFilm.has(photo.hash) };
+    const known = inFilm.has(photo.hash);
+    return known ? { ...row, photo, leftOut: true, inFilm: true } : { ...row, photo };
   });
   if (intake.laidOut) {
     for (const { problem } of marked) if (problem !== undefined) tell(problem, 'wrong');
@@ -110,7 +148,7 @@ export function completeIntake(filmId: string): void {
   if (intake?.filmId !== filmId) return;
   if (intake.laidOut || intake.rows.length === 0) return dismissIntake();
   set({ complete: true });
-  keep();
+  keepTable();
 }
 
 /** Lays the rows out as the table shows them, and plays a film that had none before. */
@@ -136,6 +174,8 @@ export function layOutAndPlay(): void {
 
 /** Puts the table away; photos in it stay out of the film. */
 export function dismissIntake(): void {
+  clearTimeout(keepTimer);
+  keepTimer = undefined;
   const intake = intakeOf();
   if (intake) dismissKept(intake.filmId);
 }
@@ -153,6 +193,7 @@ function dismissKept(filmId: string): void {
 
 /** Brings back the table of an intake that was cut by a closed tab. */
 export async function restoreIntake(filmId: string): Promise<void> {
+  keepTableNow();
   const kept = await readIntake(filmId).catch(() => undefined);
   if (workbench().history?.film.id !== filmId || intakeOf()?.filmId === filmId) return;
   // What was laid out just before the page went stands in the film already.

@@ -1,7 +1,7 @@
 import { useEffect } from 'react';
 import { Button } from '../kit/button';
 import { openDemoFilm } from '../state/bring-in';
-import { useIntake } from '../state/intake';
+import { startKeepingTable, useIntake } from '../state/intake';
 import { keepNow, startKeeping } from '../state/keeper';
 import { followAddress, showShelf } from '../state/open-film';
 import { restoreTheme } from '../state/theme';
@@ -38,6 +38,7 @@ export default function Workshop({ openDemo }: WorkshopProps) {
 
   useEffect(() => {
     const stopKeeping = startKeeping();
+    const stopKeepingTable = startKeepingTable();
     const follow = (): void => {
       followAddress(() => (openDemo ? openDemoFilm() : showShelf('replace'))).catch((error: unknown) => {
         tell(
@@ -55,6 +56,7 @@ export default function Workshop({ openDemo }: WorkshopProps) {
     addEventListener('click', freeKeys);
     return () => {
       stopKeeping();
+      stopKeepingTable();
       removeEventListener('popstate', follow);
       removeEventListener('keydown', key);
       removeEventListener('click', freeKeys);

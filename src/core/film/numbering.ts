@@ -8,18 +8,37 @@ export interface NumberedName {
   readonly after: string;
 }
 
-export function splitName(path: string): NumberedName {
-  const stem = path.replace(/\.[^./\\]*$/, '');
-  const parts = /^(.*?)(\d+)(\D*)$/s.exec(stem);
-  if (!parts) return { before: stem, digits: '', after: '' };
-  return { before: parts[1] as string, digits: parts[2] as string, after: parts[3] as string };
+interface NameKey extends NumberedName {
+  /** The running number, exact at any length; undefined where the name has none. */
+  readonly number: bigint | undefined;
 }
 
+function parse(path: string): NameKey {
+  const stem = path.replace(/\.[^./\\]*$/, '');
+  const parts = /^(.*?)(\d+)(\D*)$/s.exec(stem);
+  if (!parts) return { before: stem, digits: '', after: '', number: undefined };
+  const [, before = '', digits = '', after = ''] = parts;
+  return { before, digits, after, number: BigInt(digits) };
+}
+
+/** Names are asked for again and again while thousands of photos come in. */
+const MOST_REMEMBERED = 50_000;
+const remembered = new Map<string, NameKey>();
+
+function keyOf(path: string): NameKey {
+  let key = remembered.get(path);
+  if (!key) {
+    if (remembered.size >= MOST_REMEMBERED) remembered.clear();
+    key = parse(path);
+    remembered.set(path, key);
+  }
+  return key;
+}
+
+export const splitName = (path: string): NumberedName => keyOf(path);
+
 /** The running number, exact at any length; undefined where the name has none. */
-export const runningNumber = (path: string): bigint | undefined => {
-  const { digits } = splitName(path);
-  return digits === '' ? undefined : BigInt(digits);
-};
+export const runningNumber = (path: string): bigint | undefined => keyOf(path).number;
 
 // Case and accents do not part two names of one run; digits within the text count as numbers.
 const collator = new Intl.Collator('en', { numeric: true, sensitivity: 'base' });
@@ -29,23 +48,12 @@ const compareTexts = (a: string, b: string): number => (a === b ? 0 : collator.c
 
 /** Whether two names belong to one run: what stands around their numbers is the same, but for case and accents. */
 export function sameRun(a: string, b: string): boolean {
-  const [x, y] = [splitName(a), splitName(b)];
+  const [x, y] = [keyOf(a), keyOf(b)];
   return compareTexts(x.before, y.before) === 0 && compareTexts(x.after, y.after) === 0;
 }
 
-interface Key {
-  readonly path: string;
-  readonly before: string;
-  readonly number: bigint | undefined;
-  readonly after: string;
-}
-
-const keyOf = (path: string): Key => {
-  const { before, digits, after } = splitName(path);
-  return { path, before, number: digits === '' ? undefined : BigInt(digits), after };
-};
-
-function compareKeys(a: Key, b: Key): number {
+function compareNames(pathA: string, pathB: string): number {
+  const [a, b] = [keyOf(pathA), keyOf(pathB)];
   const byRun = compareTexts(a.before, b.before);
   if (byRun !== 0) return byRun;
   if (a.number !== b.number) {
@@ -53,7 +61,7 @@ function compareKeys(a: Key, b: Key): number {
     if (b.number === undefined) return 1;
     return a.number < b.number ? -1 : 1;
   }
-  return compareTexts(a.after, b.after) || compareTexts(a.path, b.path) || (a.path < b.path ? -1 : 1);
+  return compareTexts(a.after, b.after) || compareTexts(pathA, pathB) || (pathA < pathB ? -1 : 1);
 }
 
 /**
@@ -61,8 +69,5 @@ function compareKeys(a: Key, b: Key): number {
  * where the text before the number differs. A new array; the same names in any order give the same result.
  */
 export function inNumberOrder<T>(items: readonly T[], pathOf: (item: T) => string): T[] {
-  return items
-    .map((item) => ({ item, key: keyOf(pathOf(item)) }))
-    .sort((a, b) => (a.item === b.item ? 0 : compareKeys(a.key, b.key)))
-    .map(({ item }) => item);
+  return [...items].sort((a, b) => (a === b ? 0 : compareNames(pathOf(a), pathOf(b))));
 }

@@ -29,7 +29,7 @@ export function DropZone() {
       setOver(false);
       if (!event.dataTransfer || !carriesFiles(event)) return;
       event.preventDefault();
-      void filesOfDrop(event.dataTransfer).then(bringIn);
+      void filesOfDrop(event.dataTransfer).then(({ files, unread }) => bringIn(files, unread));
     };
     addEventListener('dragenter', enter);
     addEventListener('dragleave', leave);

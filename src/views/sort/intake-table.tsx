@@ -11,7 +11,7 @@ import { useVirtualizer } from '@tanstack/react-virtual';
 import { GripVertical } from 'lucide-react';
 import { useRef, useState, type KeyboardEvent, type ReactNode } from 'react';
 import type { IntakeRow } from '../../core/film/intake/intake-row';
-import { noticeWords, type RowNotice } from '../../core/film/intake/notices';
+import { rowWords, type RowNotice } from '../../core/film/intake/notices';
 import type { RowOrder } from '../../core/film/intake/order-rows';
 import { runningNumber } from '../../core/film/numbering';
 import { count, sizeWords } from '../../core/time/words';
@@ -192,7 +192,7 @@ function Row({ row, index, top, moving, movable, notices, onKeyDown }: RowProps)
       {cell(photo ? `${photo.width} × ${photo.height}` : '–', true)}
       {cell(photo ? sizeWords(photo.bytes) : '–', true)}
       <div role="cell" className={styles.noticed}>
-        {row.problem ?? notices.map(noticeWords).join('; ')}
+        {rowWords(row, notices)}
       </div>
     </div>
   );

@@ -2,7 +2,7 @@ import { Copy } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import { isUsable } from '../../core/film/intake/intake-row';
 import type { LayOut } from '../../core/film/intake/lay-out';
-import { noticeWords, rowNotices } from '../../core/film/intake/notices';
+import { rowNotices, rowWords } from '../../core/film/intake/notices';
 import { ROW_ORDERS, type RowOrder } from '../../core/film/intake/order-rows';
 import { sceneBreaks } from '../../core/film/intake/scene-breaks';
 import { count } from '../../core/time/words';
@@ -56,7 +56,7 @@ export function IntakeView({ intake }: { readonly intake: Intake }) {
   const list = (): string =>
     rows
       .map((row) => {
-        const words = row.problem ?? (notices.get(row.id) ?? []).map(noticeWords).join('; ');
+        const words = rowWords(row, notices.get(row.id) ?? []);
         return [row.name, row.leftOut ? 'left out' : '', words].join('\t');
       })
       .join('\n');
@@ -71,13 +71,15 @@ export function IntakeView({ intake }: { readonly intake: Intake }) {
         </p>
         <Incoming />
         {!coming && rows.length < intake.asked && (
-          <>
-            <p>
-              Stopped after {rows.length} of {count(intake.asked, 'file')}; what came in is kept. Choose the
-              same ones again, and the rest comes in; nothing is read twice.
-            </p>
+          <p>
+            Stopped after {rows.length} of {count(intake.asked, 'file')}; what came in is kept. Choose the
+            same ones again, and the rest comes in; nothing is read twice.
+          </p>
+        )}
+        {!coming && (
+          <div className={styles.pair} role="group" aria-label="More files">
             <ChooseFiles />
-          </>
+          </div>
         )}
         <SelectField
           label="Order"

@@ -11,6 +11,8 @@ export interface IntakeRow {
   readonly photo?: Photo | undefined;
   /** Why it cannot be used, as a sentence. */
   readonly problem?: string | undefined;
+  /** The film has the same picture already. */
+  readonly inFilm?: boolean | undefined;
   /** Set by the person, or because the photo is in the film already. */
   readonly leftOut: boolean;
 }

@@ -18,8 +18,26 @@ const LIGHT_CHANGE = 0.12;
 /** Photos to either side that are taken for its neighbours. */
 const AROUND = 5;
 
-const median = (values: readonly number[]): number | undefined =>
-  [...values].sort((a, b) => a - b)[values.length >> 1];
+/** The median of what is measured around each place; undefined where nothing is. */
+function mediansAround(values: readonly (number | undefined)[]): (number | undefined)[] {
+  // The window stays sorted: each step takes one value out and puts one in.
+  const window: number[] = [];
+  const placeOf = (value: number): number => {
+    let at = window.length;
+    while (at > 0 && (window[at - 1] as number) >= value) at--;
+    return at;
+  };
+  const add = (value: number | undefined): void => {
+    if (value !== undefined) window.splice(placeOf(value), 0, value);
+  };
+  for (let i = 0; i < Math.min(AROUND, values.length); i++) add(values[i]);
+  return values.map((_, i) => {
+    add(values[i + AROUND]);
+    const gone = values[i - AROUND - 1];
+    if (gone !== undefined) window.splice(placeOf(gone), 1);
+    return window[window.length >> 1];
+  });
+}
 
 /** The most frequent of some keys. */
 function usual(keys: readonly string[]): string | undefined {
@@ -50,6 +68,7 @@ export function rowNotices(rows: readonly IntakeRow[]): ReadonlyMap<string, read
   const usable = rows.filter(isUsable);
   const usualSize = usual(usable.map(sizeOf));
   const usualShape = usual(usable.map(shapeOf));
+  const lights = mediansAround(usable.map((row) => row.photo.light));
   const firstWith = new Map<string, string>();
   const notices = new Map<string, RowNotice[]>();
   usable.forEach((row, i) => {
@@ -67,8 +86,7 @@ export function rowNotices(rows: readonly IntakeRow[]): ReadonlyMap<string, read
     if (sizeOf(row) !== usualSize) found.push({ kind: 'other-size', shape: shapeOf(row) !== usualShape });
     if (photo.orientation !== 1) found.push({ kind: 'turned' });
     if (photo.approximate) found.push({ kind: 'colours', why: photo.approximate });
-    const around = usable.slice(Math.max(0, i - AROUND), i + AROUND + 1);
-    const light = median(around.flatMap((each) => each.photo.light ?? []));
+    const light = lights[i];
     if (photo.light !== undefined && light !== undefined && light > 0) {
       const change = photo.light / light - 1;
       if (Math.abs(change) >= LIGHT_CHANGE) found.push({ kind: 'light', percent: Math.round(change * 100) });
@@ -79,6 +97,13 @@ export function rowNotices(rows: readonly IntakeRow[]): ReadonlyMap<string, read
     if (found.length > 0) notices.set(row.id, found);
   });
   return notices;
+}
+
+/** All that is to be said of a row, in plain words. */
+export function rowWords(row: IntakeRow, notices: readonly RowNotice[]): string {
+  if (row.problem !== undefined) return row.problem;
+  const known = row.inFilm ? ['in the film already'] : [];
+  return [...known, ...notices.map(noticeWords)].join('; ');
 }
 
 /** A notice in plain words. */

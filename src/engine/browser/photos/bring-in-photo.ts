@@ -11,6 +11,7 @@ import { originals, previews, thumbnails } from '../store/stores';
 import { decodeToDraw, orientationOf, type Drawable } from './decode-picture';
 import { decodeForeign } from './foreign/decode-foreign';
 import { readPhotoFacts } from './photo-facts';
+import { declaredSize } from '../../../core/picture/declared-size';
 import { hasInks, storedSize } from '../../../core/picture/stored-size';
 
 /** Widest side of the pictures that are played, and of those on tickets, in pixels. */
@@ -66,7 +67,9 @@ export async function bringInPhoto(file: File): Promise<BroughtIn> {
   try {
     bytes = new Uint8Array(await file.arrayBuffer());
   } catch {
-    return refuse(`${name} could not be read from the disk. It was left out.`);
+    return refuse(
+      `${name} could not be read from the disk; it may have been changed, moved or locked since it was chosen. It was left out.`,
+    );
   }
   if (bytes.length === 0) return refuse(`${name} is empty. It was left out.`);
   const type = sniffPhotoType(bytes);
@@ -74,7 +77,7 @@ export async function bringInPhoto(file: File): Promise<BroughtIn> {
   if (isCutOff(bytes, type)) {
     return refuse(`${name} is cut off: its end is missing. It was left out; copy it from the camera again.`);
   }
-  const large = storedSize(bytes, type);
+  const large = declaredSize(bytes, type);
   if (large && large.width * large.height > MOST_PIXELS) {
     return refuse(
       `${name} is ${large.width} × ${large.height} pixels, more than can be decoded here (250 million). It was left out.`,

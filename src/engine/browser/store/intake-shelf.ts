@@ -22,6 +22,7 @@ const schema = Joi.object({
         modifiedAt: Joi.number().optional(),
         photo: photoSchema.optional(),
         problem: Joi.string().optional(),
+        inFilm: Joi.boolean().optional(),
         leftOut: Joi.boolean().required(),
       }),
     )

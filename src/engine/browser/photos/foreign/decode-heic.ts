@@ -1,5 +1,5 @@
 import { heicTo } from 'heic-to/csp';
-import { heifProfile } from '../../../../core/picture/heif-profile';
+import { heifProfile } from '../../../../core/picture/heif';
 import type { Pixels } from '../../../../core/picture/pixels';
 import { inSrgb, type ForeignPicture } from './foreign-picture';
 

@@ -1,3 +1,5 @@
+import type { Size } from './placement';
+
 /** An ISO base media file box: its type and the bytes between its header and its end. */
 interface Box {
   readonly type: string;
@@ -29,15 +31,30 @@ const inside = (bytes: Uint8Array, type: string): Uint8Array | undefined => {
   return undefined;
 };
 
-/** The first ICC profile of a HEIF file (ISO/IEC 23008-12: `colr` among the properties); undefined without one. */
-export function heifProfile(file: Uint8Array): Uint8Array | undefined {
+/** The properties of the pictures within a HEIF file (ISO/IEC 23008-12). */
+function propertiesOf(file: Uint8Array): Uint8Array | undefined {
   const meta = inside(file, 'meta');
   // Four bytes of version and flags stand in front of its boxes.
   const properties = meta && inside(meta.subarray(4), 'iprp');
-  const list = properties && inside(properties, 'ipco');
-  if (!list) return undefined;
-  for (const { type, content } of boxesOf(list)) {
+  return properties && inside(properties, 'ipco');
+}
+
+/** The first ICC profile of a HEIF file (`colr`); undefined without one. */
+export function heifProfile(file: Uint8Array): Uint8Array | undefined {
+  for (const { type, content } of boxesOf(propertiesOf(file) ?? new Uint8Array(0))) {
     if (type === 'colr' && /^(prof|rICC)$/.test(text(content, 0))) return content.subarray(4);
   }
   return undefined;
+}
+
+/** The largest picture within a HEIF or AVIF file (`ispe`), in pixels, before it is turned. */
+export function heifSize(file: Uint8Array): Size | undefined {
+  let largest: Size | undefined;
+  for (const { type, content } of boxesOf(propertiesOf(file) ?? new Uint8Array(0))) {
+    if (type !== 'ispe' || content.length < 12) continue;
+    const view = new DataView(content.buffer, content.byteOffset, content.byteLength);
+    const size = { width: view.getUint32(4), height: view.getUint32(8) };
+    if (!largest || size.width * size.height > largest.width * largest.height) largest = size;
+  }
+  return largest;
 }
