@@ -8,45 +8,18 @@ import { availableParallelism, tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { promisify } from 'node:util';
 import type { Browser, Page } from 'playwright-core';
-import sharp from 'sharp';
 import { launch } from '../e2e/browser';
 import { serveBuilt } from '../scripts/serve-built';
 import { largePhotos, manyPhotos } from './photos';
+import { sharpPictures, timed } from './sharp-pictures';
 
 const run = promisify(execFile);
 const PHOTOS = 48;
 const IMPORTED = 240;
 const ROUNDS = 3;
 
-const timed = async (work: () => Promise<unknown>): Promise<number> => {
-  const start = performance.now();
-  await work();
-  return (performance.now() - start) / 1000;
-};
-
 const middle = (values: readonly number[]): number =>
   [...values].sort((a, b) => a - b)[values.length >> 1] ?? Number.NaN;
-
-/** sharp's pictures of all photos at some widths, as many at once as there are cores. */
-async function sharpPictures(
-  paths: readonly string[],
-  folder: string,
-  widths: readonly number[],
-): Promise<void> {
-  sharp.concurrency(1);
-  const queue = [...paths.entries()];
-  const work = async (): Promise<void> => {
-    for (let next = queue.pop(); next; next = queue.pop()) {
-      for (const width of widths) {
-        await sharp(next[1])
-          .resize(width)
-          .jpeg({ quality: 85 })
-          .toFile(join(folder, `${next[0]}-${width}.jpg`));
-      }
-    }
-  };
-  await Promise.all(Array.from({ length: availableParallelism() }, work));
-}
 
 const ffmpegPrint = (folder: string, out: string): Promise<unknown> =>
   run('ffmpeg', [

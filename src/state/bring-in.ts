@@ -1,5 +1,6 @@
 import { openFilm, setWorkbench, tell, workbench } from './workbench';
 import { importPhotos } from '../engine/browser/photos/import-photos';
+import { fileFacts, type FileFacts } from '../engine/browser/photos/file-facts';
 import { isMeant } from '../engine/browser/photos/files-of';
 import { readBundleFile } from '../engine/browser/photos/read-bundle';
 import { storageRoom } from '../engine/browser/store/storage-room';
@@ -41,10 +42,11 @@ export async function bringIn(files: readonly File[], unread: readonly string[] 
 
   const filmId = openFilm()?.id;
   if (filmId === undefined) return;
-  const fresh = notYetIn(meant);
+  const facts = notYetIn(await fileFacts(meant));
+  const fresh = facts.map(({ file }) => file);
   if (fresh.length === 0)
     return tell('All of these photos are in the table already. Nothing was read twice.');
-  await tellRoom(fresh);
+  await tellRoom(facts);
   beginIntake(filmId, [...fresh.map((file) => file.name), ...unread]);
   if (unread.length > 0) takeInUnread(unread);
   showStage('sort');
@@ -93,7 +95,7 @@ export async function readFiles(
 const WORTH_TELLING = 2e9;
 
 /** Says in plain numbers what an import needs, where that is much or more than there is. */
-async function tellRoom(files: readonly File[]): Promise<void> {
+async function tellRoom(files: readonly FileFacts[]): Promise<void> {
   const room = await storageRoom(files);
   if (!room) return;
   const { needed, free } = room;
@@ -108,7 +110,7 @@ async function tellRoom(files: readonly File[]): Promise<void> {
 }
 
 /** Files that the table does not hold yet: a folder chosen again after a stop goes on where it stopped. */
-function notYetIn(files: readonly File[]): File[] {
+function notYetIn(files: readonly FileFacts[]): readonly FileFacts[] {
   const keyOf = (name: string, bytes: number, modifiedAt: number | undefined): string =>
     `${name} ${bytes} ${modifiedAt ?? 0}`;
   const here = new Set(
@@ -116,7 +118,7 @@ function notYetIn(files: readonly File[]): File[] {
       photo ? keyOf(name, photo.bytes, modifiedAt) : [],
     ),
   );
-  return files.filter((file) => !here.has(keyOf(file.name, file.size, file.lastModified)));
+  return files.filter(({ file, size, modifiedAt }) => !here.has(keyOf(file.name, size, modifiedAt)));
 }
 
 /** The folder's name makes a better title than none. */

@@ -1,4 +1,4 @@
-// Small pictures of JPEG photos: decoding at a half, a quarter or an eighth, resizing of single planes, and
+// Small pictures of JPEG photos: decoding whole, at a half, a quarter or an eighth, resizing of single planes, and
 // encoding again, in AssemblyScript with vector instructions. The colour planes stay as they are stored
 // (Y, Cb, Cr), so that nothing is converted on the way. Built into ../jpeg/jpeg-binary.ts by `npm run assemble`.
 
@@ -78,7 +78,7 @@ function hasMark(four: u32): bool {
   return (((four & 0x7f7f7f7f) + 0x01010101) & four & 0x80808080) != 0;
 }
 
-// ---- Blocks, decoded to 1, 2 × 2 or 4 × 4 pixels ----
+// ---- Blocks, decoded to 1, 2 × 2, 4 × 4 or all 8 × 8 pixels ----
 
 /** The low coefficients of the block being decoded, 4 to a row, and a place for the others. */
 const low: usize = memory.data(17 * 4, 16);
@@ -91,13 +91,25 @@ const places: usize = memory.data<u8>([
   16, 16, 16, 16, 16, 16, 16, 16, 16, 16, 16, 16, 16, 16, 16, 16,
 ]);
 
+/** All coefficients of a block, 8 to a row, and a place for those beyond its end; and the same turned around. */
+const full: usize = memory.data(65 * 4, 16);
+const turned: usize = memory.data(64 * 4, 16);
+/** Row and column of each zigzag place, `row * 8 + column`; 64 beyond the block's end. */
+const allPlaces: usize = memory.data<u8>([
+  0, 1, 8, 16, 9, 2, 3, 10, 17, 24, 32, 25, 18, 11, 4, 5,
+  12, 19, 26, 33, 40, 48, 41, 34, 27, 20, 13, 6, 7, 14, 21, 28,
+  35, 42, 49, 56, 57, 50, 43, 36, 29, 22, 15, 23, 30, 37, 44, 51,
+  58, 59, 52, 45, 38, 31, 39, 46, 53, 60, 61, 54, 47, 55, 62, 63,
+  64, 64, 64, 64, 64, 64, 64, 64, 64, 64, 64, 64, 64, 64, 64, 64,
+]);
+
 @inline
 function byteOf(value: i32): u8 {
   return <u8>(value < 0 ? 0 : value > 255 ? 255 : value);
 }
 
 /**
- * Reads one block and writes `side` × `side` pixels (1, 2 or 4). A picture of N/8 is the N-point inverse of
+ * Reads one block and writes `side` × `side` pixels (1, 2, 4 or 8). A picture of N/8 is the N-point inverse of
  * the lowest N × N coefficients, scaled by N/8. Gives the new predictor, or the smallest integer for bad data.
  */
 function block(dc: usize, ac: usize, quant: usize, predictor: i32, side: i32, out: usize, stride: i32): i32 {
@@ -105,14 +117,18 @@ function block(dc: usize, ac: usize, quant: usize, predictor: i32, side: i32, ou
   let b = bits;
   let h = held;
   let p = at;
-  // The last zigzag place that matters: none, (1,1) or (3,3).
-  const last = side == 1 ? 0 : side == 2 ? 4 : 24;
+  // The last zigzag place that matters: none, (1,1), (3,3) or all.
+  const last = side == 1 ? 0 : side == 2 ? 4 : side == 4 ? 24 : 63;
+  const into = side == 8 ? full : low;
+  const map = side == 8 ? allPlaces : places;
   if (side == 2) {
     store<i32>(low, 0, 4);
     store<i32>(low, 0, 16);
     store<i32>(low, 0, 20);
   } else if (side == 4) {
     for (let i: usize = 4; i < 64; i += 4) store<i32>(low + i, 0);
+  } else if (side == 8) {
+    memory.fill(full, 0, 256);
   }
   // The mean, as the difference from the block before. At least 56 bits are held after each taking in; a code
   // and its number take 31 at the most.
@@ -128,10 +144,11 @@ function block(dc: usize, ac: usize, quant: usize, predictor: i32, side: i32, ou
   predictor += extended(<i32>(((b << (code >> 8)) >> 1) >> (63 - size)), size);
   b <<= used;
   h -= used;
-  store<i32>(low, predictor * load<u16>(quant));
+  store<i32>(into, predictor * load<u16>(quant));
 
   // The coefficients that matter.
   let k = 1;
+  let any = false;
   while (k <= last) {
     b |= bswap<u64>(load<u64>(p)) >> h;
     p += <usize>((63 - h) >> 3);
@@ -150,10 +167,11 @@ function block(dc: usize, ac: usize, quant: usize, predictor: i32, side: i32, ou
       k = (code & 255) == 0xf0 ? k + 16 : 64;
       continue;
     }
+    any = true;
     k += (code >> 4) & 15;
     // Those outside the low square go to a place that is not read.
-    const place = <usize>load<u8>(places + <usize>k);
-    store<i32>(low + (place << 2), value * load<u16>(quant + ((<usize>k) << 1)));
+    const place = <usize>load<u8>(map + <usize>k);
+    store<i32>(into + (place << 2), value * load<u16>(quant + ((<usize>k) << 1)));
     k++;
   }
 
@@ -189,7 +207,9 @@ function block(dc: usize, ac: usize, quant: usize, predictor: i32, side: i32, ou
   at = p;
   if (side == 1) store<u8>(out, byteOf(((load<i32>(low) + 4) >> 3) + 128));
   else if (side == 2) two(out, stride);
-  else four(out, stride);
+  else if (side == 4) four(out, stride);
+  else if (any) eightByEight(out, stride);
+  else flat(out, stride);
   return predictor;
 }
 
@@ -237,6 +257,105 @@ function four(out: usize, stride: i32): void {
     store<u8>(out, byteOf((a - c + odd1 + half) >> 18), 1);
     store<u8>(out, byteOf((a - c - odd1 + half) >> 18), 2);
     store<u8>(out, byteOf((a + c - odd0 + half) >> 18), 3);
+    out += stride;
+  }
+}
+
+/** A block of its mean alone. */
+@inline
+function flat(out: usize, stride: i32): void {
+  const pixels = i8x16.splat(<i8>byteOf(((load<i32>(full) + 4) >> 3) + 128));
+  for (let y = 0; y < 8; y++) {
+    v128.store64_lane(out, pixels, 0);
+    out += stride;
+  }
+}
+
+@inline
+function scaled(a: v128, constant: i32): v128 {
+  return i32x4.mul(a, i32x4.splat(constant));
+}
+
+/**
+ * The 8-point inverse of Loeffler, Ligtenberg and Moschytz (ICASSP 1989) with 13 places, on four columns at once,
+ * 32 bytes from one of a column's numbers to the next. `bias` is added before `shift` places are cut off.
+ */
+@inline
+function inverse(block: usize, bias: i32, shift: i32): void {
+  const in2 = v128.load(block, 64);
+  const in6 = v128.load(block, 192);
+  const in0 = v128.load(block);
+  const in4 = v128.load(block, 128);
+  const e1 = scaled(i32x4.add(in2, in6), 4433);
+  const e2 = i32x4.sub(e1, scaled(in6, 15137));
+  const e3 = i32x4.add(e1, scaled(in2, 6270));
+  const sum = i32x4.add(i32x4.shl(i32x4.add(in0, in4), 13), i32x4.splat(bias));
+  const difference = i32x4.add(i32x4.shl(i32x4.sub(in0, in4), 13), i32x4.splat(bias));
+  const even0 = i32x4.add(sum, e3);
+  const even3 = i32x4.sub(sum, e3);
+  const even1 = i32x4.add(difference, e2);
+  const even2 = i32x4.sub(difference, e2);
+
+  const in1 = v128.load(block, 32);
+  const in3 = v128.load(block, 96);
+  const in5 = v128.load(block, 160);
+  const in7 = v128.load(block, 224);
+  const z5 = scaled(i32x4.add(i32x4.add(in7, in3), i32x4.add(in5, in1)), 9633);
+  const z1 = scaled(i32x4.add(in7, in1), -7373);
+  const z2 = scaled(i32x4.add(in5, in3), -20995);
+  const z3 = i32x4.add(scaled(i32x4.add(in7, in3), -16069), z5);
+  const z4 = i32x4.add(scaled(i32x4.add(in5, in1), -3196), z5);
+  const odd3 = i32x4.add(scaled(in7, 2446), i32x4.add(z1, z3));
+  const odd2 = i32x4.add(scaled(in5, 16819), i32x4.add(z2, z4));
+  const odd1 = i32x4.add(scaled(in3, 25172), i32x4.add(z2, z3));
+  const odd0 = i32x4.add(scaled(in1, 12299), i32x4.add(z1, z4));
+
+  v128.store(block, i32x4.shr_s(i32x4.add(even0, odd0), shift));
+  v128.store(block, i32x4.shr_s(i32x4.add(even1, odd1), shift), 32);
+  v128.store(block, i32x4.shr_s(i32x4.add(even2, odd2), shift), 64);
+  v128.store(block, i32x4.shr_s(i32x4.add(even3, odd3), shift), 96);
+  v128.store(block, i32x4.shr_s(i32x4.sub(even3, odd3), shift), 128);
+  v128.store(block, i32x4.shr_s(i32x4.sub(even2, odd2), shift), 160);
+  v128.store(block, i32x4.shr_s(i32x4.sub(even1, odd1), shift), 192);
+  v128.store(block, i32x4.shr_s(i32x4.sub(even0, odd0), shift), 224);
+}
+
+/** Turns 4 × 4 numbers around: rows of 32 bytes become columns. */
+@inline
+function turnFour(from: usize, to: usize): void {
+  const a = v128.load(from);
+  const b = v128.load(from, 32);
+  const c = v128.load(from, 64);
+  const d = v128.load(from, 96);
+  const ab = v128.shuffle<i32>(a, b, 0, 4, 1, 5);
+  const cd = v128.shuffle<i32>(c, d, 0, 4, 1, 5);
+  const abUp = v128.shuffle<i32>(a, b, 2, 6, 3, 7);
+  const cdUp = v128.shuffle<i32>(c, d, 2, 6, 3, 7);
+  v128.store(to, v128.shuffle<i64>(ab, cd, 0, 2));
+  v128.store(to, v128.shuffle<i64>(ab, cd, 1, 3), 32);
+  v128.store(to, v128.shuffle<i64>(abUp, cdUp, 0, 2), 64);
+  v128.store(to, v128.shuffle<i64>(abUp, cdUp, 1, 3), 96);
+}
+
+@inline
+function turnAll(from: usize, to: usize): void {
+  turnFour(from, to);
+  turnFour(from + 16, to + 128);
+  turnFour(from + 128, to + 16);
+  turnFour(from + 144, to + 144);
+}
+
+function eightByEight(out: usize, stride: i32): void {
+  // Two places are kept between the columns and the rows; the whole is divided by 8.
+  inverse(full, 1 << 10, 11);
+  inverse(full + 16, 1 << 10, 11);
+  turnAll(full, turned);
+  inverse(turned, (1 << 17) + (128 << 18), 18);
+  inverse(turned + 16, (1 << 17) + (128 << 18), 18);
+  turnAll(turned, full);
+  for (let row = full; row < full + 256; row += 32) {
+    const words = i16x8.narrow_i32x4_s(v128.load(row), v128.load(row, 16));
+    v128.store64_lane(out, i8x16.narrow_i16x8_u(words, words), 0);
     out += stride;
   }
 }

@@ -56,11 +56,11 @@ export function sizeWithin({ width, height }: Size, most: number): Size {
   };
 }
 
-/** Pixels that a block of 8 × 8 becomes: the fewest that still give the size wanted; undefined where that is all 8. */
-const blockSide = (jpeg: Size, wanted: Size): 1 | 2 | 4 | undefined =>
+/** Pixels that a block of 8 × 8 becomes across: the fewest that still give the size wanted. */
+const blockSide = (jpeg: Size, wanted: Size): 1 | 2 | 4 | 8 =>
   ([1, 2, 4] as const).find(
     (side) => (jpeg.width * side) / 8 >= wanted.width && (jpeg.height * side) / 8 >= wanted.height,
-  );
+  ) ?? 8;
 
 /** Decodes the scan to `side` pixels a block; undefined when the data is damaged. */
 function decode(
@@ -176,7 +176,11 @@ function resizeAll(run: JpegCode, planes: readonly ShrunkPlane[], target: Size):
 const upright = (plane: Plane, orientation: Orientation): Plane =>
   orientation === 1 ? plane : turnUpright(plane, plane.data, 1, orientation);
 
-const meanOf = (bytes: Uint8Array): number => bytes.reduce((sum, each) => sum + each, 0) / bytes.length;
+function meanOf(bytes: Uint8Array): number {
+  let sum = 0;
+  for (const each of bytes) sum += each;
+  return sum / bytes.length;
+}
 
 /** Quality of small pictures, on the scale of the reference implementation. */
 const QUALITY = 85;
@@ -231,8 +235,8 @@ function encode({ memory, encodeScan }: JpegCode, planes: Planes): SmallJpeg {
  * Makes small upright JPEGs of a JPEG photo, with sides of at most each of `sides`, the largest first; every
  * smaller one is made from the one before. Only what the small pictures need is decoded.
  *
- * Undefined when the photo is not of the plain kind (see `readJpeg`), is damaged, or is so small that all of
- * it would be needed: the browser's own decoder is the way for those.
+ * Undefined when the photo is not of the plain kind (see `readJpeg`) or is damaged: the browser's own decoder is the
+ * way for those.
  */
 export function shrinkJpeg(
   bytes: Uint8Array,
@@ -243,13 +247,13 @@ export function shrinkJpeg(
   const [largest] = sides;
   if (!code || !jpeg || largest === undefined) return undefined;
   const side = blockSide(jpeg, sizeWithin(jpeg, largest));
-  let planes: readonly ShrunkPlane[] | undefined = side && decode(code, bytes, jpeg, side);
+  let planes: readonly ShrunkPlane[] | undefined = decode(code, bytes, jpeg, side);
   if (!planes) return undefined;
   const pictures: SmallJpeg[] = [];
   let light = 0;
   for (const most of sides) {
     const resized = resizeAll(code, planes, sizeWithin(jpeg, most));
-    light = meanOf(resized[0].data);
+    if (most === sides.at(-1)) light = meanOf(resized[0].data);
     const turned = resized.map((plane) => upright(plane, orientation)) as unknown as Planes;
     pictures.push(encode(code, turned));
     planes = resized.map((plane) => ({ ...plane, coveredWidth: plane.width, coveredHeight: plane.height }));

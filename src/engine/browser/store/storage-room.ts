@@ -24,7 +24,9 @@ const askToKeep = async (): Promise<boolean> => navigator.storage.persist();
  * Compares files with the room that the browser still grants; undefined where it does not say. Asks the browser not
  * to clear the store by itself when space runs short elsewhere.
  */
-export async function storageRoom(files: readonly File[]): Promise<StorageRoom | undefined> {
+export async function storageRoom(
+  files: readonly { readonly size: number }[],
+): Promise<StorageRoom | undefined> {
   // What is answered changes nothing here: an unkept promise costs as much as none.
   void askToKeep().catch(() => false);
   const use = await storageUse();
