@@ -1,19 +1,24 @@
 import { chromium, type Browser, type BrowserContext, type Download, type Page } from 'playwright-core';
 import { afterAll, beforeAll, expect, inject } from 'vitest';
 
-/** Debian's Chromium, without the services that a closed network refuses. */
-export const launch = (): Promise<Browser> =>
-  chromium.launch({
-    executablePath: process.env['CHROMIUM'] ?? '/usr/bin/chromium',
-    args: [
-      '--no-sandbox',
-      '--disable-background-networking',
-      '--disable-component-update',
-      '--disable-sync',
-      '--no-first-run',
-      '--disable-quic',
-    ],
-  });
+const CHROMIUM = {
+  executablePath: process.env['CHROMIUM'] ?? '/usr/bin/chromium',
+  args: [
+    '--no-sandbox',
+    '--disable-background-networking',
+    '--disable-component-update',
+    '--disable-sync',
+    '--no-first-run',
+    '--disable-quic',
+  ],
+};
+
+/** Debian's Chromium, without the services that a closed network refuses; what it stores stays in memory. */
+export const launch = (): Promise<Browser> => chromium.launch(CHROMIUM);
+
+/** The same as a person runs it: with a profile in a folder, and the store on the disk. */
+export const launchWithProfile = (folder: string): Promise<BrowserContext> =>
+  chromium.launchPersistentContext(folder, { ...CHROMIUM, viewport: { width: 1280, height: 800 } });
 
 export const base = (): string => inject('base');
 

@@ -109,6 +109,20 @@ test('photos are set aside and brought back, put into the film, shown in place o
   await page.keyboard.press('Control+z');
   expect(await poses(page)).toBe('1 2 3 4 5 6');
 
+  // Dragged from the tray onto the strip: in front of the pose whose left half they are dropped on.
+  await page.keyboard.press('Escape');
+  await card(page, 'PICT5.JPG').click();
+  const third = await page.getByRole('option', { name: /^Pose 3,/ }).boundingBox();
+  if (!third) throw new Error('no pose');
+  const strip = page.getByTestId('strip-scroll');
+  const corner = await strip.boundingBox();
+  if (!corner) throw new Error('no strip');
+  await card(page, 'PICT5.JPG').dragTo(strip, {
+    targetPosition: { x: third.x - corner.x + third.width * 0.2, y: third.y - corner.y + 30 },
+  });
+  expect(await poses(page)).toBe('1 2 5 3 4 5 6');
+  await page.keyboard.press('Control+z');
+
   // A later import is new; a photo that is gone for good leaves the tray, and undo brings it back.
   await page.keyboard.press('Escape');
   await chooseFiles(page, [await jpeg('PICT9.JPG', [90, 90, 90])]);

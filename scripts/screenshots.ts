@@ -2,6 +2,7 @@
 import { readdir } from 'node:fs/promises';
 import { join } from 'node:path';
 import type { Page } from 'playwright-core';
+import sharp from 'sharp';
 import { launch } from '../e2e/browser';
 import { serveBuilt } from './serve-built';
 
@@ -49,7 +50,30 @@ try {
   await shot(page, 'keys');
   await page.keyboard.press('Escape');
   await press(page, 'Sort');
+  const cards = page.locator('[data-photo]');
+  await cards.nth(6).click();
+  await cards.nth(8).click({ modifiers: ['Shift'] });
+  await page.keyboard.press('Delete');
+  await cards.nth(11).click();
+  await cards.nth(13).click({ modifiers: ['Shift'] });
   await shot(page, 'sort');
+  await page.keyboard.press('Escape');
+  await page.getByTestId('choose-retouched').setInputFiles(
+    await Promise.all(
+      [470, 471, 472, 473].map(async (number) => ({
+        name: `PICT0${number} graded.jpg`,
+        mimeType: 'image/jpeg',
+        buffer: await sharp(`demo/photos/PICT0${number}.JPG`)
+          .modulate({ brightness: 1.12, hue: 14 })
+          .jpeg({ quality: 90 })
+          .toBuffer(),
+      })),
+    ),
+  );
+  await page.getByRole('button', { name: /^Swap \d/ }).waitFor();
+  await shot(page, 'swap');
+  await press(page, 'Leave all as they are');
+  await page.keyboard.press('Control+z');
   await press(page, 'Print');
   await press(page, 'Print the film');
   await page.getByRole('link', { name: 'Save to disk' }).waitFor({ timeout: 120_000 });

@@ -63,20 +63,24 @@ function remembered(): { newId: () => string; ids: string[] } {
   };
 }
 
-/** Puts poses of the chosen photos before the first or behind the last of the meant poses; they become the choice. */
-export function insertPhotos(where: 'before' | 'after'): void {
+/** Puts poses of the chosen photos so that the first stands at `index` of a scene; they become the choice. */
+export function insertPhotosAt(place: { readonly sceneId: string; readonly index: number }): void {
   const { newId, ids } = remembered();
-  withChosen((film, photoIds) => {
-    const meant = new Set(meantPoses());
-    const poses = scheduleOf(film).entries.filter((entry) => meant.has(entry.pose.id));
-    const at = where === 'before' ? poses[0] : poses.at(-1);
-    const scene = film.scenes.find((each) => each.id === at?.sceneId) ?? film.scenes.at(-1);
-    if (!scene) return undefined;
-    const index = at ? scene.poses.findIndex((pose) => pose.id === at.pose.id) : scene.poses.length;
-    const behind = at && where === 'after' ? 1 : 0;
-    return insertEdit(film, photoIds, { sceneId: scene.id, index: index + behind }, newId);
-  });
+  withChosen((film, photoIds) => insertEdit(film, photoIds, place, newId));
   showPoses(ids);
+}
+
+/** Puts poses of the chosen photos before the first or behind the last of the meant poses. */
+export function insertPhotos(where: 'before' | 'after'): void {
+  const film = openFilm();
+  if (!film) return;
+  const meant = new Set(meantPoses());
+  const poses = scheduleOf(film).entries.filter((entry) => meant.has(entry.pose.id));
+  const at = where === 'before' ? poses[0] : poses.at(-1);
+  const scene = film.scenes.find((each) => each.id === at?.sceneId) ?? film.scenes.at(-1);
+  if (!scene) return;
+  const index = at ? scene.poses.findIndex((pose) => pose.id === at.pose.id) : scene.poses.length;
+  insertPhotosAt({ sceneId: scene.id, index: at && where === 'after' ? index + 1 : index });
 }
 
 export function makeScene(): void {

@@ -55,6 +55,8 @@ export const PhotoCard = memo(function PhotoCard(props: PhotoCardProps) {
       aria-label={told.join(', ')}
       title={told.join('\n')}
       data-photo={photo.id}
+      // Dragging begins on what is chosen; elsewhere it draws a box.
+      draggable={chosen}
       className={classes.filter(Boolean).join(' ')}
     >
       <Thumbnail photo={photo} className={styles.thumb} />

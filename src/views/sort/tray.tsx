@@ -4,6 +4,7 @@ import type { Film } from '../../core/film/film';
 import { filteredPhotos } from '../../core/film/tray';
 import { count } from '../../core/time/words';
 import { chooseNoPhotos, choosePhoto, lookAtActive, setTray, trayFactsOf, useTray } from '../../state/tray';
+import { startDraggingPhotos } from '../dragged-photos';
 import { cardId, PhotoCard } from './photo-card';
 import { TrayBar } from './tray-bar';
 import { trayLayout } from './tray-layout';
@@ -69,6 +70,7 @@ export function Tray({ film }: { readonly film: Film }) {
         aria-activedescendant={activeIndex >= 0 && active !== undefined ? cardId(active) : undefined}
         onClick={pick}
         onDoubleClick={(event) => photoAt(event) !== undefined && lookAtActive()}
+        onDragStart={startDraggingPhotos}
         {...box.handlers}
       >
         {photos.length === 0 && <p className={styles.none}>No photo of this film is like that.</p>}

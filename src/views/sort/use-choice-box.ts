@@ -103,6 +103,7 @@ export function useChoiceBox(options: ChoiceBoxOptions): {
         if (!element || event.button !== 0 || event.pointerType === 'touch') return;
         const at = placeOf(event, element);
         if (at.x - element.scrollLeft > element.clientWidth) return;
+        if ((event.target as HTMLElement).closest('[draggable=true]')) return;
         const adds = event.shiftKey || event.ctrlKey || event.metaKey;
         start.current = { ...at, before: adds ? useTray.getState().chosen : new Set() };
       },

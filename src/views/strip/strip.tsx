@@ -15,6 +15,7 @@ import {
   useLayoutEffect,
   useRef,
   useState,
+  type DragEvent,
   type HTMLAttributes,
   type PointerEvent,
 } from 'react';
@@ -25,7 +26,9 @@ import { choosePose, chooseScene } from '../../state/choose';
 import { movePoses } from '../../state/edit-film';
 import { goTo, pause } from '../../state/player';
 import { photosOf, scheduleOf, setWorkbench, useFilm, useWorkbench, workbench } from '../../state/workbench';
+import { insertPhotos, insertPhotosAt } from '../../state/use-photos';
 import { TAIL, zoomOf, zoomStrip, zoomToAll } from '../../state/zoom';
+import { carriesPhotos } from '../dragged-photos';
 import { PictureBand } from './picture-band';
 import { RulerMarks } from './ruler';
 import { sceneColour } from './scene-colour';
@@ -159,17 +162,32 @@ export function Strip() {
     goTo(at);
   };
 
-  const targetOf = (event: DragMoveEvent): typeof insertAt => {
-    const start = event.activatorEvent as globalThis.PointerEvent;
-    // The delta counts what was scrolled meanwhile, and so does the place under a fixed point.
-    const scrolled = (scroller.current?.scrollLeft ?? 0) - dragScroll.current;
-    const at = frameAtPointer(start.clientX + event.delta.x - scrolled);
+  /** The place between poses that a point of the window is nearest to. */
+  const placeAt = (clientX: number): typeof insertAt => {
+    const at = frameAtPointer(clientX);
     const over = poseAt(plan, Math.min(frames - 1, Math.max(0, at)));
     const scene = over && film.scenes.find((each) => each.id === over.sceneId);
     if (!over || !scene) return undefined;
     const after = at >= (over.start + over.end) / 2;
     const index = scene.poses.findIndex((pose) => pose.id === over.pose.id) + (after ? 1 : 0);
     return { sceneId: scene.id, index, frame: after ? over.end : over.start };
+  };
+
+  const targetOf = (event: DragMoveEvent): typeof insertAt => {
+    const start = event.activatorEvent as globalThis.PointerEvent;
+    // The delta counts what was scrolled meanwhile, and so does the place under a fixed point.
+    const scrolled = (scroller.current?.scrollLeft ?? 0) - dragScroll.current;
+    return placeAt(start.clientX + event.delta.x - scrolled);
+  };
+
+  const dragPhotos = (event: DragEvent): void => {
+    if (!carriesPhotos(event) || !canWrite) return;
+    event.preventDefault();
+    if (event.type === 'dragover') return setInsertAt(placeAt(event.clientX));
+    const place = placeAt(event.clientX);
+    setInsertAt(undefined);
+    if (place) insertPhotosAt(place);
+    else insertPhotos('after');
   };
 
   const startDrag = ({ activatorEvent }: DragStartEvent): void => {
@@ -212,7 +230,14 @@ export function Strip() {
           </IconButton>
         </div>
       </div>
-      <div ref={scroller} className={styles.scroll} data-testid="strip-scroll">
+      <div
+        ref={scroller}
+        className={styles.scroll}
+        data-testid="strip-scroll"
+        onDragOver={dragPhotos}
+        onDragLeave={() => setInsertAt(undefined)}
+        onDrop={dragPhotos}
+      >
         <div
           className={styles.film}
           style={{
