@@ -78,7 +78,7 @@ async function measure(base: string, label: string, paths: readonly string[], fo
       await page.locator('[data-row]').first().waitFor();
       first = (performance.now() - start) / 1000;
       await page
-        .getByRole('button', { name: `Lay out ${paths.length} photos` })
+        .getByRole('button', { name: `Lay out ${paths.length.toLocaleString('en')} photos` })
         .waitFor({ timeout: 1_800_000 });
     });
     const during = await tasks();

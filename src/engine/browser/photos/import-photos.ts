@@ -64,12 +64,19 @@ export async function importPhotos(
     nextHandOver = Number.POSITIVE_INFINITY;
   };
 
+  // A store that takes no more and does not say so must not hold up who wants to stop.
+  const stopped = new Promise<undefined>((resolve) =>
+    options.signal.addEventListener('abort', () => resolve(undefined), { once: true }),
+  );
+
   const work = async (): Promise<void> => {
     while (next < total && !full && !options.signal.aborted) {
       const index = next++;
       const file = queue[index] as File;
       const id = crypto.randomUUID();
-      const outcome = await threads.bringIn(file);
+      const outcome = await Promise.race([threads.bringIn(file), stopped]);
+      // What was being looked at is left; its original is kept last, so nothing half is used.
+      if (!outcome) return;
       const row = { id, name: file.name, modifiedAt: file.lastModified, leftOut: false };
       waiting.set(
         index,
