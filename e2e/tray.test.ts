@@ -268,6 +268,35 @@ test('photos are written out, and retouched ones take their places by name or nu
   expect(complaints).toEqual([]);
 });
 
+test('photos are written into a folder of their own: nothing that lies there is written over', async () => {
+  const { page } = await visit();
+  // The browser's private file system stands in for the folder that a person would pick.
+  await page.evaluate(() => {
+    Object.assign(globalThis, { showDirectoryPicker: () => navigator.storage.getDirectory() });
+  });
+  const files = await numbered(2, 5);
+  await bringIn(page, files);
+  await toSort(page);
+  await card(page, 'PICT5.JPG').click();
+  await page.keyboard.press('Control+a');
+  for (const name of ['Untitled film to retouch', 'Untitled film to retouch 2']) {
+    await press(page, 'Into a folder');
+    await expect.poll(() => notes(page)).toContain(`written out into the folder “${name}”`);
+  }
+  const written = await page.evaluate(async () => {
+    const root = await navigator.storage.getDirectory();
+    const folder = await root.getDirectoryHandle('Untitled film to retouch 2');
+    const lengths: [string, number][] = [];
+    for await (const [name, handle] of (
+      folder as unknown as { entries: () => AsyncIterable<[string, FileSystemFileHandle]> }
+    ).entries())
+      lengths.push([name, (await handle.getFile()).size]);
+    return lengths.sort();
+  });
+  expect(written).toEqual(files.map((file) => [file.name, file.buffer.length]));
+  expect((await inTray(page))[0]).toContain('written out');
+});
+
 test('what no film uses is freed when asked, with its figure, but not under the hands of another tab', async () => {
   const { page, context } = await visit();
   await bringIn(page, await numbered(3, 1));

@@ -1,6 +1,6 @@
 import { openFilm, setWorkbench, tell, workbench } from './workbench';
 import { importPhotos } from '../engine/browser/photos/import-photos';
-import { fileFacts, type FileFacts } from '../engine/browser/photos/file-facts';
+import { fileFacts } from '../engine/browser/photos/file-facts';
 import { isMeant } from '../engine/browser/photos/files-of';
 import { readBundleFile } from '../engine/browser/photos/read-bundle';
 import { storageRoom } from '../engine/browser/store/storage-room';
@@ -42,11 +42,10 @@ export async function bringIn(files: readonly File[], unread: readonly string[] 
 
   const filmId = openFilm()?.id;
   if (filmId === undefined) return;
-  const facts = notYetIn(await fileFacts(meant));
-  const fresh = facts.map(({ file }) => file);
+  const fresh = await notYetIn(meant);
   if (fresh.length === 0)
     return tell('All of these photos are in the table already. Nothing was read twice.');
-  await tellRoom(facts);
+  await tellRoom(fresh);
   beginIntake(filmId, [...fresh.map((file) => file.name), ...unread]);
   if (unread.length > 0) takeInUnread(unread);
   showStage('sort');
@@ -95,7 +94,7 @@ export async function readFiles(
 const WORTH_TELLING = 2e9;
 
 /** Says in plain numbers what an import needs, where that is much or more than there is. */
-async function tellRoom(files: readonly FileFacts[]): Promise<void> {
+async function tellRoom(files: readonly File[]): Promise<void> {
   const room = await storageRoom(files);
   if (!room) return;
   const { needed, free } = room;
@@ -110,15 +109,18 @@ async function tellRoom(files: readonly FileFacts[]): Promise<void> {
 }
 
 /** Files that the table does not hold yet: a folder chosen again after a stop goes on where it stopped. */
-function notYetIn(files: readonly FileFacts[]): readonly FileFacts[] {
+async function notYetIn(files: readonly File[]): Promise<readonly File[]> {
+  const rows = intakeOf()?.rows ?? [];
+  if (rows.length === 0) return files;
   const keyOf = (name: string, bytes: number, modifiedAt: number | undefined): string =>
     `${name} ${bytes} ${modifiedAt ?? 0}`;
   const here = new Set(
-    intakeOf()?.rows.flatMap(({ name, photo, modifiedAt }) =>
-      photo ? keyOf(name, photo.bytes, modifiedAt) : [],
-    ),
+    rows.flatMap(({ name, photo, modifiedAt }) => (photo ? keyOf(name, photo.bytes, modifiedAt) : [])),
   );
-  return files.filter(({ file, size, modifiedAt }) => !here.has(keyOf(file.name, size, modifiedAt)));
+  const facts = await fileFacts(files);
+  return facts.flatMap(({ file, size, modifiedAt }) =>
+    here.has(keyOf(file.name, size, modifiedAt)) ? [] : [file],
+  );
 }
 
 /** The folder's name makes a better title than none. */

@@ -1,5 +1,5 @@
 import { Copy } from 'lucide-react';
-import { useMemo, useState } from 'react';
+import { useDeferredValue, useMemo, useState } from 'react';
 import { isUsable } from '../../core/film/intake/intake-row';
 import type { LayOut } from '../../core/film/intake/lay-out';
 import { rowNotices, rowWords } from '../../core/film/intake/notices';
@@ -43,8 +43,10 @@ export function IntakeView({ intake }: { readonly intake: Intake }) {
   const coming = useWorkbench((state) => state.incoming !== undefined);
   const [onlyNoticed, setOnlyNoticed] = useState(false);
   const { rows, order, layOut: choice } = intake;
-  const usable = useMemo(() => rows.filter(isUsable), [rows]);
-  const notices = useMemo(() => rowNotices(rows), [rows]);
+  // While thousands come in, the rows are shown at once and looked over in a task of its own.
+  const looked = useDeferredValue(rows);
+  const usable = useMemo(() => looked.filter(isUsable), [looked]);
+  const notices = useMemo(() => rowNotices(looked), [looked]);
   const breaks = useMemo(() => sceneBreaks(usable), [usable]);
   const all = [...notices.values()].flat();
   const gaps = all.filter((notice) => notice.kind === 'gap').length;

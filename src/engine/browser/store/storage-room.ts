@@ -1,3 +1,5 @@
+import { fileFacts } from '../photos/file-facts';
+
 /** What an import needs and what the browser grants, in bytes. */
 export interface StorageRoom {
   readonly needed: number;
@@ -20,16 +22,23 @@ export async function storageUse(): Promise<{ readonly used: number; readonly fr
 
 const askToKeep = async (): Promise<boolean> => navigator.storage.persist();
 
+/** Files that are asked for their size; of more, as many are taken from all along the list. */
+const MOST_ASKED = 200;
+
 /**
  * Compares files with the room that the browser still grants; undefined where it does not say. Asks the browser not
  * to clear the store by itself when space runs short elsewhere.
  */
-export async function storageRoom(
-  files: readonly { readonly size: number }[],
-): Promise<StorageRoom | undefined> {
+export async function storageRoom(files: readonly File[]): Promise<StorageRoom | undefined> {
   // What is answered changes nothing here: an unkept promise costs as much as none.
   void askToKeep().catch(() => false);
   const use = await storageUse();
-  const needed = files.reduce((sum, file) => sum + file.size + SMALL_PICTURES, 0);
-  return use && { needed, free: use.free };
+  const step = Math.max(1, files.length / MOST_ASKED);
+  const some = Array.from(
+    { length: Math.min(files.length, MOST_ASKED) },
+    (_, i) => files[Math.floor(i * step)],
+  );
+  const asked = await fileFacts(some.filter((file) => file !== undefined));
+  const mean = asked.reduce((sum, { size }) => sum + size, 0) / Math.max(1, asked.length);
+  return use && { needed: files.length * (mean + SMALL_PICTURES), free: use.free };
 }
