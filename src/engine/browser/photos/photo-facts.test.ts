@@ -6,7 +6,8 @@ import { readPhotoFacts } from './photo-facts';
 /** A photo whose EXIF (CIPA DC-008) says when it was taken, as sharp writes it. */
 const taken = (more: Readonly<Record<string, string>>, orientation = 1): Promise<Buffer> =>
   sharp({ create: { width: 8, height: 6, channels: 3, background: '#777573' } })
-    .withExif({ IFD0: { Orientation: String(orientation) }, IFD2: more })
+    .withMetadata({ orientation })
+    .withExifMerge({ IFD2: more })
     .jpeg()
     .toBuffer();
 
