@@ -19,6 +19,8 @@ export interface ImportOptions {
 const HAND_OVER_EVERY = 700;
 /** Handing over may take this share of the time at most: the larger the film, the rarer. */
 const HAND_OVER_SHARE = 0.05;
+/** How long photos that are being looked at are waited for when the import is stopped, in milliseconds. */
+const PATIENCE = 4000;
 /** The progress is told this often, in milliseconds. */
 const TELL_EVERY = 200;
 
@@ -64,9 +66,12 @@ export async function importPhotos(
     nextHandOver = Number.POSITIVE_INFINITY;
   };
 
-  // A store that takes no more and does not say so must not hold up who wants to stop.
+  // Photos that are being looked at are waited for, but not for ever: a store that takes no more and does not say so
+  // must not hold up who wants to stop.
   const stopped = new Promise<undefined>((resolve) =>
-    options.signal.addEventListener('abort', () => resolve(undefined), { once: true }),
+    options.signal.addEventListener('abort', () => setTimeout(() => resolve(undefined), PATIENCE), {
+      once: true,
+    }),
   );
 
   const work = async (): Promise<void> => {
