@@ -13,7 +13,7 @@ const PLACES: readonly { place: KeyPlace; label: string }[] = [
 /** All keys and what they do. */
 export function KeySheet({ onClose }: { readonly onClose: () => void }) {
   return (
-    <Dialog title="Keys" onClose={onClose}>
+    <Dialog title="Keys" wide onClose={onClose}>
       <p>With nothing chosen, keys that change a pose change the one on screen.</p>
       <div className={styles.keys}>
         {PLACES.map(({ place, label }) => (

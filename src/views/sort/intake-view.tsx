@@ -79,7 +79,7 @@ export function IntakeView({ intake }: { readonly intake: Intake }) {
           </p>
         )}
         {!coming && (
-          <div className={styles.pair} role="group" aria-label="More files">
+          <div className={styles.chosen} role="group" aria-label="More files">
             <ChooseFiles />
           </div>
         )}
