@@ -35,7 +35,8 @@ export const intakeOf = (): Intake | undefined => useIntake.getState().intake;
 const set = (change: Partial<Intake>): void =>
   useIntake.setState(({ intake }) => ({ intake: intake && { ...intake, ...change } }));
 
-/** The table is kept this long after a change, in milliseconds: storing thousands of rows takes a while. */
+/** A table of so many rows takes a while to store: it is kept this long after a change, in milliseconds. */
+const LONG = 600;
 const KEEP_AFTER = 1500;
 let keepTimer: ReturnType<typeof setTimeout> | undefined;
 
@@ -47,9 +48,10 @@ function keepTable(): void {
   if (intake && !intake.laidOut) keepIntake(intake).catch(() => undefined);
 }
 
-/** Keeps the table soon: changes that follow at once are kept together. */
+/** Keeps the table after a change: at once while it is short, else soon and together with what follows. */
 const keep = (): void => {
-  keepTimer ??= setTimeout(keepTable, KEEP_AFTER);
+  if ((intakeOf()?.rows.length ?? 0) < LONG) keepTable();
+  else keepTimer ??= setTimeout(keepTable, KEEP_AFTER);
 };
 
 /** Keeps what waits to be kept. */
