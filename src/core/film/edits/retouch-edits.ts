@@ -2,28 +2,16 @@ import type { Film, Photo, PictureFile } from '../film';
 import type { WrittenFile } from '../retouch/written-names';
 import type { Edit } from './edit';
 
+const FILE_FACTS = [
+  ...(['name', 'hash', 'type', 'bytes', 'width', 'height', 'orientation'] as const),
+  ...(['light', 'approximate'] as const),
+];
+
 /** A photo as it came in, without what makes it a photo of a film. */
-const pictureOf = ({
-  name,
-  hash,
-  type,
-  bytes,
-  width,
-  height,
-  orientation,
-  light,
-  approximate,
-}: Photo): PictureFile => ({
-  name,
-  hash,
-  type,
-  bytes,
-  width,
-  height,
-  orientation,
-  ...(light === undefined ? {} : { light }),
-  ...(approximate === undefined ? {} : { approximate }),
-});
+const pictureOf = (photo: Photo): PictureFile =>
+  Object.fromEntries(
+    FILE_FACTS.filter((key) => photo[key] !== undefined).map((key) => [key, photo[key]]),
+  ) as unknown as PictureFile;
 
 /**
  * Shows retouched files in place of photos, in every pose of them. A file that was written out as it came is turned
