@@ -10,21 +10,16 @@ const urls = new ThumbnailUrls();
 
 /** Address of a small picture, turned as asked; undefined until it is there. */
 function useThumbnail(hash: string | undefined, turn: Orientation): string | undefined {
-  const [made, setMade] = useState<{ of: string; url: string }>();
-  const wanted = `${hash} ${turn}`;
+  // What counts is that it changes: the address is known by then.
+  const [, setMade] = useState<string>();
+  const known = hash === undefined ? undefined : urls.known(hash, turn);
   // Pictures of a film that is just being fetched arrive one by one.
-  const arriving = useWorkbench((state) => (made?.of === wanted ? undefined : state.incoming?.done));
+  const arriving = useWorkbench((state) => (known === undefined ? state.incoming?.done : undefined));
   useEffect(() => {
-    if (hash === undefined) return undefined;
-    let gone = false;
-    void urls.get(hash, turn).then((url) => {
-      if (!gone && url) setMade({ of: `${hash} ${turn}`, url });
-    });
-    return () => {
-      gone = true;
-    };
-  }, [hash, turn, arriving]);
-  return made?.of === wanted ? made.url : undefined;
+    if (hash === undefined || known !== undefined) return undefined;
+    return urls.wish(hash, turn, setMade);
+  }, [hash, turn, known, arriving]);
+  return known;
 }
 
 /** A photo's small picture, as the film shows it; says nothing to screen readers, for whom its neighbours speak. */

@@ -18,29 +18,69 @@ async function turned(picture: Blob, turn: Orientation): Promise<Blob> {
   }
 }
 
-/** Addresses of small pictures for `<img>`; made when first asked for, owned here and revoked on `close`. */
-export class ThumbnailUrls {
-  readonly #urls = new Map<string, Promise<string | undefined>>();
+/** Small pictures fetched at the same time: a page that scrolls must not be handed fifty at once. */
+const AT_ONCE = 4;
 
-  /** The address of a photo's small picture, or undefined when none is kept. */
-  get(hash: string, turn: Orientation): Promise<string | undefined> {
-    const key = `${hash} ${turn}`;
-    let url = this.#urls.get(key);
-    if (!url) {
-      url = thumbnails
-        .getItem<Uint8Array<ArrayBuffer>>(hash)
-        .then(async (bytes) => bytes && URL.createObjectURL(await turned(new Blob([bytes]), turn)))
-        .then((made) => made ?? undefined)
-        .catch(() => undefined);
-      this.#urls.set(key, url);
-      // What is not there yet may come in later.
-      void url.then((made) => made ?? this.#urls.delete(key));
-    }
-    return url;
+interface Wish {
+  readonly hash: string;
+  readonly turn: Orientation;
+  readonly onMade: (url: string) => void;
+}
+
+/** Addresses of small pictures for `<img>`; made when first wished for, owned here and revoked on `close`. */
+export class ThumbnailUrls {
+  readonly #urls = new Map<string, string>();
+  readonly #wishes = new Set<Wish>();
+  readonly #fetching = new Set<string>();
+
+  /** The address of a photo's small picture, where it was made before. */
+  known(hash: string, turn: Orientation): string | undefined {
+    return this.#urls.get(keyOf(hash, turn));
+  }
+
+  /**
+   * Tells the address of a photo's small picture as soon as there is one; never when none is kept. The function
+   * given back takes the wish back: what has scrolled out of sight need not be fetched.
+   */
+  wish(hash: string, turn: Orientation, onMade: (url: string) => void): () => void {
+    const wish = { hash, turn, onMade };
+    this.#wishes.add(wish);
+    this.#next();
+    return () => this.#wishes.delete(wish);
   }
 
   close(): void {
-    for (const url of this.#urls.values()) void url.then((made) => made && URL.revokeObjectURL(made));
+    this.#wishes.clear();
+    for (const url of this.#urls.values()) URL.revokeObjectURL(url);
     this.#urls.clear();
   }
+
+  #next(): void {
+    for (const { hash, turn } of this.#wishes) {
+      if (this.#fetching.size >= AT_ONCE) return;
+      if (!this.#fetching.has(keyOf(hash, turn))) void this.#fetch(hash, turn);
+    }
+  }
+
+  async #fetch(hash: string, turn: Orientation): Promise<void> {
+    const key = keyOf(hash, turn);
+    this.#fetching.add(key);
+    let url = this.#urls.get(key);
+    try {
+      const bytes = url === undefined && (await thumbnails.getItem<Uint8Array<ArrayBuffer>>(hash));
+      if (bytes) url = URL.createObjectURL(await turned(new Blob([bytes]), turn));
+    } catch {
+      // A picture that cannot be read is as good as none.
+    }
+    if (url !== undefined) this.#urls.set(key, url);
+    this.#fetching.delete(key);
+    for (const wish of [...this.#wishes]) {
+      if (keyOf(wish.hash, wish.turn) !== key) continue;
+      this.#wishes.delete(wish);
+      if (url !== undefined) wish.onMade(url);
+    }
+    this.#next();
+  }
 }
+
+const keyOf = (hash: string, turn: Orientation): string => `${hash} ${turn}`;
