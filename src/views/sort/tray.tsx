@@ -38,7 +38,7 @@ export function Tray({ film }: { readonly film: Film }) {
     getScrollElement: () => scroller.current,
     estimateSize: () => layout.pitch,
     paddingStart: layout.margin,
-    overscan: 2,
+    overscan: 1,
   });
   // The virtualiser measures once; another size of cards is another measure.
   useLayoutEffect(() => rows.measure(), [rows, size, columns]);

@@ -1,22 +1,6 @@
-import { swapsSides, turnMatrix, type Orientation } from '../../../core/picture/orientation';
-import { thumbnails } from '../store/stores';
-
-/** A small picture, turned further than its file says. */
-async function turned(picture: Blob, turn: Orientation): Promise<Blob> {
-  if (turn === 1) return picture;
-  const bitmap = await createImageBitmap(picture);
-  try {
-    const { width, height } = bitmap;
-    const canvas = swapsSides(turn) ? new OffscreenCanvas(height, width) : new OffscreenCanvas(width, height);
-    const context = canvas.getContext('2d');
-    if (!context) return picture;
-    context.setTransform(...turnMatrix(turn, width, height));
-    context.drawImage(bitmap, 0, 0);
-    return await canvas.convertToBlob({ type: 'image/webp', quality: 0.9 });
-  } finally {
-    bitmap.close();
-  }
-}
+import { wrap, type Remote } from 'comlink';
+import type { Orientation } from '../../../core/picture/orientation';
+import type { ThumbnailWorker } from './thumbnail.worker';
 
 /** Small pictures fetched at the same time: a page that scrolls must not be handed fifty at once. */
 const AT_ONCE = 4;
@@ -27,11 +11,12 @@ interface Wish {
   readonly onMade: (url: string) => void;
 }
 
-/** Addresses of small pictures for `<img>`; made when first wished for, owned here and revoked on `close`. */
+/** Addresses of small pictures for `<img>`, made by a worker when first wished for; they live as long as the page. */
 export class ThumbnailUrls {
   readonly #urls = new Map<string, string>();
   readonly #wishes = new Set<Wish>();
   readonly #fetching = new Set<string>();
+  #remote: Remote<ThumbnailWorker> | undefined;
 
   /** The address of a photo's small picture, where it was made before. */
   known(hash: string, turn: Orientation): string | undefined {
@@ -49,12 +34,6 @@ export class ThumbnailUrls {
     return () => this.#wishes.delete(wish);
   }
 
-  close(): void {
-    this.#wishes.clear();
-    for (const url of this.#urls.values()) URL.revokeObjectURL(url);
-    this.#urls.clear();
-  }
-
   #next(): void {
     for (const { hash, turn } of this.#wishes) {
       if (this.#fetching.size >= AT_ONCE) return;
@@ -65,13 +44,8 @@ export class ThumbnailUrls {
   async #fetch(hash: string, turn: Orientation): Promise<void> {
     const key = keyOf(hash, turn);
     this.#fetching.add(key);
-    let url = this.#urls.get(key);
-    try {
-      const bytes = url === undefined && (await thumbnails.getItem<Uint8Array<ArrayBuffer>>(hash));
-      if (bytes) url = URL.createObjectURL(await turned(new Blob([bytes]), turn));
-    } catch {
-      // A picture that cannot be read is as good as none.
-    }
+    // A picture that cannot be read is as good as none.
+    const url = this.#urls.get(key) ?? (await this.#worker().address(hash, turn).catch(() => undefined));
     if (url !== undefined) this.#urls.set(key, url);
     this.#fetching.delete(key);
     for (const wish of [...this.#wishes]) {
@@ -80,6 +54,13 @@ export class ThumbnailUrls {
       if (url !== undefined) wish.onMade(url);
     }
     this.#next();
+  }
+
+  #worker(): Remote<ThumbnailWorker> {
+    this.#remote ??= wrap<ThumbnailWorker>(
+      new Worker(new URL('./thumbnail.worker.ts', import.meta.url), { type: 'module' }),
+    );
+    return this.#remote;
   }
 }
 
