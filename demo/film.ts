@@ -29,7 +29,7 @@ export async function demoFilm(): Promise<{ film: Film; originals: Map<string, U
   const scenes = STORY.map((scene, at) => ({
     id: `scene-${at + 1}`,
     name: scene.name,
-    poses: ROLL.flatMap((entry, i) =>
+    items: ROLL.flatMap((entry, i) =>
       entry.scene === at
         ? [{ id: `pose-${i + 1}`, photoId: (photos[i] as Photo).id, hold: entry.shot.hold }]
         : [],
@@ -41,6 +41,8 @@ export async function demoFilm(): Promise<{ film: Film; originals: Map<string, U
     settings: { ...DEFAULT_SETTINGS, width: 1440, height: 1080 },
     photos,
     scenes,
+    flags: [],
+    range: {},
   };
   return { film, originals };
 }

@@ -10,24 +10,29 @@ interface TypedFieldProps<T> {
   /** Called with what was typed, on Enter and on leaving the field, when it can be read and differs. */
   readonly onCommit: (value: T) => void;
   readonly hint?: string | undefined;
+  /** What will come of what is being typed, shown before it is done. */
+  readonly preview?: ((value: T) => string) | undefined;
   readonly figures?: boolean;
   readonly disabled?: boolean;
 }
 
 /** A field that takes effect as soon as it is left; what cannot be read gets a sentence and changes nothing. */
 export function TypedField<T>(props: TypedFieldProps<T>) {
-  const { label, text, parse, onCommit, hint, figures = false, disabled = false } = props;
+  const { label, text, parse, onCommit, hint, preview, figures = false, disabled = false } = props;
   // What was typed counts only for the text it was typed over: a change from elsewhere is shown at once.
   const [draft, setDraft] = useState<{ over: string; typed: string; problem?: string }>();
   const current = draft?.over === text ? draft : { over: text, typed: text };
   const { typed, problem } = current;
   const id = useId();
 
+  const read = preview && typed !== text ? parse(typed) : undefined;
+  const foreseen = read?.ok ? preview?.(read.value) : undefined;
+
   const commit = (): void => {
     if (typed === text) return setDraft(undefined);
-    const read = parse(typed);
-    setDraft(read.ok ? undefined : { ...current, problem: read.problem });
-    if (read.ok) onCommit(read.value);
+    const outcome = parse(typed);
+    setDraft(outcome.ok ? undefined : { ...current, problem: outcome.problem });
+    if (outcome.ok) onCommit(outcome.value);
   };
 
   return (
@@ -60,7 +65,7 @@ export function TypedField<T>(props: TypedFieldProps<T>) {
         role={problem ? 'alert' : undefined}
         className={problem ? styles.problem : styles.hint}
       >
-        {problem ? `${problem} Still ${text}.` : hint}
+        {problem ? `${problem}${text === '' ? '' : ` Still ${text}.`}` : (foreseen ?? hint)}
       </span>
     </div>
   );

@@ -1,4 +1,5 @@
-import { posesOf } from '../core/film/film';
+import { posesIn } from '../core/film/items';
+import { scheduleOf } from '../core/film/schedule';
 import { openFilm, setWorkbench, workbench } from './workbench';
 
 /** How a choice is made: alone, added to or taken from the others, or all from the last one on. */
@@ -15,7 +16,7 @@ export function choosePose(poseId: string, mode: ChoiceMode): void {
     return;
   }
   if (mode === 'range' && anchor !== undefined) {
-    const ids = posesOf(film).map((pose) => pose.id);
+    const ids = scheduleOf(film).poses.map(({ pose }) => pose.id);
     const [a, b] = [ids.indexOf(anchor), ids.indexOf(poseId)];
     if (a >= 0 && b >= 0) {
       setWorkbench({ chosen: new Set(ids.slice(Math.min(a, b), Math.max(a, b) + 1)) });
@@ -27,13 +28,13 @@ export function choosePose(poseId: string, mode: ChoiceMode): void {
 
 export function chooseAll(): void {
   const film = openFilm();
-  if (film) setWorkbench({ chosen: new Set(posesOf(film).map((pose) => pose.id)) });
+  if (film) setWorkbench({ chosen: new Set(scheduleOf(film).firsts.keys()) });
 }
 
 export function chooseScene(sceneId: string): void {
   const scene = openFilm()?.scenes.find((each) => each.id === sceneId);
-  if (scene)
-    setWorkbench({ chosen: new Set(scene.poses.map((pose) => pose.id)), anchor: scene.poses[0]?.id });
+  const poses = scene && !scene.setAside ? posesIn(scene.items).map((pose) => pose.id) : [];
+  if (poses.length > 0) setWorkbench({ chosen: new Set(poses), anchor: poses[0] });
 }
 
 export const chooseNone = (): void => setWorkbench({ chosen: new Set(), anchor: undefined });

@@ -1,25 +1,23 @@
-import { holdEdit, moveBefore, shiftByOne } from '../core/film/edits/arrange';
-import type { Edit } from '../core/film/edits/edit';
-import { posesOf, type FilmSettings } from '../core/film/film';
+import { together, type Edit } from '../core/film/edits/edit';
+import type { Film, FilmSettings } from '../core/film/film';
 import { amend, perform, redo, undo, type History } from '../core/film/history';
-import { poseAt } from '../core/film/schedule';
-import { isHold, LONGEST_HOLD } from '../core/time/hold';
-import { openFilm, scheduleOf, setWorkbench, tell, workbench } from './workbench';
+import { poseAt, scheduleOf, showingOf } from '../core/film/schedule';
+import type { Parsed } from '../core/time/parsed';
+import { openFilm, setWorkbench, tell, workbench } from './workbench';
 
 /**
  * Takes a new state of the film. The choice keeps to poses that are still there; the playhead stays on its
  * pose, wherever that goes, and where it stood when the pose is gone.
  */
-function take(history: History): void {
+export function take(history: History): void {
   setWorkbench((state) => {
     if (history === state.history) return state;
     const plan = scheduleOf(history.film);
     const before = state.history && poseAt(scheduleOf(state.history.film), state.frame);
-    const after = before && plan.entries.find((entry) => entry.pose.id === before.pose.id);
+    const after = before && showingOf(plan, before.pose.id, before.showing);
     const stayed =
       before && after ? after.start + Math.min(state.frame - before.start, after.pose.hold - 1) : undefined;
-    const here = new Set(plan.entries.map((entry) => entry.pose.id));
-    const chosen = [...state.chosen].filter((id) => here.has(id));
+    const chosen = [...state.chosen].filter((id) => plan.firsts.has(id));
     return {
       history,
       // While playing, the clock decides.
@@ -29,7 +27,7 @@ function take(history: History): void {
   });
 }
 
-const mayWrite = (): boolean => {
+export const mayWrite = (): boolean => {
   if (workbench().canWrite) return true;
   tell('This film is open in another tab. Here it can be looked at, not changed.');
   return false;
@@ -39,6 +37,16 @@ const mayWrite = (): boolean => {
 export function edit(change: Edit): void {
   const { history } = workbench();
   if (history && mayWrite()) take(perform(history, change));
+}
+
+/** Carries out what could be made of a wish, or says why it could not; gives whether it was done. */
+export function tryEdit(make: (film: Film) => Parsed<Edit>): boolean {
+  const film = openFilm();
+  if (!film) return false;
+  const made = make(film);
+  if (made.ok) edit(made.value);
+  else tell(made.problem);
+  return made.ok;
 }
 
 /** Adds an edit to the last one, so that both are undone together. */
@@ -57,53 +65,37 @@ export function redoEdit(): void {
   if (history && mayWrite()) take(redo(history));
 }
 
-/** The chosen poses, or the one under the playhead where none is chosen. */
+/** Goes back or forward to the state after so many of all edits, done and taken back. */
+export function goToEdit(doneCount: number): void {
+  let { history } = workbench();
+  if (!history || !mayWrite()) return;
+  while (history.done.length > doneCount) history = undo(history);
+  while (history.done.length < doneCount && history.undone.length > 0) history = redo(history);
+  take(history);
+}
+
+/** The chosen poses in the order of the film, or the one under the playhead where none is chosen. */
 export function meantPoses(): readonly string[] {
   const film = openFilm();
   const { chosen, frame } = workbench();
   if (!film) return [];
-  if (chosen.size > 0) return [...chosen];
-  const here = scheduleOf(film).entries.find((entry) => frame < entry.end);
+  const plan = scheduleOf(film);
+  if (chosen.size > 0) return plan.poses.flatMap(({ pose }) => (chosen.has(pose.id) ? [pose.id] : []));
+  const here = poseAt(plan, frame);
   return here ? [here.pose.id] : [];
-}
-
-export function setHold(hold: number): void {
-  const poses = meantPoses();
-  if (poses.length > 0 && isHold(hold)) edit(holdEdit(poses, hold));
-}
-
-/** Lengthens or shortens each of the meant poses by some frames, never below one. */
-export function changeHold(by: number): void {
-  const film = openFilm();
-  if (!film) return;
-  const meant = new Set(meantPoses());
-  const holds = posesOf(film)
-    .filter((pose) => meant.has(pose.id))
-    .map((pose) => ({ poseId: pose.id, hold: Math.min(LONGEST_HOLD, Math.max(1, pose.hold + by)) }));
-  if (holds.length > 0) edit({ kind: 'set-holds', holds });
-}
-
-export function deletePoses(): void {
-  const poses = meantPoses();
-  if (poses.length === 0) return;
-  edit({ kind: 'remove-poses', poseIds: poses });
-}
-
-/** Moves the meant poses one place earlier or later. */
-export function shiftPoses(direction: 1 | -1): void {
-  const film = openFilm();
-  const poses = meantPoses();
-  if (!film || poses.length === 0) return;
-  edit(shiftByOne(film, poses, direction));
-}
-
-/** Moves poses before the one at `index` of a scene, or to its end. */
-export function movePoses(poseIds: readonly string[], sceneId: string, index: number): void {
-  const film = openFilm();
-  if (film) edit(moveBefore(film, poseIds, sceneId, index));
 }
 
 export const setSettings = (settings: Partial<FilmSettings>): void =>
   edit({ kind: 'set-settings', settings });
 
 export const setTitle = (title: string): void => edit({ kind: 'set-title', title });
+
+/** Sets the hold of new poses and, where asked, of all there are. */
+export function setDefaultHold(defaultHold: number, ofAll: boolean): void {
+  const film = openFilm();
+  if (!film) return;
+  const settings: Edit = { kind: 'set-settings', settings: { defaultHold } };
+  if (!ofAll) return edit(settings);
+  const holds = scheduleOf(film).poses.map(({ pose }) => ({ poseId: pose.id, hold: defaultHold }));
+  edit(together(`All holds set to ${defaultHold}`, [settings, { kind: 'set-holds', holds }]));
+}

@@ -1,3 +1,4 @@
+import { scheduleOf } from '../core/film/schedule';
 import { emptyFilm, type Film } from '../core/film/film';
 import { startHistory } from '../core/film/history';
 import { deleteFilm, keepFilm, readFilm, readLastFilm, readPlace } from '../engine/browser/store/film-shelf';
@@ -9,7 +10,7 @@ import { restoreIntake } from './intake';
 import { keepNow } from './keeper';
 import { pause } from './player';
 import { isStage, readRoute, showRoute } from './route';
-import { scheduleOf, setWorkbench, tell, workbench, type Stage } from './workbench';
+import { setWorkbench, tell, workbench, type Stage } from './workbench';
 
 let lock: FilmLock | undefined;
 let waiting: AbortController | undefined;

@@ -1,6 +1,8 @@
-import { poseAt, type Schedule } from '../core/film/schedule';
+import type { Film } from '../core/film/film';
+import { spanOf, type Span } from '../core/film/moments';
+import { poseAt, scheduleOf, showingAt, type Schedule } from '../core/film/schedule';
 import { rateNumber, sameRate } from '../core/time/rate';
-import { openFilm, scheduleOf, setWorkbench, workbench } from './workbench';
+import { openFilm, setWorkbench, workbench } from './workbench';
 
 /** What playing really does, measured. */
 export interface PlayReport {
@@ -26,15 +28,17 @@ export const setReadiness = (ready: (photoId: string) => boolean): void => {
   isReady = ready;
 };
 
-/** Poses that lie wholly in the `skipped` frames before a frame, going around at the start of the film. */
-function posesMissed(plan: Schedule, frame: number, skipped: number): number {
+/** Poses that lie wholly in the `skipped` frames before a frame, going around at the ends of what is played. */
+function posesMissed(plan: Schedule, { from, to }: Span, frame: number, skipped: number): number {
+  const length = to - from;
+  const within = (at: number): number => from + ((((at - from) % length) + length) % length);
   let count = 0;
   for (let at = frame - skipped; at < frame;) {
-    const passed = poseAt(plan, ((at % plan.frames) + plan.frames) % plan.frames);
+    const place = within(at);
+    const passed = poseAt(plan, place);
     if (!passed) return count;
-    const into = (((at - passed.start) % plan.frames) + plan.frames) % plan.frames;
-    const left = passed.pose.hold - into;
-    if (into === 0 && at + left <= frame) count++;
+    const left = Math.min(passed.end, to) - place;
+    if (place === Math.max(passed.start, from) && at + left <= frame) count++;
     at += left;
   }
   return count;
@@ -43,16 +47,34 @@ function posesMissed(plan: Schedule, frame: number, skipped: number): number {
 /** How far the clock may be ahead of the screen before the player waits for a picture, in milliseconds. */
 const PATIENCE = 1000;
 
+/** The part of the film between its in and out points. */
+const wholeSpan = (film: Film): Span => spanOf(scheduleOf(film), film.range);
+
+/** What is being played, or would be. */
+export const spanPlayed = (film: Film): Span => {
+  const whole = wholeSpan(film);
+  const { playSpan } = workbench();
+  if (!playSpan) return whole;
+  // The film may have become shorter meanwhile.
+  const { frames } = scheduleOf(film);
+  const to = Math.min(playSpan.to, frames);
+  return playSpan.from < to ? { from: playSpan.from, to } : whole;
+};
+
 /**
  * Plays from the playhead by the clock. The page is asked for each repaint which frame is due; a pose that
  * could not be shown in its time counts as dropped. Before the first picture is there, the clock waits.
  */
-export function play(): void {
+export function play(playSpan?: Span): void {
   const film = openFilm();
-  if (!film || request !== undefined) return;
-  const { frames } = scheduleOf(film);
-  if (frames === 0) return;
-  const from = workbench().frame >= frames - 1 ? 0 : workbench().frame;
+  if (!film) return;
+  if (request !== undefined) pause();
+  if (scheduleOf(film).frames === 0) return;
+  setWorkbench({ playSpan });
+  const first = spanPlayed(film);
+  const here = workbench().frame;
+  const inside = playSpan === undefined && here >= first.from && here < first.to - 1;
+  const from = inside ? here : first.from;
   setWorkbench({ frame: from, playing: true });
 
   let zero: number | undefined;
@@ -63,6 +85,7 @@ export function play(): void {
   let windowTicks = 0;
   let waitingSince: number | undefined;
   let rate = film.settings.rate;
+  let { speed } = workbench();
 
   const tick = (now: number): void => {
     const current = openFilm();
@@ -70,33 +93,36 @@ export function play(): void {
     request = requestAnimationFrame(tick);
     const plan = scheduleOf(current);
     if (plan.frames === 0) return pause();
+    const span = spanPlayed(current);
     if (zero === undefined) {
-      const first = poseAt(plan, origin);
+      const opening = poseAt(plan, origin);
       waitingSince ??= now;
-      if (first && !isReady(first.pose.photoId) && now - waitingSince < PATIENCE) return;
+      if (opening && !isReady(opening.pose.photoId) && now - waitingSince < PATIENCE) return;
       zero = now;
       windowStart = now;
       return;
     }
-    if (!sameRate(rate, current.settings.rate)) {
-      // Another rate counts from the frame on screen; what has passed stays passed.
+    if (!sameRate(rate, current.settings.rate) || speed !== workbench().speed) {
+      // Another rate or speed counts from the frame on screen; what has passed stays passed.
       rate = current.settings.rate;
+      speed = workbench().speed;
       origin = workbench().frame;
       zero = now;
       lastTicks = 0;
     }
-    const ticks = Math.floor(((now - zero) * rateNumber(rate)) / 1000);
+    const ticks = Math.floor(((now - zero) * rateNumber(rate) * speed) / 1000);
     if (ticks === lastTicks) return;
     let frame = origin + ticks;
-    if (frame >= plan.frames) {
+    if (frame >= span.to) {
       if (!workbench().loop) {
-        setWorkbench({ frame: plan.frames - 1 });
+        setWorkbench({ frame: span.to - 1 });
         return pause();
       }
-      frame %= plan.frames;
+      frame = span.from + ((frame - span.from) % (span.to - span.from));
     }
     const due = poseAt(plan, frame);
-    dropped += posesMissed(plan, frame, ticks - lastTicks - 1);
+    // Faster than the film's rate, frames are left out on purpose.
+    if (speed <= 1) dropped += posesMissed(plan, span, frame, ticks - lastTicks - 1);
     if (due && !isReady(due.pose.photoId) && frame === due.end - 1) dropped++;
     windowTicks += 1;
     lastTicks = ticks;
@@ -126,8 +152,43 @@ export function pause(): void {
   if (request !== undefined) cancelAnimationFrame(request);
   request = undefined;
   seek = (frame) => setWorkbench({ frame });
-  setWorkbench({ playing: false });
+  setWorkbench({ playing: false, playSpan: undefined });
 }
+
+/** Plays from the first to the last chosen pose, with what lies between. */
+export function playChosen(): void {
+  const film = openFilm();
+  const { chosen } = workbench();
+  if (!film || chosen.size === 0) return play();
+  const shown = scheduleOf(film).poses.filter(({ pose }) => chosen.has(pose.id));
+  const from = Math.min(...shown.map((each) => each.start));
+  const to = Math.max(...shown.map((each) => each.end));
+  if (from < to) play({ from, to });
+}
+
+/** Seconds before and after the pose on screen that are played around it. */
+const AROUND = 2;
+
+/** Plays the pose on screen with the two seconds before and after it. */
+export function playAround(): void {
+  const film = openFilm();
+  const plan = film && scheduleOf(film);
+  const here = plan && poseAt(plan, workbench().frame);
+  if (!film || !plan || !here) return;
+  const reach = Math.round(AROUND * rateNumber(film.settings.rate));
+  play({ from: Math.max(0, here.start - reach), to: Math.min(plan.frames, here.end + reach) });
+}
+
+export function playScene(sceneId: string): void {
+  const film = openFilm();
+  const scene = film && scheduleOf(film).scenes.find((each) => each.sceneId === sceneId);
+  if (scene && scene.start < scene.end) play({ from: scene.start, to: scene.end });
+}
+
+/** Speeds to check by, as parts of the film's rate. */
+export const SPEEDS = [0.25, 0.5, 1, 1.5, 2] as const;
+
+export const setSpeed = (speed: number): void => setWorkbench({ speed });
 
 export const playOrPause = (): void => (workbench().playing ? pause() : play());
 
@@ -154,7 +215,7 @@ export function stepPoses(by: 1 | -1): void {
   const plan = scheduleOf(film);
   const here = poseAt(plan, workbench().frame);
   if (!here) return;
-  const target = plan.entries[here.index + by];
+  const target = showingAt(plan, here.index + by);
   if (target) goTo(target.start);
 }
 

@@ -1,8 +1,9 @@
+import { scheduleOf } from '../core/film/schedule';
 import { create } from 'zustand';
 import { fileName } from '../core/formats/file-name';
 import { printFormat, type PrintFormat } from '../core/print/formats';
 import { printFilm } from '../engine/browser/print/print-film';
-import { openFilm, scheduleOf } from './workbench';
+import { openFilm } from './workbench';
 
 /** A finished print. Its address is owned here and lives as long as the page. */
 export interface Print {

@@ -1,3 +1,4 @@
+import { scheduleOf } from '../core/film/schedule';
 import { create } from 'zustand';
 import type { Film, Photo } from '../core/film/film';
 import {
@@ -9,7 +10,7 @@ import {
   type TrayFilter,
 } from '../core/film/tray';
 import type { ChoiceMode } from './choose';
-import { openFilm, scheduleOf } from './workbench';
+import { openFilm } from './workbench';
 
 export interface TrayState {
   readonly filter: TrayFilter;

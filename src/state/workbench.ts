@@ -1,7 +1,7 @@
 import { create } from 'zustand';
 import { photosById, type Film, type Photo } from '../core/film/film';
 import type { History } from '../core/film/history';
-import { schedule, type Schedule } from '../core/film/schedule';
+import type { Span } from '../core/film/moments';
 import type { ImportProgress } from '../engine/browser/photos/import-photos';
 
 /** The stages of the work, in the order of the work. */
@@ -9,6 +9,10 @@ export const STAGES = ['sort', 'time', 'print'] as const;
 export type Stage = (typeof STAGES)[number];
 
 export const STAGE_LABELS: Readonly<Record<Stage, string>> = { sort: 'Sort', time: 'Time', print: 'Print' };
+
+/** What can stand beside the picture: what is chosen, the flags, or what was done. */
+export const PANELS = ['poses', 'flags', 'done'] as const;
+export type Panel = (typeof PANELS)[number];
 
 /** A sentence for the person: what was noticed or went wrong, and what happens now. */
 export interface Notice {
@@ -33,6 +37,18 @@ export interface WorkbenchState {
   readonly frame: number;
   readonly playing: boolean;
   readonly loop: boolean;
+  /** How fast playing goes, as a part of the film's rate. */
+  readonly speed: number;
+  /** What is played; undefined for the film, or the part between its in and out points. */
+  readonly playSpan: Span | undefined;
+  /** The scene that a person picked in the list; undefined for the one on screen. */
+  readonly pickedScene: string | undefined;
+  /** What stands beside the picture. */
+  readonly panel: Panel;
+  /** A sheet over the workbench. */
+  readonly sheet: 'settings' | 'keys' | 'commands' | undefined;
+  /** What the strip's ruler counts in. */
+  readonly ruler: 'frames' | 'timecode';
   /** Pixels a frame on the strip, as a person picked it; undefined shows the whole film, however it grows. */
   readonly zoom: number | undefined;
   /** Width in pixels that the strip has for the film. */
@@ -54,6 +70,12 @@ export const useWorkbench = create<WorkbenchState>(() => ({
   frame: 0,
   playing: false,
   loop: true,
+  speed: 1,
+  playSpan: undefined,
+  pickedScene: undefined,
+  panel: 'poses',
+  sheet: undefined,
+  ruler: 'frames',
   zoom: undefined,
   stripWidth: 0,
   keeping: { kind: 'kept' },
@@ -64,18 +86,6 @@ export const useWorkbench = create<WorkbenchState>(() => ({
 
 export const workbench = useWorkbench.getState;
 export const setWorkbench = useWorkbench.setState;
-
-const schedules = new WeakMap<Film, Schedule>();
-
-/** The schedule of a film, made once for each value of it. */
-export function scheduleOf(film: Film): Schedule {
-  let known = schedules.get(film);
-  if (!known) {
-    known = schedule(film);
-    schedules.set(film, known);
-  }
-  return known;
-}
 
 const photoMaps = new WeakMap<Film, ReadonlyMap<string, Photo>>();
 

@@ -1,4 +1,5 @@
-import { openFilm, scheduleOf, setWorkbench, workbench, type WorkbenchState } from './workbench';
+import { scheduleOf } from '../core/film/schedule';
+import { openFilm, setWorkbench, workbench, type WorkbenchState } from './workbench';
 
 /** Pixels a frame at the closest zoom: single frames as large as a stamp. */
 const CLOSEST = 96;
@@ -33,7 +34,7 @@ export function zoomToChosen(): void {
   const film = openFilm();
   const { chosen, stripWidth } = workbench();
   if (!film || chosen.size === 0) return;
-  const entries = scheduleOf(film).entries.filter((entry) => chosen.has(entry.pose.id));
+  const entries = scheduleOf(film).poses.filter((entry) => chosen.has(entry.pose.id));
   const first = entries[0];
   const last = entries.at(-1);
   if (first && last) setWorkbench({ zoom: fitting(last.end - first.start, stripWidth), frame: first.start });

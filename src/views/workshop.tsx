@@ -12,7 +12,7 @@ import { Shelf } from './shelf/shelf';
 import { DropZone } from './shell/drop-zone';
 import { IncomingBar } from './shell/incoming-bar';
 import { JobBar } from './shell/job-bar';
-import { freeKeys, handleKey } from './shell/keys';
+import { freeKeys, handleKey, releaseKey } from './shell/keys';
 import styles from './shell/shell.module.css';
 import { TopBar } from './shell/top-bar';
 import { SortView } from './sort/sort-view';
@@ -30,7 +30,7 @@ export default function Workshop({ openDemo }: WorkshopProps) {
   const stage = useWorkbench((state) => state.stage);
   const keeping = useWorkbench((state) => state.keeping);
   const noPoses = useWorkbench(
-    (state) => !state.history?.film.scenes.some((scene) => scene.poses.length > 0),
+    (state) => !state.history?.film.scenes.some((scene) => scene.items.length > 0),
   );
   const hasTable = useIntake((state) => state.intake?.laidOut === false);
   // An empty strip gives its room to the table of what came in.
@@ -53,12 +53,14 @@ export default function Workshop({ openDemo }: WorkshopProps) {
     const key = (event: KeyboardEvent): void => void handleKey(event);
     addEventListener('popstate', follow);
     addEventListener('keydown', key);
+    addEventListener('keyup', releaseKey);
     addEventListener('click', freeKeys);
     return () => {
       stopKeeping();
       stopKeepingTable();
       removeEventListener('popstate', follow);
       removeEventListener('keydown', key);
+      removeEventListener('keyup', releaseKey);
       removeEventListener('click', freeKeys);
     };
   }, [openDemo]);

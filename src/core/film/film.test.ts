@@ -1,7 +1,11 @@
 import fc from 'fast-check';
 import { orderBy as naturalOrder } from 'natural-orderby';
 import { describe, expect, test } from 'vitest';
-import { moveBefore, shiftByOne } from './edits/arrange';
+import { exchangeEdit, moveBefore, removeEdit, reverseEdit, shiftByOne } from './edits/arrange';
+import { copiedItems, duplicateEdit, pasteEdit } from './edits/copy-edits';
+import { makeCycleEdit, takePassOutEdit, unrollEdit } from './edits/cycle-edits';
+import { joinSceneEdit, splitSceneEdit } from './edits/scene-edits';
+import type { Parsed } from '../time/parsed';
 import type { Edit } from './edits/edit';
 import { applyEdit } from './edits/apply-edit';
 import { invertEdit } from './edits/invert-edit';
@@ -15,54 +19,29 @@ import {
   turnEdit,
 } from './edits/use-photos';
 import type { Orientation } from '../picture/orientation';
-import { DEFAULT_SETTINGS, posesOf, type Film, type Photo } from './film';
+import { CYCLE_WAYS, type Film, type Photo } from './film';
+import { isCycle, posesIn, posesOf } from './items';
 import { amend, perform, redo, startHistory, undo } from './history';
 import { DEFAULT_LAY_OUT, layOutEdit } from './intake/lay-out';
 import { inNumberOrder, runningNumber } from './numbering';
 import { shownSize, turnOf } from './photo-picture';
 import { matchRetouched } from './retouch/match-retouched';
 import { writtenFiles } from './retouch/written-names';
-import { poseAt, schedule } from './schedule';
+import { momentAt } from './moments';
+import { filmOf, filmsWithCycles, freshId, photoNamed, picks } from './random-films';
+import { changeRate } from './retime/change-rate';
+import { fitEdit } from './retime/fit';
+import { scheduleOf } from './schedule';
 
-const photo = (name: string): Photo => ({
-  id: name,
-  name,
-  hash: '0'.repeat(64),
-  type: 'image/jpeg',
-  bytes: 1,
-  width: 1600,
-  height: 1200,
-  orientation: 1,
-});
-
-/** A film whose scenes hold poses with these holds; pose ids are `scene.index`. */
-function filmOf(scenes: readonly (readonly number[])[]): Film {
-  return {
-    id: 'film',
-    title: 'Test',
-    settings: DEFAULT_SETTINGS,
-    photos: [photo('a'), photo('b')],
-    scenes: scenes.map((holds, s) => ({
-      id: `s${s}`,
-      name: `Scene ${s}`,
-      poses: holds.map((hold, i) => ({ id: `${s}.${i}`, photoId: i % 2 ? 'a' : 'b', hold })),
-    })),
-  };
-}
-
-const films = fc
-  .array(fc.array(fc.integer({ min: 1, max: 30 }), { maxLength: 12 }), { minLength: 1, maxLength: 4 })
-  .map(filmOf);
+const photo = photoNamed;
 
 const ids = (film: Film): string[] => posesOf(film).map((pose) => pose.id);
 const order = (film: Film): string[] => ids(film);
 
-let serial = 0;
-
 /** An edit that makes sense for a film, drawn from numbers. */
 function someEdit(film: Film, kind: number, picks: readonly number[], n: number, fresh: string): Edit {
   const poses = ids(film);
-  const newId = (): string => `${fresh}-${serial++}`;
+  const newId = freshId;
   const chosen = [
     ...new Set(picks.filter(() => poses.length > 0).map((p) => poses[p % poses.length] as string)),
   ];
@@ -71,25 +50,25 @@ function someEdit(film: Film, kind: number, picks: readonly number[], n: number,
   const photos = film.photos
     .filter((_, i) => picks.some((p) => p % film.photos.length === i))
     .map(({ id }) => id);
-  switch (kind % 16) {
+  const gap = { parentId: sceneId, index: n % ((scene?.items.length ?? 0) + 1) };
+  const cycles = film.scenes.flatMap(({ items }) => items.filter(isCycle));
+  const cycleId = cycles[n % Math.max(1, cycles.length)]?.id ?? '';
+  const way = CYCLE_WAYS[n % 3] ?? 'forward';
+  const nothing: Edit = { kind: 'together', edits: [] };
+  const done = (made: Parsed<Edit>): Edit => (made.ok ? made.value : nothing);
+  switch (kind % 27) {
     case 0:
       return { kind: 'set-holds', holds: chosen.map((poseId, i) => ({ poseId, hold: 1 + ((n + i) % 9) })) };
     case 1:
-      return { kind: 'remove-poses', poseIds: chosen };
+      return removeEdit(film, chosen);
     case 2:
-      return moveBefore(film, chosen, sceneId, n % ((scene?.poses.length ?? 0) + 1));
+      return moveBefore(film, chosen, gap);
     case 3:
       return shiftByOne(film, chosen, n % 2 ? 1 : -1);
     case 4:
       return {
-        kind: 'place-poses',
-        places: [
-          {
-            pose: { id: fresh, photoId: 'a', hold: 1 + (n % 5) },
-            sceneId,
-            index: n % ((scene?.poses.length ?? 0) + 1),
-          },
-        ],
+        kind: 'place-items',
+        places: [{ item: { id: fresh, photoId: 'a', hold: 1 + (n % 5) }, ...gap }],
       };
     case 5:
       return { kind: 'set-settings', settings: { defaultHold: 1 + (n % 5), width: 640 } };
@@ -97,7 +76,7 @@ function someEdit(film: Film, kind: number, picks: readonly number[], n: number,
       return {
         kind: 'place-scenes',
         places: [
-          { scene: { id: `new-${fresh}`, name: 'New', poses: [] }, index: n % (film.scenes.length + 1) },
+          { scene: { id: `new-${fresh}`, name: 'New', items: [] }, index: n % (film.scenes.length + 1) },
         ],
       };
     case 7:
@@ -111,7 +90,7 @@ function someEdit(film: Film, kind: number, picks: readonly number[], n: number,
     case 10:
       return bringBackEdit(film, photos, newId);
     case 11:
-      return insertEdit(film, photos, { sceneId, index: n % ((scene?.poses.length ?? 0) + 1) }, newId);
+      return insertEdit(film, photos, gap, newId);
     case 12:
       return newSceneEdit(film, photos, newId);
     case 13:
@@ -125,6 +104,37 @@ function someEdit(film: Film, kind: number, picks: readonly number[], n: number,
             photos.map((photoId) => ({ photoId, file: photo(`mended-${photoId}`) })),
           )
         : restoreEdit(film, photos);
+    case 15:
+      return reverseEdit(film, chosen);
+    case 16:
+      return exchangeEdit(film, chosen) ?? duplicateEdit(film, chosen, newId) ?? nothing;
+    case 17:
+      return done(makeCycleEdit(film, chosen, { times: 1 + (n % 4), way, endsTwice: n % 2 === 0 }, newId));
+    case 18:
+      return done(unrollEdit(film, cycleId, newId));
+    case 19:
+      return done(takePassOutEdit(film, cycleId, n % 3, newId));
+    case 20:
+      return { kind: 'set-cycle', cycleId, shape: { times: 1 + (n % 5), way } };
+    case 21:
+      return pasteEdit(copiedItems(film, chosen), gap, newId);
+    case 22:
+      return done(n % 2 ? joinSceneEdit(film, sceneId) : splitSceneEdit(film, chosen[0] ?? '', newId));
+    case 23:
+      return n % 2
+        ? { kind: 'set-scene', sceneId, marks: { setAside: n % 3 === 0 || undefined, colour: 'moss' } }
+        : { kind: 'move-scene', sceneId, index: (n >> 3) % film.scenes.length };
+    case 24:
+      return n % 2
+        ? changeRate(film, { num: 10 + (n % 50), den: 1 }, 'seconds', n % 3 ? 'drop' : 'grow', newId).edit
+        : (fitEdit(film, chosen, 1 + (n % 90), newId)?.edit ?? nothing);
+    case 25: {
+      const at = momentAt(scheduleOf(film), n % Math.max(1, scheduleOf(film).frames));
+      const flag = at && ({ id: `flag${n % 3}`, label: fresh, kind: 'note', colour: 'rust', at } as const);
+      return n % 2
+        ? { kind: 'set-range', range: { in: at } }
+        : { kind: 'set-flags', flags: [{ id: `flag${n % 3}`, flag: n % 5 ? flag : undefined }] };
+    }
     default:
       return layOutEdit(
         film,
@@ -144,46 +154,23 @@ const chains = fc.array(fc.tuple(fc.nat(), fc.array(fc.nat(), { minLength: 1, ma
   maxLength: 14,
 });
 
-describe('schedule', () => {
-  test('its length is the sum of holds, and every frame belongs to exactly one pose', () => {
-    fc.assert(
-      fc.property(films, (film) => {
-        const plan = schedule(film);
-        const holds = posesOf(film).map((pose) => pose.hold);
-        expect(plan.frames).toBe(holds.reduce((a, b) => a + b, 0));
-        const shown = Array.from({ length: plan.frames }, (_, frame) => poseAt(plan, frame)?.pose.id);
-        expect(shown).toEqual(
-          posesOf(film).flatMap((pose) => Array.from({ length: pose.hold }, () => pose.id)),
-        );
-        for (const outside of [-1, plan.frames, Number.NaN]) expect(poseAt(plan, outside)).toBeUndefined();
-      }),
-    );
-  });
-});
-
 describe('edits', () => {
   test('each is taken back exactly, and leaves the film it was given as it was', () => {
     fc.assert(
-      fc.property(
-        films,
-        fc.nat(),
-        fc.array(fc.nat(), { minLength: 1, maxLength: 6 }),
-        fc.nat(),
-        (film, kind, picks, n) => {
-          const before = structuredClone(film);
-          const edit = someEdit(film, kind, picks, n, 'fresh');
-          const after = applyEdit(film, edit);
-          expect(film).toEqual(before);
-          expect(applyEdit(after, invertEdit(film, edit))).toEqual(before);
-        },
-      ),
+      fc.property(filmsWithCycles, fc.nat(), picks, fc.nat(), (film, kind, picks, n) => {
+        const before = structuredClone(film);
+        const edit = someEdit(film, kind, picks, n, 'fresh');
+        const after = applyEdit(film, edit);
+        expect(film).toEqual(before);
+        expect(applyEdit(after, invertEdit(film, edit))).toEqual(before);
+      }),
       { numRuns: 1000 },
     );
   });
 
   test('undo of any chain gives back the same film, redo the changed one', () => {
     fc.assert(
-      fc.property(films, chains, (film, chain) => {
+      fc.property(filmsWithCycles, chains, (film, chain) => {
         let history = startHistory(film);
         chain.forEach(([kind, picks, n], i) => {
           const edit = someEdit(history.film, kind, picks, n, `f${i}`);
@@ -201,12 +188,17 @@ describe('edits', () => {
 
   test('moving and moving back is the identity, and no pose is lost on the way', () => {
     fc.assert(
-      fc.property(films, fc.array(fc.nat(), { minLength: 1, maxLength: 5 }), fc.nat(), (film, picks, n) => {
-        const edit = someEdit(film, 2, picks, n, '');
-        const moved = applyEdit(film, edit);
-        expect(order(moved).sort()).toEqual(order(film).sort());
-        expect(applyEdit(moved, invertEdit(film, edit))).toEqual(film);
-      }),
+      fc.property(
+        filmsWithCycles,
+        fc.array(fc.nat(), { minLength: 1, maxLength: 5 }),
+        fc.nat(),
+        (film, picks, n) => {
+          const edit = someEdit(film, 2, picks, n, '');
+          const moved = applyEdit(film, edit);
+          expect(order(moved).sort()).toEqual(order(film).sort());
+          expect(applyEdit(moved, invertEdit(film, edit))).toEqual(film);
+        },
+      ),
     );
   });
 
@@ -216,7 +208,7 @@ describe('edits', () => {
       [1, 1],
     ]);
     const moved = (poses: string[], scene: string, index: number): string[] =>
-      order(applyEdit(film, moveBefore(film, poses, scene, index)));
+      order(applyEdit(film, moveBefore(film, poses, { parentId: scene, index })));
     expect(moved(['0.0', '0.3'], 's0', 3)).toEqual(['0.1', '0.2', '0.0', '0.3', '0.4', '1.0', '1.1']);
     expect(moved(['0.4', '0.1'], 's1', 1)).toEqual(['0.0', '0.2', '0.3', '1.0', '0.1', '0.4', '1.1']);
     expect(moved(['0.0'], 's0', 0)).toEqual(order(film));
@@ -239,7 +231,11 @@ describe('photos', () => {
   let next = 0;
   const newId = (): string => `new${next++}`;
   const shown = (each: Film): string[] =>
-    each.scenes.map((scene) => scene.poses.map(({ photoId, hold }) => `${photoId}${hold}`).join(' '));
+    each.scenes.map((scene) =>
+      posesIn(scene.items)
+        .map(({ photoId, hold }) => `${photoId}${hold}`)
+        .join(' '),
+    );
 
   test('are set aside and brought back by number, put in where asked, shown in place of others', () => {
     expect(shown(film)).toEqual(['b1 a2 b3 a4', 'b5']);
@@ -250,7 +246,7 @@ describe('photos', () => {
     const back = applyEdit(aside, bringBackEdit(aside, ['a', 'b'], newId));
     expect(shown(back)).toEqual(['a2 b1 b3', 'b5']);
     expect(back.photos).toEqual(film.photos);
-    const put = applyEdit(aside, insertEdit(aside, ['b', 'a'], { sceneId: 's0', index: 1 }, newId));
+    const put = applyEdit(aside, insertEdit(aside, ['b', 'a'], { parentId: 's0', index: 1 }, newId));
     expect(shown(put)).toEqual(['b1 a2 b2 b3', 'b5']);
     expect(put.photos).toEqual(film.photos);
     expect(shown(applyEdit(film, newSceneEdit(film, ['a'], newId)))).toEqual(['b1 a2 b3 a4', 'b5', 'a2']);

@@ -57,10 +57,69 @@ export interface Pose {
   readonly hold: number;
 }
 
+/** How the poses of a cycle are gone through in each pass. */
+export const CYCLE_WAYS = ['forward', 'backward', 'there-and-back'] as const;
+export type CycleWay = (typeof CYCLE_WAYS)[number];
+
+export interface CycleShape {
+  /** Passes, from 1. */
+  readonly times: number;
+  readonly way: CycleWay;
+  /** There and back: whether the pose at either end is shown twice in a row where the way turns. */
+  readonly endsTwice: boolean;
+}
+
+/** A run of poses repeated. Its poses stand in it once and are edited once for all passes. */
+export interface Cycle extends CycleShape {
+  readonly id: string;
+  /** At least one. */
+  readonly items: readonly Item[];
+}
+
+/** What stands in a scene or in a cycle. */
+export type Item = Pose | Cycle;
+
+/** Colours of scenes and flags, by the names of the palette. */
+export const PAINTS = ['teal', 'plum', 'ochre', 'slate', 'moss', 'rust'] as const;
+export type Paint = (typeof PAINTS)[number];
+
 export interface Scene {
   readonly id: string;
   readonly name: string;
-  readonly poses: readonly Pose[];
+  readonly items: readonly Item[];
+  /** Where none was picked, scenes take colours in turn. */
+  readonly colour?: Paint | undefined;
+  /** Kept, but not shown in the film. */
+  readonly setAside?: boolean | undefined;
+}
+
+/** A moment of the film that belongs to a pose and moves with it. */
+export interface Moment {
+  readonly poseId: string;
+  /** Frames from the start of the pose; past its end it stands on its last frame. */
+  readonly offset: number;
+  /** Which showing of the pose, from 0: a pose in a cycle has several. */
+  readonly showing: number;
+  /** Where it stands when its pose is gone, as a frame of the film. */
+  readonly frame: number;
+}
+
+export const FLAG_KINDS = ['note', 'word', 'beat', 'contact'] as const;
+export type FlagKind = (typeof FLAG_KINDS)[number];
+
+/** A labelled moment. */
+export interface Flag {
+  readonly id: string;
+  readonly label: string;
+  readonly kind: FlagKind;
+  readonly colour: Paint;
+  readonly at: Moment;
+}
+
+/** In and out points: the first and the last frame of a part of the film; either may be missing. */
+export interface Range {
+  readonly in?: Moment | undefined;
+  readonly out?: Moment | undefined;
 }
 
 /** How a photo of another shape than the film is placed: all of it on the background, or filling the film. */
@@ -86,6 +145,8 @@ export interface Film {
   /** The tray: all photos in order, used or not. */
   readonly photos: readonly Photo[];
   readonly scenes: readonly Scene[];
+  readonly flags: readonly Flag[];
+  readonly range: Range;
 }
 
 export const DEFAULT_SETTINGS: FilmSettings = {
@@ -103,10 +164,10 @@ export const emptyFilm = (id: string, sceneId: string, title: string): Film => (
   title,
   settings: DEFAULT_SETTINGS,
   photos: [],
-  scenes: [{ id: sceneId, name: 'Scene 1', poses: [] }],
+  scenes: [{ id: sceneId, name: 'Scene 1', items: [] }],
+  flags: [],
+  range: {},
 });
-
-export const posesOf = (film: Film): readonly Pose[] => film.scenes.flatMap((scene) => scene.poses);
 
 export const photosById = (film: Film): ReadonlyMap<string, Photo> =>
   new Map(film.photos.map((photo) => [photo.id, photo]));

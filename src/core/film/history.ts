@@ -1,9 +1,13 @@
 import type { Film } from './film';
 import { applyEdit } from './edits/apply-edit';
-import type { Edit } from './edits/edit';
+import { together, type Edit } from './edits/edit';
+import { editWords } from './edits/edit-words';
 import { invertEdit } from './edits/invert-edit';
+import { loosened } from './moments';
+import { scheduleOf } from './schedule';
 
-interface Step {
+/** An edit that was carried out, and what takes it back. */
+export interface Step {
   readonly edit: Edit;
   readonly inverse: Edit;
 }
@@ -17,12 +21,28 @@ export interface History {
 
 export const startHistory = (film: Film): History => ({ film, done: [], undone: [] });
 
+/** An edit together with what flags and points have to remember when it takes their poses away. */
+function withMoments(film: Film, edit: Edit): Edit {
+  if (film.flags.length === 0 && !film.range.in && !film.range.out) return edit;
+  const after = scheduleOf(applyEdit(film, edit));
+  const { flags, range } = loosened(film, scheduleOf(film), after);
+  if (flags.length === 0 && !range.in && !range.out) return edit;
+  return together(editWords(edit), [
+    edit,
+    { kind: 'set-flags', flags: flags.map((flag) => ({ id: flag.id, flag })) },
+    { kind: 'set-range', range },
+  ]);
+}
+
 /** Carries out an edit; what had been taken back can no longer be done again. */
-export const perform = ({ film, done }: History, edit: Edit): History => ({
-  film: applyEdit(film, edit),
-  done: [...done, { edit, inverse: invertEdit(film, edit) }],
-  undone: [],
-});
+export function perform({ film, done }: History, change: Edit): History {
+  const edit = withMoments(film, change);
+  return {
+    film: applyEdit(film, edit),
+    done: [...done, { edit, inverse: invertEdit(film, edit) }],
+    undone: [],
+  };
+}
 
 /** Carries out an edit as a part of the last one: both are taken back together. */
 export function amend(history: History, edit: Edit): History {

@@ -8,16 +8,16 @@ export type TrayFilter = (typeof TRAY_FILTERS)[number];
 
 /** What the tray tells of its photos, each by photo id. */
 export interface TrayFacts {
-  /** Poses that show the photo, in film order. */
+  /** Poses that show the photo, each at its first showing, in film order. */
   readonly uses: ReadonlyMap<string, readonly ScheduledPose[]>;
   readonly notices: ReadonlyMap<string, readonly RowNotice[]>;
   /** Photos of the last import, where there was one before it. */
   readonly fresh: ReadonlySet<string>;
 }
 
-export function photoUses({ entries }: Schedule): ReadonlyMap<string, readonly ScheduledPose[]> {
+export function photoUses({ poses }: Schedule): ReadonlyMap<string, readonly ScheduledPose[]> {
   const uses = new Map<string, ScheduledPose[]>();
-  for (const entry of entries) {
+  for (const entry of poses) {
     const list = uses.get(entry.pose.photoId);
     if (list) list.push(entry);
     else uses.set(entry.pose.photoId, [entry]);

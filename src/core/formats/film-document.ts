@@ -1,13 +1,16 @@
 import Joi from 'joi';
-import type { Film } from '../film/film';
+import { MOST_PASSES, framesOf } from '../film/edits/cycle-edits';
+import { CYCLE_WAYS, FLAG_KINDS, PAINTS, type Film } from '../film/film';
+import { posesOf } from '../film/items';
 import { LONGEST_HOLD } from '../time/hold';
 import { failed, found, type Parsed } from '../time/parsed';
 
 /**
  * Version of the film document. 2 added what a person decides about a photo (turned, set aside, written out,
- * retouched); a document of version 1 is one of version 2 without any of it.
+ * retouched); a document of version 1 is one of version 2 without any of it. 3 added cycles, flags, in and out points,
+ * and colours of scenes: what stood in a scene as its `poses` are its `items` now.
  */
-export const FILM_VERSION = 2;
+export const FILM_VERSION = 3;
 
 /** A film as it is stored in the browser and in `film.json` of a `.kermis` file. */
 export interface FilmDocument {
@@ -55,7 +58,49 @@ const pose = Joi.object({
   hold: Joi.number().integer().min(1).max(LONGEST_HOLD).required(),
 });
 
-const scene = Joi.object({ id, name, poses: Joi.array().items(pose).unique('id').required() });
+const paint = Joi.string().valid(...PAINTS);
+
+const items = Joi.array().items(
+  Joi.alternatives().conditional(Joi.object({ items: Joi.exist() }).unknown(), {
+    then: Joi.link('#cycle'),
+    otherwise: pose,
+  }),
+);
+
+const cycle = Joi.object({
+  id,
+  items: items.min(1).required(),
+  times: Joi.number().integer().min(1).max(MOST_PASSES).required(),
+  way: Joi.string()
+    .valid(...CYCLE_WAYS)
+    .required(),
+  endsTwice: Joi.boolean().required(),
+}).id('cycle');
+
+const scene = Joi.object({
+  id,
+  name,
+  items: items.required(),
+  colour: paint.optional(),
+  setAside: Joi.boolean().optional(),
+}).shared(cycle);
+
+const moment = Joi.object({
+  poseId: id,
+  offset: Joi.number().integer().min(0).required(),
+  showing: Joi.number().integer().min(0).required(),
+  frame: Joi.number().integer().min(0).required(),
+});
+
+const flag = Joi.object({
+  id,
+  label: name,
+  kind: Joi.string()
+    .valid(...FLAG_KINDS)
+    .required(),
+  colour: paint.required(),
+  at: moment.required(),
+});
 
 /** Shape and bounds of a film's settings, for stored films and for the settings form alike. */
 export const settingsSchema = Joi.object({
@@ -81,6 +126,8 @@ const document = Joi.object({
     settings: settingsSchema.required(),
     photos: Joi.array().items(photoSchema).unique('id').required(),
     scenes: Joi.array().items(scene).unique('id').min(1).required(),
+    flags: Joi.array().items(flag).unique('id').required(),
+    range: Joi.object({ in: moment.optional(), out: moment.optional() }).required(),
   }).required(),
 });
 
@@ -90,21 +137,62 @@ const versionOnly = Joi.object({
   version: Joi.number().integer().greater(FILM_VERSION).required(),
 }).required();
 
+/** A document of an older version, as far as it has to be known to bring it up to this one. */
+const older = Joi.object({
+  version: Joi.number().integer().min(1).less(3).required(),
+  film: Joi.object({
+    scenes: Joi.array()
+      .items(Joi.object({ poses: Joi.array().required() }).unknown())
+      .required(),
+  })
+    .unknown()
+    .required(),
+})
+  .unknown()
+  .required();
+
+interface OlderDocument {
+  readonly film: { readonly scenes: readonly { readonly poses: readonly unknown[] }[] };
+}
+
+function upToDate(value: unknown): unknown {
+  const checked: Joi.ValidationResult<OlderDocument> = older.validate(value, { convert: false });
+  if (checked.error) return value;
+  const { film } = checked.value;
+  const scenes = film.scenes.map(({ poses, ...scene }) => ({ ...scene, items: poses }));
+  return { ...checked.value, film: { ...film, scenes, flags: [], range: {} } };
+}
+
+/** More frames than any film has; its cycles cannot be counted exactly beyond 2^53. */
+const MOST_FRAMES = 2 ** 40;
+
+/** What does not hold together in a film whose parts are each well formed. */
+function inconsistency(film: Film): string | undefined {
+  const photos = new Set(film.photos.map((each) => each.id));
+  const poses = posesOf(film);
+  if (new Set(poses.map((each) => each.id)).size !== poses.length) return 'two poses carry the same mark';
+  const missing = poses.filter((each) => !photos.has(each.photoId)).length;
+  if (missing > 0) return `${missing} of its poses name photos it does not have`;
+  return framesOf(film) > MOST_FRAMES ? 'its cycles make it endless' : undefined;
+}
+
 /** Reads a stored film. Whatever it is given, it never throws. */
 export function readFilmDocument(value: unknown): Parsed<Film> {
-  const newer = versionOnly.validate(value, { convert: false, allowUnknown: true });
-  if (!newer.error)
-    return failed('This film was saved by a newer Kermis. Open it with that one; nothing here was changed.');
-  const checked: Joi.ValidationResult<FilmDocument> = document.required().validate(value, { convert: false });
-  if (checked.error) return failed(`This is not a film that Kermis can read: ${checked.error.message}.`);
-  const { film } = checked.value;
-  const photos = new Set(film.photos.map((each) => each.id));
-  const poses = film.scenes.flatMap((each) => each.poses);
-  if (new Set(poses.map((each) => each.id)).size !== poses.length) {
-    return failed('This film is damaged: two poses carry the same mark.');
+  try {
+    const newer = versionOnly.validate(value, { convert: false, allowUnknown: true });
+    if (!newer.error)
+      return failed(
+        'This film was saved by a newer Kermis. Open it with that one; nothing here was changed.',
+      );
+    const checked: Joi.ValidationResult<FilmDocument> = document
+      .required()
+      .validate(upToDate(value), { convert: false });
+    if (checked.error) return failed(`This is not a film that Kermis can read: ${checked.error.message}.`);
+    const { film } = checked.value;
+    const problem = inconsistency(film);
+    return problem === undefined ? found(film) : failed(`This film is damaged: ${problem}.`);
+  } catch (error) {
+    // Such as cycles within cycles deeper than can be gone through.
+    return failed(`This is not a film that Kermis can read: ${String(error)}.`);
   }
-  const missing = poses.filter((each) => !photos.has(each.photoId)).length;
-  if (missing > 0)
-    return failed(`This film is damaged: ${missing} of its poses name photos it does not have.`);
-  return found(film);
 }

@@ -24,12 +24,14 @@ const film: Film = {
     {
       id: 's',
       name: 'One',
-      poses: [
+      items: [
         { id: 'a', photoId: 'p1', hold: 2 },
         { id: 'b', photoId: 'p1', hold: 1 },
       ],
     },
   ],
+  flags: [],
+  range: {},
 };
 
 describe('a stored film', () => {
@@ -47,18 +49,37 @@ describe('a stored film', () => {
     expect(read(() => ({ format: 'kermis', version: FILM_VERSION + 1, film: later }))).toMatch(
       /newer Kermis/,
     );
-    // One of the first version is one of this without marks on its photos.
-    expect(read((d) => ({ ...d, version: 1 }))).toBe('read');
+    // Before version 3 a scene had poses only, and a film no flags.
+    const { flags, range, ...rest } = film;
+    expect([flags, range]).toEqual([[], {}]);
+    const old = {
+      ...rest,
+      scenes: film.scenes.map(({ items, ...scene }) => ({ ...scene, poses: items })),
+    };
+    expect(readFilmDocument({ format: 'kermis', version: 1, film: old })).toEqual({
+      ok: true,
+      value: film,
+    });
+    const cycle = { id: 'c', items: film.scenes[0]?.items, times: 3, way: 'forward', endsTwice: false };
+    const inCycles = (item: unknown): string =>
+      read((d) => ({ ...d, film: { ...d.film, scenes: [{ id: 's', name: '', items: [item] }] } }));
+    expect(inCycles({ ...cycle, id: 'd', items: [cycle] })).toBe('read');
+    expect(inCycles({ ...cycle, times: 0 })).toMatch(/times/);
+    expect(inCycles({ ...cycle, items: [] })).toMatch(/items/);
+    const deep = (levels: number): unknown =>
+      levels === 0 ? cycle : { ...cycle, id: `d${levels}`, times: 10_000, items: [deep(levels - 1)] };
+    expect(inCycles(deep(6))).toMatch(/endless/);
+    expect(inCycles(deep(3000))).toMatch(/cannot|can read/);
     const turned = { ...film.photos[0], turn: 9 };
     expect(read((d) => ({ ...d, film: { ...d.film, photos: [turned, film.photos[1]] } }))).toMatch(/turn/);
     expect(read((d) => ({ ...d, film: { ...d.film, photos: [] } }))).toMatch(/2 of its poses name photos/);
     const pose = { id: 'a', photoId: 'p1', hold: 1.5 };
     expect(
-      read((d) => ({ ...d, film: { ...d.film, scenes: [{ id: 's', name: '', poses: [pose] }] } })),
+      read((d) => ({ ...d, film: { ...d.film, scenes: [{ id: 's', name: '', items: [pose] }] } })),
     ).toMatch(/hold/);
     const twice = [
-      { id: 's', name: '', poses: [{ ...pose, hold: 1 }] },
-      { id: 't', name: '', poses: [{ ...pose, hold: 1 }] },
+      { id: 's', name: '', items: [{ ...pose, hold: 1 }] },
+      { id: 't', name: '', items: [{ ...pose, hold: 1 }] },
     ];
     expect(read((d) => ({ ...d, film: { ...d.film, scenes: twice } }))).toMatch(/same mark/);
     for (const junk of [null, undefined, 7, 'film', [], {}, { format: 'kermis', version: 1 }])

@@ -1,5 +1,5 @@
 import { photosById, type Film, type Framing, type Photo } from '../film/film';
-import { schedule } from '../film/schedule';
+import { scheduleOf, showingsBetween } from '../film/schedule';
 import { colourOf, type Colour } from '../picture/pixels';
 import type { Size } from '../picture/placement';
 import type { Rate } from '../time/rate';
@@ -27,9 +27,10 @@ export interface PrintPlan {
 /** The plan of a print of the whole film at its own size and rate. */
 export function planPrint(film: Film): PrintPlan {
   const photos = photosById(film);
-  const { entries, frames } = schedule(film);
+  const plan = scheduleOf(film);
+  const { frames } = plan;
   const runs: PrintRun[] = [];
-  for (const { pose, start, end } of entries) {
+  for (const { pose, start, end } of showingsBetween(plan, 0, frames)) {
     const photo = photos.get(pose.photoId);
     if (!photo) throw new RangeError(`Pose ${pose.id} shows a photo that the film does not have.`);
     const last = runs.at(-1);

@@ -3,6 +3,7 @@ import referenceTimecode from 'smpte-timecode';
 import { describe, expect, test } from 'vitest';
 import { frameToSample, sampleToFrame, SAMPLE_RATE, secondsToLength } from './frames';
 import { parseHold } from './hold';
+import { parseFit, parseLength } from './length';
 import { parseRate, rate, RATE_PRESETS, rateText, type Rate } from './rate';
 import { canDrop, framesADay, frameToTimecode, timecodeToFrame } from './timecode';
 import { lengthWords, secondsAndFrames } from './words';
@@ -132,18 +133,20 @@ describe('timecode', () => {
 });
 
 test('holds: whole frames from one up, and a sentence for anything else', () => {
-  expect(parseHold(' 12 ')).toEqual({ ok: true, value: 12 });
+  expect(parseHold(' 12 ', rate(24))).toEqual({ ok: true, value: 12 });
   const problem = (typed: string): string => {
-    const read = parseHold(typed);
+    const read = parseHold(typed, rate(24));
     return read.ok ? `accepted ${read.value}` : read.problem;
   };
   expect(problem('0')).toMatch(/too short/);
   expect(problem('-1')).toMatch(/too short/);
   expect(problem('1.5')).toMatch(/between frames.*such as 2/);
+  expect(problem('1000000')).toMatch(/too long: 100,000 frames/);
   expect(problem('1000000000')).toMatch(/too long/);
+  expect(parseHold('0.5s', rate(24))).toEqual({ ok: true, value: 12 });
   expect(problem('10^9')).toMatch(/not a hold/);
   expect(problem('two')).toMatch(/not a hold/);
-  expect(problem('')).toMatch(/not a hold/);
+  expect(problem('')).toMatch(/hold is missing/);
 });
 
 test('lengths in words', () => {
@@ -152,4 +155,62 @@ test('lengths in words', () => {
   expect(secondsAndFrames(108, rate(24))).toBe('4 s 12 f');
   // 30 frames at 30000/1001 last a thousandth longer than a second.
   expect(secondsAndFrames(30, NTSC)).toBe('1 s 0 f');
+});
+
+describe('typed lengths', () => {
+  const read = (typed: string, r = rate(24)): number | string => {
+    const length = parseLength(typed, r);
+    return length.ok ? length.value : length.problem;
+  };
+
+  test('frames, seconds, both, and timecode come to whole frames (common practice)', () => {
+    const cases = [
+      ['12', 12],
+      ['12f', 12],
+      ['12 frames', 12],
+      ['0.5s', 12],
+      ['0,5 s', 12],
+      ['1s', 24],
+      ['1s 6f', 30],
+      ['0.05s', 1],
+      ['0.001s', 1],
+      ['00:00:01:06', 30],
+      ['5s', 120],
+    ] as const;
+    for (const [typed, frames] of cases) expect(read(typed), typed).toBe(frames);
+    expect(read('5 s', rate(30))).toBe(150);
+    expect(read('0.4s', rate(30))).toBe(12);
+    expect(read('1s', NTSC)).toBe(30);
+    expect(read('00:01:00;02', NTSC)).toBe(1800);
+    expect(read('0.125s')).toBe(3);
+  });
+
+  test.each([
+    ['abc', /not a length/],
+    ['1:2:3:4:5', /not a timecode/],
+    ['-3', /too short/],
+    ['1e9', /not a length/],
+    ['', /missing/],
+    ['0', /too short/],
+    ['0s', /too short/],
+    ['1.5', /between frames.*such as 2/],
+    ['00:00:00:00', /too short/],
+    ['99999999', /24 hours/],
+    ['90000s', /24 hours/],
+    ['00:00:01:24', /does not exist/],
+  ])('%j is refused in a sentence', (typed, words) => {
+    expect(read(typed)).toMatch(words);
+  });
+
+  test('a run is fitted by a length, a factor or a part of itself', () => {
+    const fit = (typed: string): number | string => {
+      const parsed = parseFit(typed, 100, rate(24));
+      return parsed.ok ? parsed.value : parsed.problem;
+    };
+    expect([fit('2x'), fit('x 0.5'), fit('×1,5'), fit('50%'), fit('2s'), fit('7')]).toEqual([
+      200, 50, 150, 50, 48, 7,
+    ]);
+    expect(fit('0x')).toMatch(/nothing/);
+    expect(fit('0')).toMatch(/too short/);
+  });
 });

@@ -2,8 +2,8 @@ import { frameToSeconds } from './frames';
 import type { Rate } from './rate';
 
 /** `1 frame`, `24 frames`, `3 photos`: a count with its noun. */
-export const count = (n: number, noun: string): string =>
-  `${n.toLocaleString('en')} ${noun}${n === 1 ? '' : 's'}`;
+export const count = (n: number, noun: string, plural = `${noun}s`): string =>
+  `${n.toLocaleString('en')} ${n === 1 ? noun : plural}`;
 
 /** `24 frames, 1.0 s` */
 export const lengthWords = (frames: number, r: Rate): string =>

@@ -1,3 +1,4 @@
+import { scheduleOf } from '../../core/film/schedule';
 import { Download, Printer, Trash2 } from 'lucide-react';
 import { useEffect, useState } from 'react';
 import { PRINT_FORMATS, printBitrate, type PrintFormat } from '../../core/print/formats';
@@ -12,7 +13,7 @@ import { ChoiceCards } from '../../kit/choice-cards';
 import { Progress } from '../../kit/progress';
 import { TypedField } from '../../kit/typed-field';
 import { discardPrint, startPrint, stopPrint, usePrints } from '../../state/print-job';
-import { scheduleOf, useFilm } from '../../state/workbench';
+import { useFilm } from '../../state/workbench';
 import { FramingChoice } from '../settings/framing-choice';
 import styles from './print.module.css';
 

@@ -1,6 +1,6 @@
 import { Download, FilePlus2, Ticket, Trash2 } from 'lucide-react';
 import { useCallback, useEffect, useState } from 'react';
-import { schedule } from '../../core/film/schedule';
+import { scheduleOf } from '../../core/film/schedule';
 import { count, secondsAndFrames } from '../../core/time/words';
 import { listFilms, type ShelvedFilm } from '../../engine/browser/store/film-shelf';
 import { Button, IconButton } from '../../kit/button';
@@ -106,7 +106,7 @@ function FilmCard({ shelved, onDelete }: { readonly shelved: ShelvedFilm; readon
     );
   }
   const film = shelved.film.value;
-  const { frames } = schedule(film);
+  const { frames } = scheduleOf(film);
   const poster = film.photos[Math.floor(film.photos.length / 2)];
   return (
     <li className={styles.card}>

@@ -1,12 +1,20 @@
 import { redoEdit, undoEdit } from '../../state/edit-film';
+import { flip } from '../../state/compare';
 import { intakeOf, layOutAndPlay } from '../../state/intake';
-import { workbench } from '../../state/workbench';
+import { setWorkbench, workbench } from '../../state/workbench';
 import { zoomStrip, zoomToAll, zoomToChosen } from '../../state/zoom';
 import { key, shifted, unshifted, withControl, type KeyBinding, type KeyPlace } from './key-binding';
 import { TIME_KEYS } from './time-keys';
 import { TRAY_KEYS } from './tray-keys';
 
 const EVERYWHERE: readonly KeyBinding[] = [
+  { keys: '?', does: 'All keys', matches: key('?'), run: () => setWorkbench({ sheet: 'keys' }) },
+  {
+    keys: 'Ctrl K',
+    does: 'Find a command',
+    matches: key('k', withControl),
+    run: () => setWorkbench({ sheet: 'commands' }),
+  },
   { keys: 'I', does: 'Single frames larger', matches: key('i', unshifted), run: () => zoomStrip(1) },
   { keys: 'O', does: 'More of the film', matches: key('o', unshifted), run: () => zoomStrip(-1) },
   { keys: 'W', does: 'The whole film', matches: key('w', unshifted), run: zoomToAll },
@@ -57,14 +65,22 @@ function belongsToControl(event: KeyboardEvent): boolean {
   return target.matches('input') && (moves || (presses && !target.matches('[type=range]')));
 }
 
+/** The keys that count now. */
+export const keysNow = (): readonly KeyBinding[] => [...KEYS[placeNow()], ...KEYS.anywhere];
+
 /** Carries out what a key does on the workbench; gives whether it did anything. */
 export function handleKey(event: KeyboardEvent): boolean {
   if (workbench().phase !== 'open' || event.defaultPrevented || belongsToControl(event)) return false;
-  const binding = [...KEYS[placeNow()], ...KEYS.anywhere].find((each) => each.matches(event));
+  const binding = keysNow().find((each) => each.matches(event));
   if (!binding) return false;
   event.preventDefault();
   binding.run(event);
   return true;
+}
+
+/** Some keys do something for as long as they are held. */
+export function releaseKey(event: KeyboardEvent): void {
+  if (event.key.toLowerCase() === 'v') flip(false);
 }
 
 /** After a click with the mouse the keys belong to the film again: Space plays, whatever was clicked last. */

@@ -1,8 +1,34 @@
-import { poseAt } from '../../core/film/schedule';
+import { poseAt, scheduleOf } from '../../core/film/schedule';
+import { ONE_MORE } from '../../core/film/edits/cycle-edits';
+import {
+  changeHold,
+  copyPoses,
+  cutPoses,
+  deletePoses,
+  duplicatePoses,
+  exchangePoses,
+  pastePoses,
+  reversePoses,
+  setHold,
+  shiftPoses,
+} from '../../state/arrange-poses';
 import { chooseAll, chooseNone, choosePose } from '../../state/choose';
-import { changeHold, deletePoses, setHold, shiftPoses } from '../../state/edit-film';
-import { goToEnd, goToStart, playOrPause, stepFrames, stepPoses, toggleLoop } from '../../state/player';
-import { openFilm, scheduleOf, workbench } from '../../state/workbench';
+import { flip, toggleAgainst, toggleGhost, toggleNeighbours } from '../../state/compare';
+import { cycleOf, makeCycle, unrollCycle } from '../../state/cycles';
+import { meantPoses } from '../../state/edit-film';
+import { addFlag, clearPoints, goToFlag, setPoint } from '../../state/flags';
+import {
+  goToEnd,
+  goToStart,
+  playAround,
+  playChosen,
+  playOrPause,
+  stepFrames,
+  stepPoses,
+  toggleLoop,
+} from '../../state/player';
+import { splitScene } from '../../state/scenes';
+import { openFilm, setWorkbench, workbench } from '../../state/workbench';
 import {
   deleteKey,
   key,
@@ -24,6 +50,17 @@ function extend(by: 1 | -1): void {
   if (workbench().chosen.size === 0) chooseHere('only');
   stepPoses(by);
   chooseHere('range');
+}
+
+function unrollMeant(): void {
+  const film = openFilm();
+  const cycle = film && cycleOf(film, meantPoses());
+  if (cycle) unrollCycle(cycle.id);
+}
+
+/** Flags the frame on screen, and shows the flag so that words can be typed. */
+function flagHere(): void {
+  if (addFlag() !== undefined) setWorkbench({ panel: 'flags' });
 }
 
 /** Keys of stage Time. */
@@ -55,7 +92,35 @@ export const TIME_KEYS: readonly KeyBinding[] = [
   },
   { keys: 'Home', does: 'To the start', matches: key('Home'), run: goToStart },
   { keys: 'End', does: 'To the end', matches: key('End'), run: goToEnd },
-  { keys: 'L', does: 'Loop on, off', matches: key('l'), run: toggleLoop },
+  { keys: 'L', does: 'Loop on, off', matches: key('l', unshifted), run: toggleLoop },
+  { keys: 'P', does: 'Play the chosen poses', matches: key('p', unshifted), run: playChosen },
+  { keys: 'A', does: 'Play around the pose on screen', matches: key('a', unshifted), run: playAround },
+  { keys: '[', does: 'In point on this frame', matches: key('['), run: () => setPoint('in') },
+  { keys: ']', does: 'Out point on this frame', matches: key(']'), run: () => setPoint('out') },
+  { keys: '\\', does: 'No in and out points', matches: key('\\'), run: clearPoints },
+  { keys: 'F', does: 'Flag on this frame', matches: key('f', unshifted), run: flagHere },
+  { keys: '.', does: 'To the next flag', matches: key('.'), run: () => goToFlag(1) },
+  { keys: ',', does: 'To the flag before', matches: key(','), run: () => goToFlag(-1) },
+  { keys: 'G', does: 'Ghost of the neighbours', matches: key('g', unshifted), run: toggleGhost },
+  { keys: 'Q', does: 'Pose before and after beside it', matches: key('q', unshifted), run: toggleNeighbours },
+  {
+    keys: 'D',
+    does: 'Difference from the pose before',
+    matches: key('d', unshifted),
+    run: () => toggleAgainst('difference'),
+  },
+  {
+    keys: 'Shift L',
+    does: 'Last against first, for a loop',
+    matches: key('l', shifted),
+    run: () => toggleAgainst('first-last'),
+  },
+  {
+    keys: 'V held',
+    does: 'Flip to the pose before, or to the other of two chosen',
+    matches: key('v', unshifted),
+    run: () => flip(true),
+  },
   {
     keys: 'Enter',
     does: 'Choose the pose on screen, or not',
@@ -106,6 +171,20 @@ export const TIME_KEYS: readonly KeyBinding[] = [
     matches: key('ArrowLeft', withAlt),
     run: () => shiftPoses(-1),
   },
+  { keys: 'R', does: 'Opposite order', matches: key('r', unshifted), run: reversePoses },
+  { keys: 'X', does: 'Two chosen poses change places', matches: key('x', unshifted), run: exchangePoses },
+  {
+    keys: 'C',
+    does: 'Cycle of the chosen poses',
+    matches: key('c', unshifted),
+    run: () => makeCycle(ONE_MORE),
+  },
+  { keys: 'Shift C', does: 'Unroll the cycle', matches: key('c', shifted), run: unrollMeant },
+  { keys: 'S', does: 'Split the scene before this pose', matches: key('s', unshifted), run: splitScene },
+  { keys: 'Ctrl C', does: 'Copy', matches: key('c', withControl), run: copyPoses },
+  { keys: 'Ctrl X', does: 'Cut', matches: key('x', withControl), run: cutPoses },
+  { keys: 'Ctrl V', does: 'Paste behind the chosen poses', matches: key('v', withControl), run: pastePoses },
+  { keys: 'Ctrl D', does: 'A copy behind', matches: key('d', withControl), run: duplicatePoses },
   {
     keys: 'Delete',
     does: 'Delete the chosen poses; the gap closes',

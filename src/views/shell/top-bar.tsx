@@ -1,5 +1,4 @@
-import { Keyboard, LibraryBig, Moon, Redo2, Settings2, Sun, Undo2 } from 'lucide-react';
-import { useState } from 'react';
+import { Keyboard, LibraryBig, Moon, Redo2, Search, Settings2, Sun, Undo2 } from 'lucide-react';
 import { editWords } from '../../core/film/edits/edit-words';
 import { rateText } from '../../core/time/rate';
 import { Button, IconButton } from '../../kit/button';
@@ -7,8 +6,9 @@ import { redoEdit, undoEdit } from '../../state/edit-film';
 import { showShelf } from '../../state/open-film';
 import { showStage } from '../../state/show-stage';
 import { switchTheme, useTheme } from '../../state/theme';
-import { STAGE_LABELS, STAGES, useFilm, useWorkbench } from '../../state/workbench';
+import { setWorkbench, STAGE_LABELS, STAGES, useFilm, useWorkbench } from '../../state/workbench';
 import { FilmSettingsDialog } from '../settings/film-settings';
+import { CommandBar } from './command-bar';
 import { KeySheet } from './key-sheet';
 import styles from './shell.module.css';
 
@@ -27,7 +27,8 @@ export function TopBar() {
   const done = useWorkbench((state) => state.history?.done.at(-1)?.edit);
   const undone = useWorkbench((state) => state.history?.undone[0]?.edit);
   const theme = useTheme();
-  const [open, setOpen] = useState<'settings' | 'keys'>();
+  const sheet = useWorkbench((state) => state.sheet);
+  const close = (): void => setWorkbench({ sheet: undefined });
   return (
     <header className={styles.bar}>
       <h1>Kermis</h1>
@@ -39,7 +40,7 @@ export function TopBar() {
           <span className={styles.settings}>
             <Button
               look="quiet"
-              onClick={() => setOpen('settings')}
+              onClick={() => setWorkbench({ sheet: 'settings' })}
               title="Film settings: name, rate, size, hold"
             >
               <span className={styles.title}>{film.title}</span>
@@ -83,7 +84,16 @@ export function TopBar() {
         </>
       )}
       {!film && <span style={{ marginInline: 'auto' }} />}
-      <IconButton label="Keys" onClick={() => setOpen('keys')}>
+      {film && (
+        <IconButton
+          label="Find a command"
+          shortcut="Ctrl K"
+          onClick={() => setWorkbench({ sheet: 'commands' })}
+        >
+          <Search size={18} aria-hidden />
+        </IconButton>
+      )}
+      <IconButton label="Keys" shortcut="?" onClick={() => setWorkbench({ sheet: 'keys' })}>
         <Keyboard size={19} aria-hidden />
       </IconButton>
       <IconButton
@@ -97,8 +107,9 @@ export function TopBar() {
           <i aria-hidden /> {KEPT_WORDS[keeping.kind]}
         </span>
       )}
-      {open === 'settings' && <FilmSettingsDialog onClose={() => setOpen(undefined)} />}
-      {open === 'keys' && <KeySheet onClose={() => setOpen(undefined)} />}
+      {sheet === 'settings' && <FilmSettingsDialog onClose={close} />}
+      {sheet === 'keys' && <KeySheet onClose={close} />}
+      {sheet === 'commands' && <CommandBar onClose={close} />}
     </header>
   );
 }

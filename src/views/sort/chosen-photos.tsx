@@ -1,3 +1,4 @@
+import { scheduleOf } from '../../core/film/schedule';
 import { ArchiveRestore, ArchiveX, FlipHorizontal2, RotateCcw, RotateCw, Undo2, X } from 'lucide-react';
 import type { Film, Photo } from '../../core/film/film';
 import { fileOf, shownSize } from '../../core/film/photo-picture';
@@ -22,7 +23,7 @@ import {
   takePhotosOut,
   turnPhotos,
 } from '../../state/use-photos';
-import { scheduleOf, useWorkbench } from '../../state/workbench';
+import { useWorkbench } from '../../state/workbench';
 import styles from './sort.module.css';
 import { WriteOut } from './write-out';
 
@@ -98,7 +99,7 @@ function IntoTheFilm({ photos }: { readonly photos: number }) {
   const poses = meantPoses();
   const meant = new Set(poses);
   const numbers = film
-    ? scheduleOf(film).entries.flatMap((each) => (meant.has(each.pose.id) ? [each.index + 1] : []))
+    ? scheduleOf(film).poses.flatMap((each) => (meant.has(each.pose.id) ? [each.index + 1] : []))
     : [];
   const [first, last] = [numbers[0], numbers.at(-1)];
   const one = first === last;

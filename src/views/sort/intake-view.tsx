@@ -54,7 +54,7 @@ export function IntakeView({ intake }: { readonly intake: Intake }) {
   const named = breaks.filter((each) => each.why === 'name').length;
   const pauses = breaks.length - named;
   const refused = rows.filter((row) => !row.photo).length;
-  const hasPoses = film?.scenes.some((scene) => scene.poses.length > 0) ?? false;
+  const hasPoses = film?.scenes.some((scene) => scene.items.length > 0) ?? false;
   const list = (): string =>
     rows
       .map((row) => {

@@ -1,5 +1,8 @@
-// Painted wagons: our own colours, told apart in lightness too.
-const COLOURS = ['var(--teal)', 'var(--plum)', 'var(--ochre)', 'var(--slate)'] as const;
+import type { Scene } from '../../core/film/film';
 
-/** The colour of the nth scene of a film. */
-export const sceneColour = (index: number): string => COLOURS[index % COLOURS.length] as string;
+// Painted wagons: our own colours, told apart in lightness too.
+const IN_TURN = ['teal', 'plum', 'ochre', 'slate'] as const;
+
+/** The colour of a scene: the one picked for it, else that of its turn. */
+export const sceneColour = ({ colour }: Scene, index: number): string =>
+  `var(--${colour ?? IN_TURN[index % IN_TURN.length]})`;

@@ -1,4 +1,4 @@
-import { memo } from 'react';
+import { memo, type PointerEvent } from 'react';
 import type { Photo } from '../../core/film/film';
 import type { ScheduledPose } from '../../core/film/schedule';
 import { count } from '../../core/time/words';
@@ -13,31 +13,42 @@ interface TicketProps {
   readonly chosen: boolean;
   readonly active: boolean;
   readonly moving: boolean;
-  /** Whether there is room for the pose's own picture. */
+  /** Whether there is room for the pose's own picture, and for its edge to be grabbed. */
   readonly pictured: boolean;
+  readonly onEdge: ((event: PointerEvent, entry: ScheduledPose) => void) | undefined;
 }
 
-export const ticketId = (poseId: string): string => `ticket-${poseId}`;
+export const ticketId = (index: number): string => `ticket-${index}`;
 
-/** One pose on the strip: as wide as its hold, with a hole for each frame. */
+/** One showing of a pose on the strip: as wide as its hold, with a hole for each frame. */
 export const Ticket = memo(function Ticket(props: TicketProps) {
-  const { entry, photo, zoom, total, chosen, active, moving, pictured } = props;
-  const { pose, index, start } = entry;
-  const classes = [styles.ticket, chosen && styles.chosen, moving && styles.moving];
+  const { entry, photo, zoom, total, chosen, active, moving, pictured, onEdge } = props;
+  const { pose, index, start, showing, showings } = entry;
+  const echo = showing > 0;
+  const classes = [
+    styles.ticket,
+    chosen && styles.chosen,
+    moving && styles.moving,
+    echo && styles.echo,
+    // Longer than on threes: the pose is held.
+    pose.hold > 3 && styles.held,
+  ];
+  const again = showings > 1 ? `, shown ${showing + 1} of ${count(showings, 'time')}` : '';
   return (
     <div
-      id={ticketId(pose.id)}
+      id={ticketId(index)}
       role="option"
       aria-selected={chosen}
       aria-posinset={index + 1}
       aria-setsize={total}
       aria-current={active ? 'true' : undefined}
-      aria-label={`Pose ${index + 1}, ${photo?.name ?? 'photo missing'}, held ${count(pose.hold, 'frame')}`}
+      aria-label={`Pose ${index + 1}, ${photo?.name ?? 'photo missing'}, held ${count(pose.hold, 'frame')}${again}`}
       data-pose={pose.id}
       className={classes.filter(Boolean).join(' ')}
       style={{ left: start * zoom, width: pose.hold * zoom }}
     >
       <span className={styles.stub}>{pictured && <Thumbnail photo={photo} className={styles.photo} />}</span>
+      {onEdge && <span className={styles.edge} onPointerDown={(event) => onEdge(event, entry)} />}
     </div>
   );
 });

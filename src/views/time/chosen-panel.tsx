@@ -1,35 +1,45 @@
-import { ArrowLeft, ArrowRight, Minus, Plus, Trash2 } from 'lucide-react';
-import { posesOf } from '../../core/film/film';
-import { poseAt } from '../../core/film/schedule';
+import { Minus, Plus } from 'lucide-react';
+import { fitLength } from '../../core/film/retime/fit';
+import { scheduleOf } from '../../core/film/schedule';
 import { parseHold } from '../../core/time/hold';
 import { count, lengthWords } from '../../core/time/words';
-import { Button, IconButton } from '../../kit/button';
+import { Button } from '../../kit/button';
 import { TypedField } from '../../kit/typed-field';
+import { changeHold, setHold } from '../../state/arrange-poses';
 import { chooseAll, chooseNone } from '../../state/choose';
-import { changeHold, deletePoses, setHold, shiftPoses } from '../../state/edit-film';
-import { scheduleOf, useFilm, useWorkbench } from '../../state/workbench';
+import { meantPoses } from '../../state/edit-film';
+import { useFilm, useWorkbench } from '../../state/workbench';
+import { ArrangeButtons } from './arrange-buttons';
+import { CycleField } from './cycle-field';
+import { FitField } from './fit-field';
 import styles from './time.module.css';
 
+/** Holds that animators name. */
 const HABITS = ['ones', 'twos', 'threes', 'fours'] as const;
-
-/** Holes drawn beside the figure; more would say nothing. */
+/** Up to this hold its holes are drawn beside the figure; more would say nothing. */
 const MOST_HOLES = 24;
+
+const holdWords = (hold: number | undefined, poses: number): string => {
+  if (hold === undefined) return poses > 0 ? 'different holds' : 'no hold';
+  if (hold === 1) return 'frame';
+  return poses > 1 ? 'frames each' : 'frames';
+};
 
 /** The chosen poses, or the one under the playhead: their hold, and what can be done with them. */
 export function ChosenPanel() {
   const film = useFilm();
   const chosen = useWorkbench((state) => state.chosen);
   const canWrite = useWorkbench((state) => state.canWrite);
-  const underPlayhead = useWorkbench((state) => {
-    const open = state.history?.film;
-    return open && poseAt(scheduleOf(open), state.frame)?.pose.id;
-  });
+  // What is meant follows the choice and the playhead; while playing only the choice.
+  useWorkbench((state) => (state.playing || state.chosen.size > 0 ? undefined : state.frame));
   if (!film) return null;
-  const poses = posesOf(film).filter((pose) =>
-    chosen.size > 0 ? chosen.has(pose.id) : pose.id === underPlayhead,
-  );
+  const { rate } = film.settings;
+  const { firsts } = scheduleOf(film);
+  const ids = meantPoses();
+  const poses = ids.flatMap((id) => firsts.get(id)?.pose ?? []);
   const holds = new Set(poses.map((pose) => pose.hold));
   const hold = holds.size === 1 ? poses[0]?.hold : undefined;
+  const length = ids.length > 1 ? fitLength(film, ids) : 0;
   const total = poses.reduce((sum, pose) => sum + pose.hold, 0);
   const heading =
     chosen.size > 0
@@ -39,27 +49,45 @@ export function ChosenPanel() {
         : 'No poses yet';
   const none = poses.length === 0 || !canWrite;
   return (
-    <section className={styles.chosen} aria-label="Chosen poses">
-      <h2>{heading}</h2>
+    <section className={styles.panel} aria-label="Chosen poses">
+      <div className={styles.heading}>
+        <h2>{heading}</h2>
+        <Button look="quiet" onClick={chooseAll} title="Choose all poses (Ctrl A)">
+          All
+        </Button>
+        <Button look="quiet" onClick={chooseNone} disabled={chosen.size === 0} title="Choose none (Escape)">
+          None
+        </Button>
+      </div>
       <div className={styles.hold}>
         <span className={styles.figure} data-testid="hold-figure">
           {hold ?? (poses.length > 0 ? '≠' : '–')}
         </span>
         <div>
-          {hold === undefined
-            ? poses.length > 0
-              ? 'different holds'
-              : 'no hold'
-            : hold === 1
-              ? 'frame'
-              : poses.length > 1
-                ? 'frames each'
-                : 'frames'}
+          {holdWords(hold, poses.length)}
           <span className={styles.holes} aria-hidden>
             {Array.from({ length: Math.min(hold ?? 0, MOST_HOLES) }, (_, i) => (
               <i key={i} />
             ))}
           </span>
+        </div>
+        <div className={styles.nudge}>
+          <Button
+            disabled={none}
+            onClick={() => changeHold(-1)}
+            title="Shorter by a frame (-)"
+            aria-label="Shorter"
+          >
+            <Minus size={16} aria-hidden />
+          </Button>
+          <Button
+            disabled={none}
+            onClick={() => changeHold(1)}
+            title="Longer by a frame (+)"
+            aria-label="Longer"
+          >
+            <Plus size={16} aria-hidden />
+          </Button>
         </div>
       </div>
       <div className={styles.quick} role="group" aria-label="Hold on">
@@ -76,53 +104,29 @@ export function ChosenPanel() {
         ))}
       </div>
       <TypedField
-        label="Hold, in frames"
+        label="Hold"
         figures
         text={hold === undefined ? '' : String(hold)}
-        parse={parseHold}
+        parse={(text) => parseHold(text, rate)}
+        preview={(value) => `${lengthWords(value, rate)}${poses.length > 1 ? ' each' : ''}`}
         onCommit={setHold}
         disabled={none}
-        hint="One frame is the shortest."
+        hint="12, 0.5s, 1s 6f or timecode."
       />
-      <div className={styles.row}>
-        <Button disabled={none} onClick={() => changeHold(-1)} title="Shorter by a frame (-)">
-          <Minus size={16} aria-hidden /> Shorter
-        </Button>
-        <Button disabled={none} onClick={() => changeHold(1)} title="Longer by a frame (+)">
-          <Plus size={16} aria-hidden /> Longer
-        </Button>
-      </div>
-      <dl className={styles.facts}>
-        <div>
-          <dt>{poses.length > 1 ? 'Together' : 'Length'}</dt>
-          <dd>{lengthWords(total, film.settings.rate)}</dd>
-        </div>
-      </dl>
-      <div className={styles.row}>
-        <Button disabled={none} onClick={() => shiftPoses(-1)} title="Earlier by a pose (Alt ←)">
-          <ArrowLeft size={16} aria-hidden /> Earlier
-        </Button>
-        <Button disabled={none} onClick={() => shiftPoses(1)} title="Later by a pose (Alt →)">
-          Later <ArrowRight size={16} aria-hidden />
-        </Button>
-        <Button onClick={chooseAll} disabled={poses.length === 0} title="Choose all poses (Ctrl A)">
-          Choose all
-        </Button>
-        <Button onClick={chooseNone} disabled={chosen.size === 0} title="Choose none (Escape)">
-          Choose none
-        </Button>
-      </div>
-      <div>
-        <IconButton
-          look="plain"
-          label="Delete the poses; the gap closes"
-          shortcut="Delete"
-          disabled={none}
-          onClick={deletePoses}
-        >
-          <Trash2 size={17} aria-hidden /> Delete
-        </IconButton>
-      </div>
+      {poses.length > 1 && (
+        <>
+          <p className={styles.together}>Holds together {lengthWords(total, rate)}</p>
+          <FitField
+            key={ids.join()}
+            film={film}
+            poseIds={ids}
+            length={fitLength(film, ids)}
+            disabled={none}
+          />
+        </>
+      )}
+      <ArrangeButtons disabled={none} />
+      <CycleField film={film} poseIds={ids} disabled={none} />
     </section>
   );
 }

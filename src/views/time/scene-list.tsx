@@ -1,58 +1,100 @@
-import { poseAt } from '../../core/film/schedule';
+import { Plus } from 'lucide-react';
+import type { Film, Scene } from '../../core/film/film';
+import { posesIn } from '../../core/film/items';
+import { rowOf } from '../../core/film/row';
+import { poseAt, scheduleOf } from '../../core/film/schedule';
 import { count, secondsAndFrames } from '../../core/time/words';
+import { Button } from '../../kit/button';
 import { goTo } from '../../state/player';
-import { photosOf, scheduleOf, useFilm, useWorkbench } from '../../state/workbench';
+import { addScene, pickScene } from '../../state/scenes';
+import { photosOf, useFilm, useWorkbench } from '../../state/workbench';
 import { sceneColour } from '../strip/scene-colour';
 import { Thumbnail } from '../thumbnail';
+import { SceneTools } from './scene-tools';
 import styles from './time.module.css';
 
-/** The scenes of the film with a picture each; choosing one goes to its start. */
+/** The scenes of the film with a picture each; choosing one goes to its start and shows what can be done with it. */
 export function SceneList() {
   const film = useFilm();
-  const current = useWorkbench((state) => {
+  const canWrite = useWorkbench((state) => state.canWrite);
+  const picked = useWorkbench((state) => state.pickedScene);
+  const onScreen = useWorkbench((state) => {
     const open = state.history?.film;
     return open && poseAt(scheduleOf(open), state.frame)?.sceneId;
   });
   if (!film) return null;
-  const photos = photosOf(film);
   const { rate } = film.settings;
   const plan = scheduleOf(film);
+  // One that is set aside or empty is never on screen, and is picked by itself.
+  const current = film.scenes.some((scene) => scene.id === picked) ? picked : onScreen;
   return (
     <nav className={styles.scenes} aria-label="Scenes">
       <h2>Scenes</h2>
       <ol>
-        {film.scenes.map((scene, i) => {
-          const { start = 0, end = 0 } = plan.scenes[i] ?? {};
-          const middle = scene.poses[Math.floor(scene.poses.length / 2)];
-          return (
-            <li key={scene.id}>
-              <button
-                type="button"
-                className={styles.scene}
-                style={{ ['--scene' as string]: sceneColour(i) }}
-                aria-current={scene.id === current ? 'true' : undefined}
-                onClick={() => goTo(start)}
-              >
-                <Thumbnail photo={middle && photos.get(middle.photoId)} className={styles.sceneThumb} />
-                <span>
-                  <span className={styles.sceneName}>{scene.name}</span>
-                  <span className={styles.length}>{secondsAndFrames(end - start, rate)}</span>
-                </span>
-              </button>
-            </li>
-          );
-        })}
+        {film.scenes.map((scene, i) => (
+          <li key={scene.id}>
+            <SceneCard
+              film={film}
+              scene={scene}
+              colour={sceneColour(scene, i)}
+              current={scene.id === current}
+              start={plan.scenes[i]?.start ?? 0}
+            />
+            {scene.id === current && (
+              <SceneTools key={scene.id} film={film} scene={scene} index={i} disabled={!canWrite} />
+            )}
+          </li>
+        ))}
       </ol>
+      <Button disabled={!canWrite} onClick={() => addScene(current)}>
+        <Plus size={16} aria-hidden /> Add a scene
+      </Button>
       <div className={styles.whole}>
         <h2>Whole film</h2>
         <span className={styles.length}>
           {secondsAndFrames(plan.frames, rate)}
           <br />
-          {count(plan.entries.length, 'pose')}
+          {count(plan.count, 'pose')}
           <br />
           {count(film.photos.length, 'photo')}
         </span>
       </div>
     </nav>
+  );
+}
+
+interface SceneCardProps {
+  readonly film: Film;
+  readonly scene: Scene;
+  readonly colour: string;
+  readonly current: boolean;
+  readonly start: number;
+}
+
+function SceneCard({ film, scene, colour, current, start }: SceneCardProps) {
+  const poses = posesIn(scene.items);
+  const middle = poses[Math.floor(poses.length / 2)];
+  const photos = new Set(poses.map((pose) => pose.photoId));
+  return (
+    <button
+      type="button"
+      className={scene.setAside ? `${styles.scene} ${styles.aside}` : styles.scene}
+      style={{ ['--scene' as string]: colour }}
+      aria-current={current ? 'true' : undefined}
+      onClick={() => {
+        pickScene(scene);
+        if (!scene.setAside && poses.length > 0) goTo(start);
+      }}
+    >
+      <Thumbnail photo={middle && photosOf(film).get(middle.photoId)} className={styles.sceneThumb} />
+      <span>
+        <span className={styles.sceneName}>{scene.name}</span>
+        <span className={styles.length}>
+          {secondsAndFrames(rowOf(scene.items).frames, film.settings.rate)}
+          <br />
+          {scene.setAside ? 'set aside' : count(photos.size, 'photo')}
+        </span>
+      </span>
+    </button>
   );
 }

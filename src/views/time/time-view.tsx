@@ -1,5 +1,5 @@
 import { Picture } from '../picture/picture';
-import { ChosenPanel } from './chosen-panel';
+import { SidePanel } from './side-panel';
 import { SceneList } from './scene-list';
 import styles from './time.module.css';
 import { Transport } from './transport';
@@ -13,7 +13,7 @@ export function TimeView() {
         <Picture />
         <Transport />
       </div>
-      <ChosenPanel />
+      <SidePanel />
     </div>
   );
 }

@@ -1,6 +1,11 @@
+import { scheduleOf } from '../../core/film/schedule';
 import {
+  ArrowRightFromLine,
+  ArrowRightToLine,
   ChevronLeft,
   ChevronRight,
+  FoldHorizontal,
+  ListVideo,
   Pause,
   Play,
   Repeat,
@@ -8,24 +13,37 @@ import {
   SkipForward,
   StepBack,
   StepForward,
+  X,
 } from 'lucide-react';
 import { useEffect, useState } from 'react';
 import { canDrop, frameToTimecode } from '../../core/time/timecode';
 import { rateText } from '../../core/time/rate';
-import { count } from '../../core/time/words';
 import { IconButton } from '../../kit/button';
 import {
   goToEnd,
   goToStart,
   onPlayReport,
+  playAround,
+  playChosen,
   playOrPause,
+  setSpeed,
+  SPEEDS,
   stepFrames,
   stepPoses,
   toggleLoop,
   type PlayReport,
 } from '../../state/player';
-import { scheduleOf, useFilm, useWorkbench } from '../../state/workbench';
+import { clearPoints, setPoint } from '../../state/flags';
+import { useFilm, useWorkbench } from '../../state/workbench';
 import styles from './time.module.css';
+
+const SPEED_WORDS: Readonly<Record<(typeof SPEEDS)[number], string>> = {
+  0.25: '¼',
+  0.5: '½',
+  1: '1×',
+  1.5: '1½',
+  2: '2×',
+};
 
 /** Play, step, loop; where the playhead is, and how well playing keeps the rate. */
 export function Transport() {
@@ -33,6 +51,8 @@ export function Transport() {
   const frame = useWorkbench((state) => state.frame);
   const playing = useWorkbench((state) => state.playing);
   const loop = useWorkbench((state) => state.loop);
+  const speed = useWorkbench((state) => state.speed);
+  const anyChosen = useWorkbench((state) => state.chosen.size > 0);
   const [report, setReport] = useState<PlayReport>();
   useEffect(() => onPlayReport(setReport), []);
   if (!film) return null;
@@ -77,17 +97,66 @@ export function Transport() {
       <IconButton label="Loop" shortcut="L" pressed={loop} onClick={toggleLoop}>
         <Repeat size={size} aria-hidden />
       </IconButton>
-      <span className={styles.report} data-testid="play-report">
-        {report
-          ? `true rate ${report.trueRate.toFixed(1)}, ${count(report.dropped, 'frame')} dropped`
-          : `${rateText(rate)} frames a second`}
-      </span>
-      <span className={styles.counter} data-testid="counter">
-        <strong>{none ? 0 : frame + 1}</strong>
-        <span>
-          of {frames} · {frameToTimecode(frame, rate, canDrop(rate))}
+      <IconButton
+        label="Play the chosen poses"
+        shortcut="P"
+        onClick={playChosen}
+        disabled={none || !anyChosen}
+      >
+        <ListVideo size={size} aria-hidden />
+      </IconButton>
+      <IconButton label="Play around the pose on screen" shortcut="A" onClick={playAround} disabled={none}>
+        <FoldHorizontal size={size} aria-hidden />
+      </IconButton>
+      <IconButton
+        label="In point on this frame"
+        shortcut="["
+        pressed={!!film.range.in}
+        onClick={() => setPoint('in')}
+        disabled={none}
+      >
+        <ArrowRightFromLine size={size} aria-hidden />
+      </IconButton>
+      <IconButton
+        label="Out point on this frame"
+        shortcut="]"
+        pressed={!!film.range.out}
+        onClick={() => setPoint('out')}
+        disabled={none}
+      >
+        <ArrowRightToLine size={size} aria-hidden />
+      </IconButton>
+      {(film.range.in ?? film.range.out) && (
+        <IconButton label="No in and out points" shortcut="\" onClick={clearPoints}>
+          <X size={size} aria-hidden />
+        </IconButton>
+      )}
+      <select
+        className={styles.speed}
+        aria-label="Speed of playing"
+        title="Speed of playing, as a part of the film's rate"
+        value={speed}
+        onChange={(event) => setSpeed(Number(event.target.value))}
+      >
+        {SPEEDS.map((each) => (
+          <option key={each} value={each}>
+            {SPEED_WORDS[each]}
+          </option>
+        ))}
+      </select>
+      <div className={styles.where}>
+        <span className={styles.counter} data-testid="counter">
+          <strong>{none ? 0 : frame + 1}</strong>
+          <span>
+            of {frames} · {frameToTimecode(frame, rate, canDrop(rate))}
+          </span>
         </span>
-      </span>
+        <span className={styles.report} data-testid="play-report">
+          {report
+            ? `true rate ${report.trueRate.toFixed(1)}, ${report.dropped} dropped`
+            : `${rateText(rate)} frames a second`}
+        </span>
+      </div>
     </div>
   );
 }

@@ -1,89 +1,131 @@
-import type { Film, Photo, Pose, Scene } from '../film';
+import type { Film, Flag, Item, Photo, Scene } from '../film';
+import { isCycle, mapLists, mapPoses, mapScenes, placesOf, type ItemPlace } from '../items';
 import { isHold } from '../../time/hold';
-import type { Edit, EditOf, PosePlace } from './edit';
+import type { Edit, EditOf } from './edit';
 import { placedAt } from './splice';
-
-const withScenes = (film: Film, change: (scene: Scene) => Scene): Film => ({
-  ...film,
-  scenes: film.scenes.map(change),
-});
 
 function setHolds(film: Film, { holds }: EditOf<'set-holds'>): Film {
   const wanted = new Map(holds.map(({ poseId, hold }) => [poseId, hold]));
   for (const hold of wanted.values()) {
     if (!isHold(hold)) throw new RangeError(`A hold is a whole number of frames from 1, not ${hold}.`);
   }
-  return withScenes(film, (scene) => {
-    if (!scene.poses.some((pose) => wanted.has(pose.id))) return scene;
-    return {
-      ...scene,
-      poses: scene.poses.map((pose) => ({ ...pose, hold: wanted.get(pose.id) ?? pose.hold })),
-    };
-  });
-}
-
-const placePoses = (film: Film, places: readonly PosePlace[]): Film =>
-  withScenes(film, (scene) => {
-    const here = places.filter((place) => place.sceneId === scene.id);
-    if (here.length === 0) return scene;
-    return {
-      ...scene,
-      poses: placedAt(
-        scene.poses,
-        here.map(({ pose, index }) => ({ item: pose, index })),
-      ),
-    };
-  });
-
-function removePoses(film: Film, poseIds: readonly string[]): Film {
-  const gone = new Set(poseIds);
-  return withScenes(film, (scene) =>
-    scene.poses.some((pose) => gone.has(pose.id))
-      ? { ...scene, poses: scene.poses.filter((pose) => !gone.has(pose.id)) }
-      : scene,
+  return mapScenes(film, (scene) =>
+    mapPoses(scene.items, (pose) => {
+      const hold = wanted.get(pose.id) ?? pose.hold;
+      return hold === pose.hold ? pose : { ...pose, hold };
+    }),
   );
 }
 
-function movePoses(film: Film, { moves }: EditOf<'move-poses'>): Film {
-  const wanted = new Set(moves.map((move) => move.poseId));
-  const poses = new Map<string, Pose>();
-  for (const scene of film.scenes) {
-    for (const pose of scene.poses) if (wanted.has(pose.id)) poses.set(pose.id, pose);
-  }
-  const places = moves.flatMap(({ poseId, sceneId, index }) => {
-    const pose = poses.get(poseId);
-    return pose ? [{ pose, sceneId, index }] : [];
-  });
-  return placePoses(removePoses(film, [...poses.keys()]), places);
+function showPhotos(film: Film, { shown }: EditOf<'show-photos'>): Film {
+  const wanted = new Map(shown.map(({ poseId, photoId }) => [poseId, photoId]));
+  return mapScenes(film, (scene) =>
+    mapPoses(scene.items, (pose) => {
+      const photoId = wanted.get(pose.id) ?? pose.photoId;
+      return photoId === pose.photoId ? pose : { ...pose, photoId };
+    }),
+  );
 }
 
-/** Marks that are undefined are taken away, so that a photo without marks is equal to what it was. */
-const marked = (photo: Photo, marks: EditOf<'set-photos'>['changes'][number]['marks']): Photo =>
+/** What is placed may itself be a place for other things that are placed. */
+function placeItems(film: Film, places: readonly ItemPlace[]): Film {
+  const byParent = new Map<string, ItemPlace[]>();
+  for (const place of places) {
+    const here = byParent.get(place.parentId);
+    if (here) here.push(place);
+    else byParent.set(place.parentId, [place]);
+  }
+  const filled = (items: readonly Item[], parentId: string): readonly Item[] =>
+    mapLists(items, parentId, (list, id) => {
+      const here = byParent.get(id);
+      if (!here) return list;
+      return placedAt(
+        list,
+        here.map(({ item, index }) => ({
+          item: isCycle(item) ? { ...item, items: filled(item.items, item.id) } : item,
+          index,
+        })),
+      );
+    });
+  return mapScenes(film, (scene) => filled(scene.items, scene.id));
+}
+
+function removeItems(film: Film, ids: readonly string[]): Film {
+  const gone = new Set(ids);
+  return mapScenes(film, (scene) =>
+    mapLists(scene.items, scene.id, (items) =>
+      items.some((item) => gone.has(item.id)) ? items.filter((item) => !gone.has(item.id)) : items,
+    ),
+  );
+}
+
+function moveItems(film: Film, { moves }: EditOf<'move-items'>): Film {
+  const ids = moves.map((move) => move.id);
+  const without = removeItems(film, ids);
+  const moving = new Set(ids);
+  // A cycle that moves takes along what is in it, but for what moves by itself.
+  const items = new Map(
+    placesOf(film, ids, true).map(({ item }) => [
+      item.id,
+      isCycle(item)
+        ? {
+            ...item,
+            items: mapLists(item.items, item.id, (list) => list.filter((each) => !moving.has(each.id))),
+          }
+        : item,
+    ]),
+  );
+  const places = moves.flatMap(({ id, parentId, index }): ItemPlace[] => {
+    const item = items.get(id);
+    return item ? [{ item, parentId, index }] : [];
+  });
+  return placeItems(without, places);
+}
+
+/** Marks that are undefined are taken away, so that what has none is equal to what it was. */
+const marked = <T extends object>(thing: T, marks: object): T =>
   Object.fromEntries(
-    Object.entries({ ...photo, ...marks }).filter(([, value]) => value !== undefined),
-  ) as unknown as Photo;
+    Object.entries({ ...thing, ...marks }).filter(([, value]) => value !== undefined),
+  ) as unknown as T;
 
 function setPhotos(film: Film, { changes }: EditOf<'set-photos'>): Film {
   const wanted = new Map(changes.map(({ photoId, marks }) => [photoId, marks]));
   return {
     ...film,
-    photos: film.photos.map((photo) => {
+    photos: film.photos.map((photo): Photo => {
       const marks = wanted.get(photo.id);
       return marks ? marked(photo, marks) : photo;
     }),
   };
 }
 
-function showPhotos(film: Film, { shown }: EditOf<'show-photos'>): Film {
-  const wanted = new Map(shown.map(({ poseId, photoId }) => [poseId, photoId]));
-  return withScenes(film, (scene) =>
-    scene.poses.some((pose) => wanted.has(pose.id))
-      ? {
-          ...scene,
-          poses: scene.poses.map((pose) => ({ ...pose, photoId: wanted.get(pose.id) ?? pose.photoId })),
-        }
-      : scene,
+const setCycle = (film: Film, { cycleId, shape }: EditOf<'set-cycle'>): Film =>
+  mapScenes(film, (scene) =>
+    mapLists(scene.items, scene.id, (items) =>
+      items.some((item) => item.id === cycleId)
+        ? items.map((item) => (item.id === cycleId && isCycle(item) ? { ...item, ...shape } : item))
+        : items,
+    ),
   );
+
+function setFlags(film: Film, { flags }: EditOf<'set-flags'>): Film {
+  const wanted = new Map(flags.map(({ id, flag }) => [id, flag]));
+  const kept = film.flags.flatMap((flag): Flag[] => {
+    if (!wanted.has(flag.id)) return [flag];
+    const next = wanted.get(flag.id);
+    wanted.delete(flag.id);
+    return next ? [next] : [];
+  });
+  const added = [...wanted.values()].filter((flag): flag is Flag => flag !== undefined);
+  // In the order of their ids: taking one away and putting it back gives the same list.
+  return { ...film, flags: [...kept, ...added].sort((a, b) => (a.id < b.id ? -1 : a.id > b.id ? 1 : 0)) };
+}
+
+function moveScene(film: Film, { sceneId, index }: EditOf<'move-scene'>): Film {
+  const scene = film.scenes.find((each) => each.id === sceneId);
+  if (!scene) return film;
+  const others = film.scenes.filter((each) => each !== scene);
+  return { ...film, scenes: placedAt(others, [{ item: scene, index }]) };
 }
 
 /**
@@ -99,14 +141,10 @@ export function applyEdit(film: Film, edit: Edit): Film {
       return { ...film, settings: { ...film.settings, ...edit.settings } };
     case 'set-holds':
       return setHolds(film, edit);
-    case 'place-photos':
-      return {
-        ...film,
-        photos: placedAt(
-          film.photos,
-          edit.places.map(({ photo, index }) => ({ item: photo, index })),
-        ),
-      };
+    case 'place-photos': {
+      const places = edit.places.map(({ photo, index }) => ({ item: photo, index }));
+      return { ...film, photos: placedAt(film.photos, places) };
+    }
     case 'remove-photos': {
       const gone = new Set(edit.photoIds);
       return { ...film, photos: film.photos.filter((photo) => !gone.has(photo.id)) };
@@ -115,26 +153,35 @@ export function applyEdit(film: Film, edit: Edit): Film {
       return setPhotos(film, edit);
     case 'show-photos':
       return showPhotos(film, edit);
-    case 'place-poses':
-      return placePoses(film, edit.places);
-    case 'remove-poses':
-      return removePoses(film, edit.poseIds);
-    case 'move-poses':
-      return movePoses(film, edit);
-    case 'place-scenes':
-      return {
-        ...film,
-        scenes: placedAt(
-          film.scenes,
-          edit.places.map(({ scene, index }) => ({ item: scene, index })),
-        ),
-      };
+    case 'place-items':
+      return placeItems(film, edit.places);
+    case 'remove-items':
+      return removeItems(film, edit.ids);
+    case 'move-items':
+      return moveItems(film, edit);
+    case 'set-cycle':
+      return setCycle(film, edit);
+    case 'place-scenes': {
+      const places = edit.places.map(({ scene, index }) => ({ item: scene, index }));
+      return { ...film, scenes: placedAt(film.scenes, places) };
+    }
     case 'remove-scenes': {
       const gone = new Set(edit.sceneIds);
       return { ...film, scenes: film.scenes.filter((scene) => !gone.has(scene.id)) };
     }
-    case 'name-scene':
-      return withScenes(film, (scene) => (scene.id === edit.sceneId ? { ...scene, name: edit.name } : scene));
+    case 'move-scene':
+      return moveScene(film, edit);
+    case 'set-scene':
+      return {
+        ...film,
+        scenes: film.scenes.map((scene): Scene =>
+          scene.id === edit.sceneId ? marked(scene, edit.marks) : scene,
+        ),
+      };
+    case 'set-flags':
+      return setFlags(film, edit);
+    case 'set-range':
+      return { ...film, range: marked(film.range, edit.range) };
     case 'together':
       return edit.edits.reduce(applyEdit, film);
   }

@@ -1,5 +1,7 @@
-import type { Film } from '../film';
-import type { Edit, PoseMove } from './edit';
+import type { Film, Item } from '../film';
+import { chosenItems, isCycle, itemsOf, type ItemPlace } from '../items';
+import { count } from '../../time/words';
+import { together, type Edit, type ItemMove } from './edit';
 
 /** Sets one hold, in frames, for all the poses named. */
 export const holdEdit = (poseIds: Iterable<string>, hold: number): Edit => ({
@@ -7,37 +9,95 @@ export const holdEdit = (poseIds: Iterable<string>, hold: number): Edit => ({
   holds: [...poseIds].map((poseId) => ({ poseId, hold })),
 });
 
-/**
- * Moves poses, kept in film order, so that they stand together before the pose that is at `index` of the
- * scene now (its length: at the end).
- */
-export function moveBefore(film: Film, poseIds: Iterable<string>, sceneId: string, index: number): Edit {
-  const wanted = new Set(poseIds);
-  const target = film.scenes.find((scene) => scene.id === sceneId);
-  if (!target) return { kind: 'move-poses', moves: [] };
-  const first = target.poses.slice(0, index).filter((pose) => !wanted.has(pose.id)).length;
-  const moving = film.scenes.flatMap((scene) => scene.poses.filter((pose) => wanted.has(pose.id)));
-  return {
-    kind: 'move-poses',
-    moves: moving.map((pose, i): PoseMove => ({ poseId: pose.id, sceneId, index: first + i })),
-  };
+/** A place between items: before the one that is at `index` of a scene or cycle now (its length: at the end). */
+export interface Gap {
+  readonly parentId: string;
+  readonly index: number;
 }
 
-/** Moves poses by one place within their scenes, later (1) or earlier (−1); those at the edge stay. */
-export function shiftByOne(film: Film, poseIds: Iterable<string>, direction: 1 | -1): Edit {
-  const wanted = new Set(poseIds);
-  const moves: PoseMove[] = [];
-  for (const scene of film.scenes) {
-    const order = direction === 1 ? [...scene.poses].reverse() : scene.poses;
-    const last = scene.poses.length - 1;
-    // Counted from the edge that is moved towards: a pose cannot pass a moved one that is stuck there.
-    let free = 0;
-    order.forEach((pose, fromEdge) => {
-      if (!wanted.has(pose.id)) return;
-      const to = Math.max(free, fromEdge - 1);
-      free = to + 1;
-      moves.push({ poseId: pose.id, sceneId: scene.id, index: direction === 1 ? last - to : to });
-    });
+/** The index of a gap among the items that stay when others leave. */
+function indexWithout(film: Film, { parentId, index }: Gap, leaving: ReadonlySet<string>): number {
+  const items = itemsOf(film, parentId) ?? [];
+  return items.slice(0, index).filter((item) => !leaving.has(item.id)).length;
+}
+
+/** Whether a scene or cycle is one of these items or lies in one. */
+const isWithin = (items: readonly Item[], parentId: string): boolean =>
+  items.some((item) => isCycle(item) && (item.id === parentId || isWithin(item.items, parentId)));
+
+/**
+ * Moves chosen poses, kept in film order, so that they stand together in a gap. Cycles that are chosen whole move as
+ * cycles; into themselves they do not move.
+ */
+export function moveBefore(film: Film, poseIds: Iterable<string>, gap: Gap): Edit {
+  const moving = chosenItems(film, poseIds).map(({ item }) => item);
+  if (!itemsOf(film, gap.parentId) || isWithin(moving, gap.parentId))
+    return { kind: 'move-items', moves: [] };
+  const first = indexWithout(film, gap, new Set(moving.map((item) => item.id)));
+  const moves = moving.map(({ id }, i): ItemMove => ({ id, parentId: gap.parentId, index: first + i }));
+  return { kind: 'move-items', moves };
+}
+
+/** What is chosen, by the scene or cycle it stands in. */
+function byParent(places: readonly ItemPlace[]): ReadonlyMap<string, readonly ItemPlace[]> {
+  const parents = new Map<string, ItemPlace[]>();
+  for (const place of places) {
+    const here = parents.get(place.parentId);
+    if (here) here.push(place);
+    else parents.set(place.parentId, [place]);
   }
-  return { kind: 'move-poses', moves };
+  return parents;
+}
+
+/** Moves chosen poses by one place within their scenes and cycles, later (1) or earlier (−1); those at the edge stay. */
+export function shiftByOne(film: Film, poseIds: Iterable<string>, direction: 1 | -1): Edit {
+  const moves: ItemMove[] = [];
+  for (const [parentId, here] of byParent(chosenItems(film, poseIds))) {
+    const last = (itemsOf(film, parentId)?.length ?? 0) - 1;
+    // Counted from the edge that is moved towards: an item cannot pass a moved one that is stuck there.
+    let free = 0;
+    for (const { item, index } of direction === 1 ? [...here].reverse() : here) {
+      const to = Math.max(free, (direction === 1 ? last - index : index) - 1);
+      free = to + 1;
+      moves.push({ id: item.id, parentId, index: direction === 1 ? last - to : to });
+    }
+  }
+  return { kind: 'move-items', moves };
+}
+
+/** Items in the opposite order, those in cycles too. */
+const backwards = (items: readonly Item[]): readonly Item[] =>
+  [...items].reverse().map((item) => (isCycle(item) ? { ...item, items: backwards(item.items) } : item));
+
+/** Puts chosen poses into the opposite order; those between that are not chosen stay where they are. */
+export function reverseEdit(film: Film, poseIds: readonly string[]): Edit {
+  const places = [...byParent(chosenItems(film, poseIds)).values()].flatMap((here) => {
+    const turned = backwards(here.map(({ item }) => item));
+    return here.map((place, i): ItemPlace => ({ ...place, item: turned[i] ?? place.item }));
+  });
+  return together(`${count(poseIds.length, 'pose')} reversed`, [
+    { kind: 'remove-items', ids: places.map(({ item }) => item.id) },
+    { kind: 'place-items', places },
+  ]);
+}
+
+/** Exchanges two chosen poses, or cycles that are chosen whole; undefined where not exactly two are chosen. */
+export function exchangeEdit(film: Film, poseIds: Iterable<string>): Edit | undefined {
+  const [a, b, ...others] = chosenItems(film, poseIds);
+  if (!a || !b || others.length > 0) return undefined;
+  return together('2 poses exchanged', [
+    {
+      kind: 'move-items',
+      moves: [
+        { id: a.item.id, parentId: b.parentId, index: b.index },
+        { id: b.item.id, parentId: a.parentId, index: a.index },
+      ],
+    },
+  ]);
+}
+
+/** Deletes chosen poses, and with its last pose a cycle; the gap closes. */
+export function removeEdit(film: Film, poseIds: readonly string[]): Edit {
+  const ids = chosenItems(film, poseIds).map(({ item }) => item.id);
+  return together(`${count(poseIds.length, 'pose')} deleted`, [{ kind: 'remove-items', ids }]);
 }

@@ -1,5 +1,12 @@
 import { count } from '../../time/words';
+import type { CycleWay } from '../film';
 import type { Edit, EditOf } from './edit';
+
+export const WAY_WORDS: Readonly<Record<CycleWay, string>> = {
+  forward: 'forward',
+  backward: 'backward',
+  'there-and-back': 'there and back',
+};
 
 /** What was done to photos, told by the first of them; all of an edit are treated alike. */
 function photoWords({ changes }: EditOf<'set-photos'>): string {
@@ -31,21 +38,37 @@ export function editWords(edit: Edit): string {
       return photoWords(edit);
     case 'show-photos':
       return `Photo of ${count(edit.shown.length, 'pose')} replaced`;
-    case 'place-poses':
+    case 'place-items':
       return `${count(edit.places.length, 'pose')} added`;
-    case 'remove-poses':
-      return `${count(edit.poseIds.length, 'pose')} deleted`;
-    case 'move-poses':
+    case 'remove-items':
+      return `${count(edit.ids.length, 'pose')} deleted`;
+    case 'move-items':
       return `${count(edit.moves.length, 'pose')} moved`;
+    case 'set-cycle':
+      return edit.shape.times === undefined
+        ? `Cycle goes ${WAY_WORDS[edit.shape.way ?? 'forward']}`
+        : `Cycle of ${count(edit.shape.times, 'pass', 'passes')}`;
     case 'place-scenes':
       return `${count(edit.places.length, 'scene')} added`;
     case 'remove-scenes':
       return `${count(edit.sceneIds.length, 'scene')} deleted`;
-    case 'name-scene':
-      return `Scene named ${edit.name}`;
+    case 'move-scene':
+      return 'Scene moved';
+    case 'set-scene':
+      if (edit.marks.name !== undefined) return `Scene named ${edit.marks.name}`;
+      if ('colour' in edit.marks) return 'Colour of a scene changed';
+      return edit.marks.setAside ? 'Scene set aside' : 'Scene brought back';
+    case 'set-flags': {
+      const flag = edit.flags[0]?.flag;
+      return flag
+        ? `Flag ${flag.label || 'without words'} set`
+        : `${count(edit.flags.length, 'flag')} taken off`;
+    }
+    case 'set-range':
+      return Object.values(edit.range).some(Boolean) ? 'In or out point set' : 'In and out points taken off';
     case 'together': {
       const first = edit.edits[0];
-      return first ? editWords(first) : 'Nothing changed';
+      return edit.words ?? (first ? editWords(first) : 'Nothing changed');
     }
   }
 }

@@ -1,16 +1,10 @@
-import type { FilmSettings, Photo, PhotoMarks, Pose, Scene } from '../film';
+import type { CycleShape, FilmSettings, Flag, Photo, PhotoMarks, Range, Scene } from '../film';
+import type { ItemPlace } from '../items';
 
-/** A pose and where it stands: the place in its scene counted after all placing is done. */
-export interface PosePlace {
-  readonly pose: Pose;
-  readonly sceneId: string;
-  readonly index: number;
-}
-
-/** Where a pose goes: the place in its scene counted after all moving is done. */
-export interface PoseMove {
-  readonly poseId: string;
-  readonly sceneId: string;
+/** Where an item goes: into a scene or a cycle, at an index counted after all moving is done. */
+export interface ItemMove {
+  readonly id: string;
+  readonly parentId: string;
   readonly index: number;
 }
 
@@ -30,6 +24,9 @@ export interface PhotoChange {
   readonly marks: Partial<PhotoMarks>;
 }
 
+/** What edits can change of a scene besides what stands in it. */
+export type SceneMarks = Pick<Scene, 'name' | 'colour' | 'setAside'>;
+
 /**
  * A change of a film as a plain value. `applyEdit` carries it out, `invertEdit` gives the edit that takes
  * it back; both are pure. Every change a person can make is one of these, or several in a `together`.
@@ -41,13 +38,21 @@ export type Edit =
   | { readonly kind: 'place-photos'; readonly places: readonly PhotoPlace[] }
   | { readonly kind: 'remove-photos'; readonly photoIds: readonly string[] }
   | { readonly kind: 'set-photos'; readonly changes: readonly PhotoChange[] }
-  | { readonly kind: 'place-poses'; readonly places: readonly PosePlace[] }
-  | { readonly kind: 'remove-poses'; readonly poseIds: readonly string[] }
-  | { readonly kind: 'move-poses'; readonly moves: readonly PoseMove[] }
+  | { readonly kind: 'place-items'; readonly places: readonly ItemPlace[] }
+  | { readonly kind: 'remove-items'; readonly ids: readonly string[] }
+  | { readonly kind: 'move-items'; readonly moves: readonly ItemMove[] }
+  | { readonly kind: 'set-cycle'; readonly cycleId: string; readonly shape: Partial<CycleShape> }
   | { readonly kind: 'show-photos'; readonly shown: readonly { poseId: string; photoId: string }[] }
   | { readonly kind: 'place-scenes'; readonly places: readonly ScenePlace[] }
   | { readonly kind: 'remove-scenes'; readonly sceneIds: readonly string[] }
-  | { readonly kind: 'name-scene'; readonly sceneId: string; readonly name: string }
-  | { readonly kind: 'together'; readonly edits: readonly Edit[] };
+  | { readonly kind: 'move-scene'; readonly sceneId: string; readonly index: number }
+  | { readonly kind: 'set-scene'; readonly sceneId: string; readonly marks: Partial<SceneMarks> }
+  | { readonly kind: 'set-flags'; readonly flags: readonly { id: string; flag: Flag | undefined }[] }
+  | { readonly kind: 'set-range'; readonly range: Range }
+  /** Several edits taken back as one; `words` name it where its first edit does not. */
+  | { readonly kind: 'together'; readonly edits: readonly Edit[]; readonly words?: string };
 
 export type EditOf<K extends Edit['kind']> = Extract<Edit, { kind: K }>;
+
+/** Several edits as one, under a name of their own. */
+export const together = (words: string, edits: readonly Edit[]): Edit => ({ kind: 'together', words, edits });

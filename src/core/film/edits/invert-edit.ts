@@ -1,21 +1,11 @@
-import type { Film, FilmSettings, Photo, PhotoMarks } from '../film';
+import type { Film } from '../film';
+import { isCycle, placesOf, posesOf } from '../items';
 import { applyEdit } from './apply-edit';
-import type { Edit, PosePlace } from './edit';
+import type { Edit } from './edit';
 
-/** The poses among `poseIds` that the film has, with their places. */
-export function placesOf(film: Film, poseIds: Iterable<string>): PosePlace[] {
-  const wanted = new Set(poseIds);
-  return film.scenes.flatMap((scene) =>
-    scene.poses.flatMap((pose, index) => (wanted.has(pose.id) ? [{ pose, sceneId: scene.id, index }] : [])),
-  );
-}
-
-const pick = (settings: FilmSettings, like: Partial<FilmSettings>): Partial<FilmSettings> =>
-  Object.fromEntries(Object.keys(like).map((key) => [key, settings[key as keyof FilmSettings]]));
-
-/** The marks of a photo that `like` names, undefined where it has none. */
-const marksLike = (photo: Photo, like: Partial<PhotoMarks>): Partial<PhotoMarks> =>
-  Object.fromEntries(Object.keys(like).map((key) => [key, photo[key as keyof PhotoMarks]]));
+/** Of a value those keys that `like` has, undefined where the value has none. */
+const pick = <T extends object>(value: T, like: Partial<T>): Partial<T> =>
+  Object.fromEntries(Object.keys(like).map((key) => [key, value[key as keyof T]])) as Partial<T>;
 
 /** The edit that takes `edit` back: for the film it was applied to, applying both gives an equal film. */
 export function invertEdit(film: Film, edit: Edit): Edit {
@@ -25,11 +15,9 @@ export function invertEdit(film: Film, edit: Edit): Edit {
     case 'set-settings':
       return { kind: 'set-settings', settings: pick(film.settings, edit.settings) };
     case 'set-holds': {
-      const places = placesOf(
-        film,
-        edit.holds.map(({ poseId }) => poseId),
-      );
-      return { kind: 'set-holds', holds: places.map(({ pose }) => ({ poseId: pose.id, hold: pose.hold })) };
+      const wanted = new Set(edit.holds.map(({ poseId }) => poseId));
+      const poses = posesOf(film).filter((pose) => wanted.has(pose.id));
+      return { kind: 'set-holds', holds: poses.map(({ id, hold }) => ({ poseId: id, hold })) };
     }
     case 'place-photos':
       return { kind: 'remove-photos', photoIds: edit.places.map(({ photo }) => photo.id) };
@@ -42,33 +30,32 @@ export function invertEdit(film: Film, edit: Edit): Edit {
       const wanted = new Map(edit.changes.map(({ photoId, marks }) => [photoId, marks]));
       const changes = film.photos.flatMap((photo) => {
         const marks = wanted.get(photo.id);
-        return marks ? [{ photoId: photo.id, marks: marksLike(photo, marks) }] : [];
+        return marks ? [{ photoId: photo.id, marks: pick(photo, marks) }] : [];
       });
       return { kind: 'set-photos', changes };
     }
     case 'show-photos': {
-      const places = placesOf(
-        film,
-        edit.shown.map(({ poseId }) => poseId),
-      );
-      return {
-        kind: 'show-photos',
-        shown: places.map(({ pose }) => ({ poseId: pose.id, photoId: pose.photoId })),
-      };
+      const wanted = new Set(edit.shown.map(({ poseId }) => poseId));
+      const poses = posesOf(film).filter((pose) => wanted.has(pose.id));
+      return { kind: 'show-photos', shown: poses.map(({ id, photoId }) => ({ poseId: id, photoId })) };
     }
-    case 'place-poses':
-      return { kind: 'remove-poses', poseIds: edit.places.map(({ pose }) => pose.id) };
-    case 'remove-poses':
-      return { kind: 'place-poses', places: placesOf(film, edit.poseIds) };
-    case 'move-poses': {
-      const places = placesOf(
-        film,
-        edit.moves.map(({ poseId }) => poseId),
-      );
-      return {
-        kind: 'move-poses',
-        moves: places.map(({ pose, sceneId, index }) => ({ poseId: pose.id, sceneId, index })),
-      };
+    case 'place-items':
+      return { kind: 'remove-items', ids: edit.places.map(({ item }) => item.id) };
+    case 'remove-items':
+      return { kind: 'place-items', places: placesOf(film, edit.ids) };
+    case 'move-items': {
+      const ids = edit.moves.map(({ id }) => id);
+      const moves = placesOf(film, ids, true).map(({ item, parentId, index }) => ({
+        id: item.id,
+        parentId,
+        index,
+      }));
+      return { kind: 'move-items', moves };
+    }
+    case 'set-cycle': {
+      const [place] = placesOf(film, [edit.cycleId]);
+      const cycle = place && isCycle(place.item) ? place.item : undefined;
+      return { ...edit, shape: cycle ? pick(cycle, edit.shape) : {} };
     }
     case 'place-scenes':
       return { kind: 'remove-scenes', sceneIds: edit.places.map(({ scene }) => scene.id) };
@@ -77,10 +64,20 @@ export function invertEdit(film: Film, edit: Edit): Edit {
       const places = film.scenes.flatMap((scene, index) => (gone.has(scene.id) ? [{ scene, index }] : []));
       return { kind: 'place-scenes', places };
     }
-    case 'name-scene': {
-      const name = film.scenes.find((scene) => scene.id === edit.sceneId)?.name ?? edit.name;
-      return { ...edit, name };
+    case 'move-scene': {
+      const index = film.scenes.findIndex((scene) => scene.id === edit.sceneId);
+      return { ...edit, index };
     }
+    case 'set-scene': {
+      const scene = film.scenes.find((each) => each.id === edit.sceneId);
+      return { ...edit, marks: scene ? pick(scene, edit.marks) : {} };
+    }
+    case 'set-flags': {
+      const flags = edit.flags.map(({ id }) => ({ id, flag: film.flags.find((flag) => flag.id === id) }));
+      return { kind: 'set-flags', flags };
+    }
+    case 'set-range':
+      return { kind: 'set-range', range: pick(film.range, edit.range) };
     case 'together': {
       const inverses: Edit[] = [];
       let at = film;
@@ -88,7 +85,7 @@ export function invertEdit(film: Film, edit: Edit): Edit {
         inverses.unshift(invertEdit(at, step));
         at = applyEdit(at, step);
       }
-      return { kind: 'together', edits: inverses };
+      return { ...edit, edits: inverses };
     }
   }
 }

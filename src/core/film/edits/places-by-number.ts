@@ -1,5 +1,5 @@
 import type { Film, Photo, Pose } from '../film';
-import type { PosePlace } from './edit';
+import { isCycle, posesIn, type ItemPlace } from '../items';
 
 /**
  * A pose for each photo that `holds` names (photo id → frames), placed by number: behind the last pose of the photo
@@ -10,12 +10,17 @@ export function placesByNumber(
   tray: readonly Photo[],
   holds: ReadonlyMap<string, number>,
   newId: () => string,
-): PosePlace[] {
+): ItemPlace[] {
+  // A pose in a cycle counts for where the cycle stands.
   const lastPose = new Map<string, { sceneId: string; index: number }>();
   for (const scene of film.scenes) {
-    scene.poses.forEach((pose, index) => lastPose.set(pose.photoId, { sceneId: scene.id, index }));
+    scene.items.forEach((item, index) => {
+      for (const { photoId } of isCycle(item) ? posesIn(item.items) : [item]) {
+        lastPose.set(photoId, { sceneId: scene.id, index });
+      }
+    });
   }
-  const firstScene = film.scenes.find((scene) => scene.poses.length > 0) ?? film.scenes[0];
+  const firstScene = film.scenes.find((scene) => scene.items.length > 0) ?? film.scenes[0];
   if (!firstScene) return [];
   let anchor = { sceneId: firstScene.id, index: -1 };
   const behind = new Map<string, { pose: Pose; after: number }[]>();
@@ -32,6 +37,6 @@ export function placesByNumber(
   return [...behind].flatMap(([sceneId, list]) =>
     [...list]
       .sort((a, b) => a.after - b.after)
-      .map(({ pose, after }, already) => ({ pose, sceneId, index: after + 1 + already })),
+      .map(({ pose, after }, already) => ({ item: pose, parentId: sceneId, index: after + 1 + already })),
   );
 }

@@ -1,8 +1,11 @@
 import { compose, type Orientation } from '../../picture/orientation';
-import { posesOf, type Film, type Photo, type PhotoMarks } from '../film';
+import type { Film, Photo, PhotoMarks } from '../film';
+import { chosenItems, posesOf } from '../items';
 import { fileOf } from '../photo-picture';
+import type { Gap } from './arrange';
 import type { Edit } from './edit';
 import { placesByNumber } from './places-by-number';
+import { nextSceneName } from './scene-edits';
 
 /** Photos by id that the film has, in tray order. */
 const among = (film: Film, photoIds: Iterable<string>): readonly Photo[] => {
@@ -23,18 +26,16 @@ export const turnEdit = (film: Film, photoIds: Iterable<string>, by: Orientation
     return photo.retouched ? { retouched: { ...photo.retouched, turn: kept } } : { turn: kept };
   });
 
-const posesShowing = (film: Film, photoIds: Iterable<string>): string[] => {
+function removeShowing(film: Film, photoIds: Iterable<string>): Edit {
   const shown = new Set(photoIds);
-  return posesOf(film).flatMap((pose) => (shown.has(pose.photoId) ? [pose.id] : []));
-};
+  const poses = posesOf(film).flatMap((pose) => (shown.has(pose.photoId) ? [pose.id] : []));
+  return { kind: 'remove-items', ids: chosenItems(film, poses).map(({ item }) => item.id) };
+}
 
 /** Takes photos out of the film and keeps them in the tray, set aside. */
 export const setAsideEdit = (film: Film, photoIds: readonly string[]): Edit => ({
   kind: 'together',
-  edits: [
-    changeEach(among(film, photoIds), () => ({ setAside: true })),
-    { kind: 'remove-poses', poseIds: posesShowing(film, photoIds) },
-  ],
+  edits: [changeEach(among(film, photoIds), () => ({ setAside: true })), removeShowing(film, photoIds)],
 });
 
 /** Brings photos that were set aside back into the film, each to its place by number. */
@@ -45,7 +46,7 @@ export function bringBackEdit(film: Film, photoIds: readonly string[], newId: ()
     kind: 'together',
     edits: [
       changeEach(photos, () => ({ setAside: undefined })),
-      { kind: 'place-poses', places: placesByNumber(film, film.photos, holds, newId) },
+      { kind: 'place-items', places: placesByNumber(film, film.photos, holds, newId) },
     ],
   };
 }
@@ -53,10 +54,7 @@ export function bringBackEdit(film: Film, photoIds: readonly string[], newId: ()
 /** Takes photos out of the film altogether, with their poses. */
 export const takeOutEdit = (film: Film, photoIds: readonly string[]): Edit => ({
   kind: 'together',
-  edits: [
-    { kind: 'remove-photos', photoIds },
-    { kind: 'remove-poses', poseIds: posesShowing(film, photoIds) },
-  ],
+  edits: [{ kind: 'remove-photos', photoIds }, removeShowing(film, photoIds)],
 });
 
 /** Photos that come into use are no longer set aside. */
@@ -66,21 +64,16 @@ function used(photos: readonly Photo[], edit: Edit): Edit {
   return { kind: 'together', edits: [edit, changeEach(aside, () => ({ setAside: undefined }))] };
 }
 
-/** A pose of each photo, in tray order, so that the first stands at `index` of a scene. */
-export function insertEdit(
-  film: Film,
-  photoIds: Iterable<string>,
-  place: { readonly sceneId: string; readonly index: number },
-  newId: () => string,
-): Edit {
+/** A pose of each photo, in tray order, into a gap between poses. */
+export function insertEdit(film: Film, photoIds: Iterable<string>, gap: Gap, newId: () => string): Edit {
   const photos = among(film, photoIds);
   const hold = film.settings.defaultHold;
   return used(photos, {
-    kind: 'place-poses',
+    kind: 'place-items',
     places: photos.map(({ id }, i) => ({
-      pose: { id: newId(), photoId: id, hold },
-      sceneId: place.sceneId,
-      index: place.index + i,
+      item: { id: newId(), photoId: id, hold },
+      parentId: gap.parentId,
+      index: gap.index + i,
     })),
   });
 }
@@ -90,7 +83,7 @@ export function newSceneEdit(film: Film, photoIds: Iterable<string>, newId: () =
   const photos = among(film, photoIds);
   const hold = film.settings.defaultHold;
   const poses = photos.map(({ id }) => ({ id: newId(), photoId: id, hold }));
-  const scene = { id: newId(), name: `Scene ${film.scenes.length + 1}`, poses };
+  const scene = { id: newId(), name: nextSceneName(film), items: poses };
   return used(photos, { kind: 'place-scenes', places: [{ scene, index: film.scenes.length }] });
 }
 

@@ -1,7 +1,8 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { applyEdit } from '../edits/apply-edit';
-import { emptyFilm, posesOf, type Film, type Photo } from '../film';
+import { emptyFilm, type Film, type Photo } from '../film';
+import { posesIn, posesOf } from '../items';
 import type { IntakeRow, UsableRow } from './intake-row';
 import { DEFAULT_LAY_OUT, layOutEdit, type LayOut } from './lay-out';
 import { noticeWords, rowNotices } from './notices';
@@ -138,7 +139,11 @@ describe('laying out', () => {
   };
   /** `name×hold` of every pose, scenes apart. */
   const scenes = (film: Film): string[] =>
-    film.scenes.map((scene) => scene.poses.map((pose) => `${pose.photoId}×${pose.hold}`).join(' '));
+    film.scenes.map((scene) =>
+      posesIn(scene.items)
+        .map((pose) => `${pose.photoId}×${pose.hold}`)
+        .join(' '),
+    );
 
   test('the first photos give the film its shape; later ones take their place by number, or the end', () => {
     const first = laid(start, [row('P2.jpg'), row('P10.jpg')]);

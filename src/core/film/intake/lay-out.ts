@@ -93,10 +93,10 @@ export function layOutEdit(
   if (film.photos.length === 0)
     edits.push({ kind: 'set-settings', settings: filmSizeFrom(first.photo, 1080) });
   const groups = groupsOf(usable, layOut, film.settings.defaultHold);
-  const empty = film.scenes.every((scene) => scene.poses.length === 0);
+  const empty = film.scenes.every((scene) => scene.items.length === 0);
   if (!empty && layOut.place === 'number') {
     const holds = new Map(groups.flatMap(({ rows }) => rows.map(({ row, hold }) => [row.photo.id, hold])));
-    edits.push({ kind: 'place-poses', places: placesByNumber(film, tray, holds, newId) });
+    edits.push({ kind: 'place-items', places: placesByNumber(film, tray, holds, newId) });
     return edited(edits);
   }
   edits.push(...placeGroups(film, groups, newId));
@@ -110,15 +110,15 @@ function placeGroups(film: Film, [first, ...others]: readonly Group[], newId: ()
   const poses = first.rows.map(({ row, hold }) => poseOf(row.photo, hold, newId));
   const edits: Edit[] = [
     {
-      kind: 'place-poses',
-      places: poses.map((pose, i) => ({ pose, sceneId: last.id, index: last.poses.length + i })),
+      kind: 'place-items',
+      places: poses.map((pose, i) => ({ item: pose, parentId: last.id, index: last.items.length + i })),
     },
   ];
   if (others.length === 0) return edits;
   const scenes = others.map(({ rows }, i): Scene => ({
     id: newId(),
     name: `Scene ${film.scenes.length + 1 + i}`,
-    poses: rows.map(({ row, hold }) => poseOf(row.photo, hold, newId)),
+    items: rows.map(({ row, hold }) => poseOf(row.photo, hold, newId)),
   }));
   edits.push({
     kind: 'place-scenes',

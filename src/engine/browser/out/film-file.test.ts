@@ -30,7 +30,9 @@ const film: Film = {
     { ...file(2), turn: 6, setAside: true },
     { ...file(2), id: 'p3', retouched: picture(4, 'mended.png') },
   ],
-  scenes: [{ id: 's', name: 'One', poses: [{ id: 'a', photoId: 'p1', hold: 2 }] }],
+  scenes: [{ id: 's', name: 'One', items: [{ id: 'a', photoId: 'p1', hold: 2 }] }],
+  flags: [],
+  range: {},
 };
 
 const written = async (originals: ReadonlyMap<string, Uint8Array<ArrayBuffer>>): Promise<Uint8Array> => {

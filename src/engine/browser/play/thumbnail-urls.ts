@@ -45,7 +45,11 @@ export class ThumbnailUrls {
     const key = keyOf(hash, turn);
     this.#fetching.add(key);
     // A picture that cannot be read is as good as none.
-    const url = this.#urls.get(key) ?? (await this.#worker().address(hash, turn).catch(() => undefined));
+    const url =
+      this.#urls.get(key) ??
+      (await this.#worker()
+        .address(hash, turn)
+        .catch(() => undefined));
     if (url !== undefined) this.#urls.set(key, url);
     this.#fetching.delete(key);
     for (const wish of [...this.#wishes]) {

@@ -1,0 +1,125 @@
+import { failed, found, type Parsed } from '../../time/parsed';
+import { count } from '../../time/words';
+import type { Cycle, CycleShape, Film, Item, Pose } from '../film';
+import { copiesOf, isCycle, placesOf, posesIn, stretchOf, type ItemPlace } from '../items';
+import { rowOf, spotAt } from '../row';
+import { applyEdit } from './apply-edit';
+import { together, type Edit } from './edit';
+
+/** The most passes of a cycle. */
+export const MOST_PASSES = 10_000;
+/** The most poses that a cycle is unrolled to. */
+const MOST_UNROLLED = 20_000;
+
+export const ONE_MORE: CycleShape = { times: 2, way: 'forward', endsTwice: false };
+
+/** Reads a typed number of passes. */
+export function parsePasses(text: string): Parsed<number> {
+  const typed = text.trim();
+  if (!/^\d+$/.test(typed))
+    return failed(`“${text}” is not a number of passes. Type a whole number, such as 3.`);
+  const times = Number(typed);
+  if (times < 1)
+    return failed('A cycle of 0 passes would show nothing. Type 1 or more; to take it out, delete it.');
+  if (times > MOST_PASSES) {
+    return failed(`${typed} passes are too many: ${MOST_PASSES.toLocaleString('en')} are the most.`);
+  }
+  return found(times);
+}
+
+/** Frames that a film shows, without making its schedule. */
+export const framesOf = (film: Film): number =>
+  film.scenes.reduce((sum, scene) => sum + (scene.setAside ? 0 : rowOf(scene.items).frames), 0);
+
+/** An edit that makes a cycle longer, refused where the film would get longer than a day. */
+export function withinADay(film: Film, edit: Edit): Parsed<Edit> {
+  const frames = framesOf(applyEdit(film, edit));
+  const { num, den } = film.settings.rate;
+  const hours = (frames * den) / num / 3600;
+  if (hours <= 24) return found(edit);
+  return failed(
+    `The film would last ${hours < 1e6 ? Math.round(hours).toLocaleString('en') : 'a million'} hours; 24 are the most. Fewer passes make it shorter. Nothing was changed.`,
+  );
+}
+
+/** Makes the chosen poses, and what lies between them, a cycle. */
+export function makeCycleEdit(
+  film: Film,
+  poseIds: Iterable<string>,
+  shape: CycleShape,
+  newId: () => string,
+): Parsed<Edit> {
+  const stretch = stretchOf(film, poseIds);
+  if (!stretch) {
+    return failed(
+      'A cycle is made of poses of one scene. Choose poses of one scene, or join the scenes first.',
+    );
+  }
+  const cycle: Cycle = { id: newId(), items: stretch.items, ...shape };
+  return withinADay(
+    film,
+    together(`Cycle of ${count(posesIn(cycle.items).length, 'pose')} made`, [
+      { kind: 'remove-items', ids: stretch.items.map((item) => item.id) },
+      { kind: 'place-items', places: [{ item: cycle, parentId: stretch.parentId, index: stretch.from }] },
+    ]),
+  );
+}
+
+const cyclePlace = (film: Film, cycleId: string): (ItemPlace & { readonly item: Cycle }) | undefined => {
+  const [place] = placesOf(film, [cycleId]);
+  return place && isCycle(place.item) ? { ...place, item: place.item } : undefined;
+};
+
+/** All poses that items show, one behind the other; the first showing of each keeps its identity. */
+export function unrolled(items: readonly Item[], newId: () => string): readonly Pose[] {
+  const row = rowOf(items);
+  return Array.from({ length: row.count }, (_, index): Pose => {
+    const { pose, showing } = spotAt(row, 'index', index);
+    return showing === 0 ? pose : { ...pose, id: newId() };
+  });
+}
+
+/** Replaces an item by others in its place. */
+const instead = ({ item, parentId, index }: ItemPlace, items: readonly Item[]): readonly Edit[] => [
+  { kind: 'remove-items', ids: [item.id] },
+  { kind: 'place-items', places: items.map((each, i) => ({ item: each, parentId, index: index + i })) },
+];
+
+/** Makes plain poses of a cycle and of the cycles in it; the film shows the same. */
+export function unrollEdit(film: Film, cycleId: string, newId: () => string): Parsed<Edit> {
+  const place = cyclePlace(film, cycleId);
+  if (!place) return failed('There is no such cycle any more.');
+  const { count: shown } = rowOf([place.item]);
+  if (shown > MOST_UNROLLED) {
+    return failed(
+      `The cycle shows ${shown.toLocaleString('en')} poses; ${MOST_UNROLLED.toLocaleString('en')} are the most that can be unrolled. Take passes off first.`,
+    );
+  }
+  const words = `Cycle unrolled to ${count(shown, 'pose')}`;
+  return found(together(words, instead(place, unrolled([place.item], newId))));
+}
+
+/**
+ * Takes one pass, counted from 0, out of a cycle as plain poses that can be changed by themselves; what comes before
+ * stays in the cycle, what comes behind is a cycle of its own.
+ */
+export function takePassOutEdit(
+  film: Film,
+  cycleId: string,
+  pass: number,
+  newId: () => string,
+): Parsed<Edit> {
+  const place = cyclePlace(film, cycleId);
+  if (!place) return failed('There is no such cycle any more.');
+  const { item: cycle } = place;
+  if (!Number.isInteger(pass) || pass < 0 || pass >= cycle.times) {
+    return failed(`The cycle has passes 1 to ${cycle.times}.`);
+  }
+  const one = unrolled([{ ...cycle, times: 1 }], newId);
+  const before: readonly Item[] = pass > 0 ? [{ ...cycle, times: pass }] : [];
+  const taken = pass > 0 ? copiesOf(one, newId) : one;
+  const left = cycle.times - pass - 1;
+  const behind = left > 0 ? copiesOf([{ ...cycle, times: left }], newId) : [];
+  const words = `Pass ${pass + 1} of ${cycle.times} taken out`;
+  return found(together(words, instead(place, [...before, ...taken, ...behind])));
+}

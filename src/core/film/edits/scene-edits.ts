@@ -1,0 +1,135 @@
+import { failed, found, type Parsed } from '../../time/parsed';
+import { count } from '../../time/words';
+import type { Film, Item, Scene } from '../film';
+import { copiesOf, isCycle, posesIn } from '../items';
+import type { Span } from '../moments';
+import { rowOf } from '../row';
+import { scheduleOf } from '../schedule';
+import { unrolled } from './cycle-edits';
+import { together, type Edit } from './edit';
+
+const sceneAt = (
+  film: Film,
+  sceneId: string,
+): { readonly scene: Scene; readonly index: number } | undefined => {
+  const index = film.scenes.findIndex((scene) => scene.id === sceneId);
+  const scene = film.scenes[index];
+  return scene && { scene, index };
+};
+
+/** `Scene 4`, or the first such name that no scene has. */
+export function nextSceneName(film: Film): string {
+  const taken = new Set(film.scenes.map((scene) => scene.name));
+  let n = film.scenes.length + 1;
+  while (taken.has(`Scene ${n}`)) n++;
+  return `Scene ${n}`;
+}
+
+/** An empty scene behind another, or behind the last. */
+export function addSceneEdit(film: Film, behind: string | undefined, newId: () => string): Edit {
+  const at = behind === undefined ? undefined : sceneAt(film, behind);
+  const scene: Scene = { id: newId(), name: nextSceneName(film), items: [] };
+  const index = at ? at.index + 1 : film.scenes.length;
+  return together(`${scene.name} added`, [{ kind: 'place-scenes', places: [{ scene, index }] }]);
+}
+
+/** Parts the scene of a pose so that the pose is the first of a new one. */
+export function splitSceneEdit(film: Film, poseId: string, newId: () => string): Parsed<Edit> {
+  const scene = film.scenes.find((each) => posesIn(each.items).some((pose) => pose.id === poseId));
+  const at = scene && sceneAt(film, scene.id);
+  const index = scene?.items.findIndex((item) => item.id === poseId) ?? -1;
+  if (!scene || !at) return failed('There is no such pose any more.');
+  if (index < 0) return failed('A scene cannot be parted within a cycle. Unroll the cycle first.');
+  if (index === 0) return failed('The pose is the first of its scene already.');
+  const moving = scene.items.slice(index);
+  const second: Scene = { id: newId(), name: nextSceneName(film), items: [] };
+  return found(
+    together(`${scene.name} split`, [
+      { kind: 'place-scenes', places: [{ scene: second, index: at.index + 1 }] },
+      {
+        kind: 'move-items',
+        moves: moving.map((item, i) => ({ id: item.id, parentId: second.id, index: i })),
+      },
+    ]),
+  );
+}
+
+/** Puts a scene's poses behind those of the scene before it, which it becomes a part of. */
+export function joinSceneEdit(film: Film, sceneId: string): Parsed<Edit> {
+  const at = sceneAt(film, sceneId);
+  const before = at && film.scenes[at.index - 1];
+  if (!at) return failed('There is no such scene any more.');
+  if (!before) return failed(`${at.scene.name} is the first scene: there is none before it to join.`);
+  const moves = at.scene.items.map((item, i) => ({
+    id: item.id,
+    parentId: before.id,
+    index: before.items.length + i,
+  }));
+  return found(
+    together(`${at.scene.name} joined to ${before.name}`, [
+      { kind: 'move-items', moves },
+      { kind: 'remove-scenes', sceneIds: [sceneId] },
+    ]),
+  );
+}
+
+/** A copy of a scene behind it, with poses of its own. */
+export function duplicateSceneEdit(film: Film, sceneId: string, newId: () => string): Parsed<Edit> {
+  const at = sceneAt(film, sceneId);
+  if (!at) return failed('There is no such scene any more.');
+  const copy: Scene = {
+    ...at.scene,
+    id: newId(),
+    name: `${at.scene.name} again`,
+    items: copiesOf(at.scene.items, newId),
+  };
+  return found(
+    together(`${at.scene.name} duplicated`, [
+      { kind: 'place-scenes', places: [{ scene: copy, index: at.index + 1 }] },
+    ]),
+  );
+}
+
+/** Deletes a scene with its poses; the photos stay in the tray. A film keeps at least one scene. */
+export function removeSceneEdit(film: Film, sceneId: string): Parsed<Edit> {
+  const at = sceneAt(film, sceneId);
+  if (!at) return failed('There is no such scene any more.');
+  if (film.scenes.length === 1) return failed('A film has at least one scene. Its poses can be deleted.');
+  const poses = posesIn(at.scene.items).length;
+  return found(
+    together(`${at.scene.name} deleted${poses > 0 ? `, ${count(poses, 'pose')}` : ''}`, [
+      { kind: 'remove-scenes', sceneIds: [sceneId] },
+    ]),
+  );
+}
+
+/** Items with only what of them lies between two frames, counted from their start; cycles cut through are unrolled. */
+function cutTo(items: readonly Item[], from: number, to: number, newId: () => string): readonly Item[] {
+  let start = 0;
+  return items.flatMap((item): readonly Item[] => {
+    const [first, end] = [start, start + rowOf([item]).frames];
+    start = end;
+    if (first >= from && end <= to) return [item];
+    if (end <= from || first >= to) return [];
+    if (isCycle(item)) return cutTo(unrolled([item], newId), from - first, to - first, newId);
+    return [{ ...item, hold: Math.min(end, to) - Math.max(first, from) }];
+  });
+}
+
+/** Takes off a scene what lies outside a part of the film. */
+export function trimSceneEdit(film: Film, sceneId: string, span: Span, newId: () => string): Parsed<Edit> {
+  const at = sceneAt(film, sceneId);
+  const place = scheduleOf(film).scenes.find((each) => each.sceneId === sceneId);
+  if (!at || !place) return failed('There is no such scene any more.');
+  const { scene } = at;
+  const items = cutTo(scene.items, span.from - place.start, span.to - place.start, newId);
+  if (items.length === 0) {
+    return failed(`Nothing of ${scene.name} lies between the in and out points. It was left as it is.`);
+  }
+  return found(
+    together(`${scene.name} trimmed`, [
+      { kind: 'remove-items', ids: scene.items.map((item) => item.id) },
+      { kind: 'place-items', places: items.map((item, index) => ({ item, parentId: sceneId, index })) },
+    ]),
+  );
+}

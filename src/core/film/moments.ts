@@ -1,0 +1,66 @@
+import type { Film, Flag, Moment, Range } from './film';
+import { poseAt, showingOf, type Schedule } from './schedule';
+
+/** A frame as a moment of the pose that is shown at it; undefined outside the film. */
+export function momentAt(plan: Schedule, frame: number): Moment | undefined {
+  const here = poseAt(plan, frame);
+  return here && { poseId: here.pose.id, offset: frame - here.start, showing: here.showing, frame };
+}
+
+/** Where a moment stands in the film as it is, and whether its pose is gone. */
+export function placeOf(plan: Schedule, moment: Moment): { readonly frame: number; readonly loose: boolean } {
+  const here = showingOf(plan, moment.poseId, moment.showing);
+  if (here) return { frame: Math.min(here.start + moment.offset, here.end - 1), loose: false };
+  return { frame: Math.max(0, Math.min(moment.frame, plan.frames - 1)), loose: true };
+}
+
+/** A flag where it stands. */
+export interface PlacedFlag {
+  readonly flag: Flag;
+  readonly frame: number;
+  readonly loose: boolean;
+}
+
+/** The flags of a film in the order of time. */
+export const placedFlags = (film: Film, plan: Schedule): readonly PlacedFlag[] =>
+  film.flags.map((flag) => ({ flag, ...placeOf(plan, flag.at) })).sort((a, b) => a.frame - b.frame);
+
+/** Frames from the first until behind the last of the part between the in and out points. */
+export interface Span {
+  readonly from: number;
+  readonly to: number;
+}
+
+/** The part of the film between its in and out points; all of it where there are none or they cross. */
+export function spanOf(plan: Schedule, range: Range): Span {
+  const from = range.in ? placeOf(plan, range.in).frame : 0;
+  const to = range.out ? placeOf(plan, range.out).frame + 1 : plan.frames;
+  return from < to ? { from, to } : { from: 0, to: plan.frames };
+}
+
+/** A moment as it stands now, to be found there again when its pose goes. */
+const asItStands = (plan: Schedule, moment: Moment): Moment => ({
+  ...moment,
+  frame: placeOf(plan, moment).frame,
+});
+
+/** Whether a moment's pose is shown before and no longer after. */
+const comesLoose = (before: Schedule, after: Schedule, moment: Moment): boolean =>
+  before.firsts.has(moment.poseId) && !after.firsts.has(moment.poseId);
+
+/** What has to be remembered of flags and points whose poses an edit takes out of the film. */
+export function loosened(
+  film: Film,
+  before: Schedule,
+  after: Schedule,
+): { readonly flags: readonly Flag[]; readonly range: Range } {
+  const flags = film.flags.flatMap((flag) =>
+    comesLoose(before, after, flag.at) ? [{ ...flag, at: asItStands(before, flag.at) }] : [],
+  );
+  const range = Object.fromEntries(
+    Object.entries(film.range).flatMap(([key, moment]: [string, Moment | undefined]) =>
+      moment && comesLoose(before, after, moment) ? [[key, asItStands(before, moment)]] : [],
+    ),
+  ) as Range;
+  return { flags, range };
+}

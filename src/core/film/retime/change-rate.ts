@@ -1,0 +1,119 @@
+import { frameToSeconds } from '../../time/frames';
+import { rateText, type Rate } from '../../time/rate';
+import { framesOf, unrolled } from '../edits/cycle-edits';
+import { together, type Edit } from '../edits/edit';
+import type { Film, Item, Pose } from '../film';
+import { cyclesIn, isCycle, mapPoses, posesIn } from '../items';
+import { rowOf } from '../row';
+
+/** What becomes of holds when the rate changes: their frames or their seconds stay. */
+export type KeptByRate = 'holds' | 'seconds';
+
+/** What becomes of poses that would last less than half a frame. */
+export type TooShort = 'drop' | 'grow';
+
+/** What another rate comes to, before it is done. */
+export interface RateChange {
+  readonly edit: Edit;
+  readonly frames: number;
+  readonly seconds: number;
+  /** Poses that would fall below a frame. */
+  readonly tooShort: number;
+  /** Cycles that become plain poses, since their passes would not be equal. */
+  readonly unrolled: number;
+}
+
+/** Converts one scene's items, of which the first starts at `from` frames at the old rate. */
+interface Converted {
+  readonly items: readonly Item[];
+  readonly tooShort: number;
+  readonly unrolled: number;
+}
+
+/** Nearest whole number of n/d, halves up; exact. */
+const nearest = (n: number, d: number): number => Math.floor((2 * n + d) / (2 * d));
+
+/**
+ * Starts are put on the nearest frame of the new grid; a pose lasts until the next one starts. Cycles stay where every
+ * hold in them comes out whole, else their passes would drift apart.
+ */
+function converted(
+  items: readonly Item[],
+  from: number,
+  [n, d]: readonly [number, number],
+  short: TooShort,
+  newId: () => string,
+): Converted {
+  const parts = items.flatMap((item): readonly Item[] => {
+    if (!isCycle(item)) return [item];
+    return posesIn(item.items).every((pose) => (pose.hold * n) % d === 0) ? [item] : unrolled([item], newId);
+  });
+  const rolledOut = items.filter((item) => isCycle(item) && !parts.includes(item));
+  const result: Item[] = [];
+  let tooShort = 0;
+  let start = from;
+  for (const part of parts) {
+    if (isCycle(part)) {
+      result.push(...mapPoses([part], (pose) => ({ ...pose, hold: (pose.hold * n) / d })));
+      start += rowOf([part]).frames;
+      continue;
+    }
+    const end = start + part.hold;
+    const hold = nearest(end * n, d) - nearest(start * n, d);
+    start = end;
+    if (hold < 1) tooShort++;
+    if (hold >= 1 || short === 'grow') result.push({ ...part, hold: Math.max(1, hold) } satisfies Pose);
+  }
+  return { items: result, tooShort, unrolled: cyclesIn(rolledOut) };
+}
+
+/** The edit that gives a film another rate, and what comes of it. */
+export function changeRate(
+  film: Film,
+  rate: Rate,
+  kept: KeptByRate,
+  short: TooShort,
+  newId: () => string,
+): RateChange {
+  const shown = framesOf(film);
+  const settings: Edit = { kind: 'set-settings', settings: { rate } };
+  const words = `Rate set to ${rateText(rate)}`;
+  if (kept === 'holds') {
+    return {
+      edit: together(words, [settings]),
+      frames: shown,
+      seconds: frameToSeconds(shown, rate),
+      tooShort: 0,
+      unrolled: 0,
+    };
+  }
+  const old = film.settings.rate;
+  const factor = [rate.num * old.den, rate.den * old.num] as const;
+  const edits: Edit[] = [settings];
+  let [from, frames, tooShort, rolledOut] = [0, 0, 0, 0];
+  for (const scene of film.scenes) {
+    // A scene set aside is converted by itself.
+    const next = converted(scene.items, scene.setAside ? 0 : from, factor, short, newId);
+    tooShort += next.tooShort;
+    rolledOut += next.unrolled;
+    if (!scene.setAside) {
+      from += rowOf(scene.items).frames;
+      frames += rowOf(next.items).frames;
+    }
+    if (scene.items.length === 0) continue;
+    edits.push(
+      { kind: 'remove-items', ids: scene.items.map((item) => item.id) },
+      {
+        kind: 'place-items',
+        places: next.items.map((item, index) => ({ item, parentId: scene.id, index })),
+      },
+    );
+  }
+  return {
+    edit: together(`${words}, seconds kept`, edits),
+    frames,
+    seconds: frameToSeconds(frames, rate),
+    tooShort,
+    unrolled: rolledOut,
+  };
+}

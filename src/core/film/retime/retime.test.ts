@@ -1,0 +1,174 @@
+import fc from 'fast-check';
+import { describe, expect, test } from 'vitest';
+import { rate, RATE_PRESETS, type Rate } from '../../time/rate';
+import { frameToSeconds } from '../../time/frames';
+import { applyEdit } from '../edits/apply-edit';
+import type { Film } from '../film';
+import { posesIn, posesOf } from '../items';
+import { filmOf, filmsWithCycles, freshId, rolledOutFilm } from '../random-films';
+import { rowOf } from '../row';
+import { scheduleOf, showingsBetween } from '../schedule';
+import { changeRate, type KeptByRate } from './change-rate';
+import { evenly } from './evenly';
+import { fitEdit } from './fit';
+import { shares } from './shares';
+
+const holds = fc.array(fc.integer({ min: 1, max: 40 }), { minLength: 1, maxLength: 30 });
+
+const allOf = (film: Film): string[] => posesOf(film).map((pose) => pose.id);
+
+const holdsOf = (film: Film): number[] => rolledOutFilm(film).map((pose) => pose.hold);
+
+describe('shares', () => {
+  test('come to exactly the total, each at least one, and keep the order of the weights', () => {
+    fc.assert(
+      fc.property(holds, fc.nat({ max: 500 }), (weights, more) => {
+        const total = weights.length + more;
+        const given = shares(weights, total);
+        expect(given.reduce((a, b) => a + b, 0)).toBe(total);
+        expect(Math.min(...given)).toBeGreaterThanOrEqual(1);
+        weights.forEach((a, i) =>
+          weights.forEach((b, j) => {
+            if (a > b) expect(given[i]).toBeGreaterThanOrEqual(given[j] as number);
+          }),
+        );
+        const sum = weights.reduce((a, b) => a + b, 0);
+        // Where nobody has to be raised to one, nobody is further than one from the exact part.
+        if (weights.every((weight) => weight * total >= sum)) {
+          given.forEach((share, i) =>
+            expect(Math.abs(share - ((weights[i] as number) * total) / sum)).toBeLessThan(1),
+          );
+        }
+      }),
+    );
+    expect(shares([2, 2, 2, 2], 10)).toEqual([2, 3, 2, 3]);
+    expect(() => shares([1, 1, 1], 2)).toThrow(RangeError);
+  });
+
+  test('what is left out lies evenly between', () => {
+    expect(evenly(10, 5)).toEqual([1, 3, 5, 7, 9]);
+    expect(evenly(4, 4)).toEqual([0, 1, 2, 3]);
+    expect(evenly(5, 1)).toEqual([2]);
+  });
+});
+
+describe('fit', () => {
+  test('gives any run with cycles exactly the length asked for, and can say what that costs', () => {
+    fc.assert(
+      fc.property(filmsWithCycles, fc.integer({ min: 1, max: 400 }), (film, wanted) => {
+        const [scene] = film.scenes;
+        if (!scene || scene.items.length === 0) return;
+        const one = { ...film, scenes: [scene] };
+        const fit = fitEdit(one, allOf(one), wanted, freshId);
+        if (!fit) throw new Error('not fitted');
+        const after = applyEdit(one, fit.edit);
+        expect(rowOf(after.scenes[0]?.items ?? []).frames).toBe(wanted);
+        expect(fit).toMatchObject({ before: rowOf(scene.items).frames, after: wanted });
+        const shown = rowOf(scene.items).count;
+        expect(fit.dropped).toBe(Math.max(0, shown - wanted));
+        if (fit.unrolled === 0 && fit.dropped === 0) expect(allOf(after)).toEqual(allOf(one));
+        expect(rolledOutFilm(after)).toHaveLength(shown - fit.dropped);
+      }),
+    );
+  });
+
+  test('values of common practice', () => {
+    // 40 s at double speed is 20 s: 1,000 photos on ones at 25, half of which find no room.
+    const many = filmOf([Array.from({ length: 1000 }, () => 1)]);
+    expect(fitEdit(many, allOf(many), 500, freshId)).toMatchObject({
+      before: 1000,
+      after: 500,
+      dropped: 500,
+    });
+    const twos = filmOf([Array.from({ length: 500 }, () => 2)]);
+    const half = fitEdit(twos, allOf(twos), 500, freshId);
+    expect(half).toMatchObject({ dropped: 0, unrolled: 0 });
+    expect(new Set(half && holdsOf(applyEdit(twos, half.edit)))).toEqual(new Set([1]));
+    // 37 photos of an eighth of a second are 4.625 s: 111 frames at 24.
+    expect(frameToSeconds(37 * 3, rate(24))).toBe(4.625);
+    const eighths = filmOf([Array.from({ length: 37 }, () => 5)]);
+    const fitted = fitEdit(eighths, allOf(eighths), 111, freshId);
+    expect(new Set(fitted && holdsOf(applyEdit(eighths, fitted.edit)))).toEqual(new Set([3]));
+  });
+
+  test('a run within a scene leaves the rest alone; fewer frames than scenes cannot be', () => {
+    const film = filmOf([[2, 4, 6, 2], [3]]);
+    const fit = fitEdit(film, ['0.1', '0.2'], 5, freshId);
+    expect(fit && holdsOf(applyEdit(film, fit.edit))).toEqual([2, 2, 3, 2, 3]);
+    expect(fitEdit(film, ['0.1', '1.0'], 1, freshId)).toBeUndefined();
+    expect(fitEdit(film, [], 5, freshId)).toBeUndefined();
+  });
+});
+
+describe('another rate', () => {
+  const rates = fc.constantFrom(...RATE_PRESETS);
+  const at = (film: Film, r: Rate): Film => ({ ...film, settings: { ...film.settings, rate: r } });
+  const changed = (film: Film, to: Rate, kept: KeptByRate, short: 'drop' | 'grow' = 'grow'): Film =>
+    applyEdit(film, changeRate(film, to, kept, short, freshId).edit);
+
+  test('with seconds kept no pose starts more than half a frame from where it did, nor does the end', () => {
+    fc.assert(
+      fc.property(filmsWithCycles, rates, rates, (shape, from, to) => {
+        const film = at(shape, from);
+        const plan = scheduleOf(film);
+        const change = changeRate(film, to, 'seconds', 'drop', freshId);
+        const after = applyEdit(film, change.edit);
+        const result = scheduleOf(after);
+        expect(change.frames).toBe(result.frames);
+        const half = frameToSeconds(0.5, to) + 1e-9;
+        const end = frameToSeconds(plan.frames, from);
+        // Where every pose has room for its frame.
+        const room = rolledOutFilm(film).every(
+          (pose) => frameToSeconds(pose.hold, from) >= frameToSeconds(1, to),
+        );
+        if (room) {
+          expect(change.tooShort).toBe(0);
+          expect(result.count).toBe(plan.count);
+          const starts = [...showingsBetween(plan, 0, plan.frames)].map((each) =>
+            frameToSeconds(each.start, from),
+          );
+          [...showingsBetween(result, 0, result.frames)].forEach(({ start }, i) =>
+            expect(Math.abs(frameToSeconds(start, to) - (starts[i] as number))).toBeLessThanOrEqual(half),
+          );
+        }
+        expect(Math.abs(frameToSeconds(result.frames, to) - end)).toBeLessThanOrEqual(half);
+      }),
+      { numRuns: 300 },
+    );
+  });
+
+  test('keeps holds or seconds as asked; what falls below a frame is dropped or makes the film grow', () => {
+    const film = at(
+      filmOf([
+        [1, 1, 1, 1],
+        [2, 4],
+      ]),
+      rate(24),
+    );
+    expect(holdsOf(changed(film, rate(12), 'holds'))).toEqual([1, 1, 1, 1, 2, 4]);
+    expect(changeRate(film, rate(12), 'holds', 'grow', freshId).seconds).toBeCloseTo(10 / 12, 9);
+    expect(holdsOf(changed(film, rate(48), 'seconds'))).toEqual([2, 2, 2, 2, 4, 8]);
+    const down = changeRate(film, rate(12), 'seconds', 'drop', freshId);
+    expect(down).toMatchObject({ tooShort: 2, frames: 5 });
+    expect(holdsOf(applyEdit(film, down.edit))).toEqual([1, 1, 1, 2]);
+    const grown = changeRate(film, rate(12), 'seconds', 'grow', freshId);
+    expect(grown).toMatchObject({ tooShort: 2, frames: 7 });
+    expect(holdsOf(applyEdit(film, grown.edit))).toEqual([1, 1, 1, 1, 1, 2]);
+  });
+
+  test('a cycle stays one where its passes stay equal, else it is unrolled and that is said', () => {
+    const cycle = {
+      id: 'c',
+      items: filmOf([[2, 2]]).scenes[0]?.items ?? [],
+      times: 3,
+      way: 'forward' as const,
+      endsTwice: false,
+    };
+    const film = at({ ...filmOf([[1]]), scenes: [{ id: 's0', name: '', items: [cycle] }] }, rate(24));
+    const twice = changeRate(film, rate(48), 'seconds', 'grow', freshId);
+    expect(twice.unrolled).toBe(0);
+    expect(posesIn(applyEdit(film, twice.edit).scenes[0]?.items ?? [])).toHaveLength(2);
+    const other = changeRate(film, rate(25), 'seconds', 'grow', freshId);
+    expect(other).toMatchObject({ unrolled: 1, frames: 13 });
+  });
+});

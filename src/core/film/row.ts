@@ -1,0 +1,239 @@
+import type { Cycle, Item, Pose } from './film';
+import { isCycle } from './items';
+
+/** A pose where it is shown, counted within what it was looked up in. */
+export interface Spot {
+  readonly pose: Pose;
+  /** First frame. */
+  readonly start: number;
+  /** Place among the poses shown. */
+  readonly index: number;
+  /** Which showing of the pose this is, from 0, and how many there are. */
+  readonly showing: number;
+  readonly showings: number;
+}
+
+interface Loop {
+  readonly cycle: Cycle;
+  readonly inside: Row;
+  /** One pass: there, or there and back. */
+  readonly passFrames: number;
+  readonly passCount: number;
+  /** What a way back leaves out at its beginning: the last pose, where the ends are shown once. */
+  readonly skippedFrames: number;
+  readonly skippedCount: number;
+  /** The poses at the ends, which a pass without its ends shows once less each. */
+  readonly ends: { readonly first: string; readonly last: string } | undefined;
+}
+
+interface Piece {
+  /** A pose, or a cycle that repeats what is in it. */
+  readonly of: Pose | Loop;
+  readonly start: number;
+  readonly first: number;
+}
+
+/** Items laid behind each other. Cycles are not rolled out: the size is that of what stands in them. */
+export interface Row {
+  readonly pieces: readonly Piece[];
+  /** Sum of all holds shown. */
+  readonly frames: number;
+  /** Number of poses shown. */
+  readonly count: number;
+}
+
+const isLoop = (of: Pose | Loop): of is Loop => 'cycle' in of;
+
+const rows = new WeakMap<readonly Item[], Row>();
+
+/** The row of a list of items, made once for each value of it. O(n) in items that are new. */
+export function rowOf(items: readonly Item[]): Row {
+  let row = rows.get(items);
+  if (!row) {
+    row = makeRow(items);
+    rows.set(items, row);
+  }
+  return row;
+}
+
+function makeRow(items: readonly Item[]): Row {
+  const pieces: Piece[] = [];
+  let start = 0;
+  let first = 0;
+  for (const item of items) {
+    const of = isCycle(item) ? loopOf(item) : item;
+    pieces.push({ of, start, first });
+    start += isLoop(of) ? of.passFrames * of.cycle.times : of.hold;
+    first += isLoop(of) ? of.passCount * of.cycle.times : 1;
+  }
+  return { pieces, frames: start, count: first };
+}
+
+function loopOf(cycle: Cycle): Loop {
+  const inside = rowOf(cycle.items);
+  const { frames, count } = inside;
+  const base = { cycle, inside, skippedFrames: 0, skippedCount: 0, ends: undefined };
+  if (cycle.way !== 'there-and-back') return { ...base, passFrames: frames, passCount: count };
+  if (cycle.endsTwice) return { ...base, passFrames: 2 * frames, passCount: 2 * count };
+  // One pose there and back without its ends is that pose.
+  if (count === 1) return { ...base, passFrames: frames, passCount: 1 };
+  const first = spotAt(inside, 'index', 0).pose;
+  const last = spotAt(inside, 'index', count - 1).pose;
+  return {
+    ...base,
+    passFrames: 2 * frames - first.hold - last.hold,
+    passCount: 2 * count - 2,
+    skippedFrames: last.hold,
+    skippedCount: 1,
+    ends: { first: first.id, last: last.id },
+  };
+}
+
+/** How often one pass shows a pose that what is in it shows `inside` times. */
+function showingsAPass({ cycle, ends, inside: row }: Loop, poseId: string, inside: number): number {
+  if (cycle.way !== 'there-and-back' || (!cycle.endsTwice && row.count === 1)) return inside;
+  const once = (end: string | undefined): number => (end === poseId ? 1 : 0);
+  return 2 * inside - once(ends?.first) - once(ends?.last);
+}
+
+/** The index of the last piece that begins at or before a place. */
+function pieceAt(pieces: readonly Piece[], unit: 'start' | 'first', at: number): number {
+  let low = 0;
+  let high = pieces.length - 1;
+  while (low < high) {
+    const middle = (low + high + 1) >> 1;
+    if ((pieces[middle] as Piece)[unit] <= at) low = middle;
+    else high = middle - 1;
+  }
+  return low;
+}
+
+/** The pose shown at a frame or at a place among the poses shown, which must lie within the row. O(log n). */
+export function spotAt(row: Row, by: 'frame' | 'index', at: number): Spot {
+  const unit = by === 'frame' ? 'start' : 'first';
+  const { of, start, first } = row.pieces[pieceAt(row.pieces, unit, at)] as Piece;
+  if (!isLoop(of)) return { pose: of, start, index: first, showing: 0, showings: 1 };
+  const spot = spotInLoop(of, by, at - (by === 'frame' ? start : first));
+  return { ...spot, start: spot.start + start, index: spot.index + first };
+}
+
+function spotInLoop(loop: Loop, by: 'frame' | 'index', at: number): Spot {
+  const { cycle, inside, passFrames, passCount, skippedFrames, skippedCount } = loop;
+  const frames = by === 'frame';
+  const pass = Math.floor(at / (frames ? passFrames : passCount));
+  const into = at - pass * (frames ? passFrames : passCount);
+  const there = frames ? inside.frames : inside.count;
+  const backward = cycle.way === 'backward';
+  const back = backward || into >= there;
+  const skipped = frames ? skippedFrames : skippedCount;
+  // The way back is the way there seen from its end.
+  const spot = spotAt(inside, by, back ? there - 1 - skipped - (backward ? into : into - there) : into);
+  const aPass = showingsAPass(loop, spot.pose.id, spot.showings);
+  const shared = { pose: spot.pose, showings: aPass * cycle.times };
+  const before = { start: pass * passFrames, index: pass * passCount, showing: pass * aPass };
+  if (!back) {
+    return {
+      ...shared,
+      start: before.start + spot.start,
+      index: before.index + spot.index,
+      showing: before.showing + spot.showing,
+    };
+  }
+  const gone = backward ? { frames: 0, count: 0, showings: 0 } : { ...inside, showings: spot.showings };
+  const left = spot.pose.id === loop.ends?.last ? 1 : 0;
+  return {
+    ...shared,
+    start: before.start + gone.frames + inside.frames - skippedFrames - spot.start - spot.pose.hold,
+    index: before.index + gone.count + inside.count - skippedCount - 1 - spot.index,
+    showing: before.showing + gone.showings + spot.showings - 1 - spot.showing - left,
+  };
+}
+
+/** How often a row shows a pose. O(n). */
+const showingsIn = (row: Row, poseId: string): number => {
+  for (const { of } of row.pieces) {
+    if (!isLoop(of)) {
+      if (of.id === poseId) return 1;
+      continue;
+    }
+    const inside = showingsIn(of.inside, poseId);
+    if (inside > 0) return showingsAPass(of, poseId, inside) * of.cycle.times;
+  }
+  return 0;
+};
+
+/** The place among the poses shown of a showing of a pose, the last where there are fewer; −1 without it. O(n). */
+export function indexOfShowing(row: Row, poseId: string, showing: number): number {
+  for (const { of, first } of row.pieces) {
+    if (!isLoop(of)) {
+      if (of.id === poseId) return first;
+      continue;
+    }
+    const inside = showingsIn(of.inside, poseId);
+    if (inside > 0) return first + indexInLoop(of, poseId, showing, inside);
+  }
+  return -1;
+}
+
+function indexInLoop(loop: Loop, poseId: string, showing: number, inside: number): number {
+  const { cycle, inside: row, passCount, skippedCount, ends } = loop;
+  const aPass = showingsAPass(loop, poseId, inside);
+  const wanted = Math.min(showing, aPass * cycle.times - 1);
+  const pass = Math.floor(wanted / aPass);
+  const into = wanted - pass * aPass;
+  const backward = cycle.way === 'backward';
+  if (!backward && into < inside) return pass * passCount + indexOfShowing(row, poseId, into);
+  const left = poseId === ends?.last ? 1 : 0;
+  const mirrored = indexOfShowing(row, poseId, inside - 1 - left - (backward ? into : into - inside));
+  const gone = backward ? 0 : row.count;
+  return pass * passCount + gone + row.count - skippedCount - 1 - mirrored;
+}
+
+/** A cycle where it first stands: its frames, and those of one pass. */
+export interface CycleSpan {
+  readonly cycle: Cycle;
+  readonly start: number;
+  readonly end: number;
+  readonly passFrames: number;
+  /** Cycles that it lies in. */
+  readonly depth: number;
+}
+
+/** Each cycle of a row where it is shown first, outer before inner. O(n). */
+export function cycleSpans(row: Row, depth = 0): readonly CycleSpan[] {
+  return row.pieces.flatMap(({ of, start }) => {
+    if (!isLoop(of)) return [];
+    const { cycle, inside, passFrames } = of;
+    const length = passFrames * cycle.times;
+    const within = cycleSpans(inside, depth + 1).map((span) => {
+      const from = cycle.way === 'backward' ? inside.frames - span.end : span.start;
+      return { ...span, start: start + from, end: start + from + span.end - span.start };
+    });
+    return [{ cycle, start, end: start + length, passFrames, depth }, ...within];
+  });
+}
+
+/** Each pose of a row at its first showing, in the order of the row's items. O(n). */
+export function firstSpots(row: Row): readonly Spot[] {
+  return row.pieces.flatMap(({ of, start, first }): readonly Spot[] => {
+    if (!isLoop(of)) return [{ pose: of, start, index: first, showing: 0, showings: 1 }];
+    const { cycle, inside } = of;
+    const backward = cycle.way === 'backward';
+    return firstSpots(inside).map((spot) => {
+      const own = backward ? lastSpot(inside, spot) : spot;
+      const aPass = showingsAPass(of, own.pose.id, own.showings);
+      return {
+        pose: own.pose,
+        start: start + (backward ? inside.frames - own.start - own.pose.hold : own.start),
+        index: first + (backward ? inside.count - 1 - own.index : own.index),
+
+        showing: 0,
+        showings: aPass * cycle.times,
+      };
+    });
+  });
+}
+
+/** Backwards, a pose is first shown where it would be shown last. */
+const lastSpot = (row: Row, { pose, showings }: Spot): Spot =>
+  spotAt(row, 'index', indexOfShowing(row, pose.id, showings - 1));

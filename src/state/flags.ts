@@ -1,0 +1,71 @@
+import type { Flag, FlagKind, Paint } from '../core/film/film';
+import { momentAt, placedFlags, placeOf } from '../core/film/moments';
+import { scheduleOf } from '../core/film/schedule';
+import { newId } from './arrange-poses';
+import { edit } from './edit-film';
+import { goTo, pause } from './player';
+import { openFilm, tell, workbench } from './workbench';
+
+const COLOUR_OF: Readonly<Record<FlagKind, Paint>> = {
+  note: 'slate',
+  word: 'plum',
+  beat: 'teal',
+  contact: 'ochre',
+};
+
+/** Puts a flag on the frame on screen; gives its id. */
+export function addFlag(label = '', kind: FlagKind = 'note'): string | undefined {
+  const film = openFilm();
+  const at = film && momentAt(scheduleOf(film), workbench().frame);
+  if (!at) return undefined;
+  const flag: Flag = { id: newId(), label, kind, colour: COLOUR_OF[kind], at };
+  edit({ kind: 'set-flags', flags: [{ id: flag.id, flag }] });
+  return flag.id;
+}
+
+export const changeFlag = (flag: Flag): void => edit({ kind: 'set-flags', flags: [{ id: flag.id, flag }] });
+
+/** Moves a flag to the frame on screen. */
+export function moveFlagHere(flag: Flag): void {
+  const film = openFilm();
+  const at = film && momentAt(scheduleOf(film), workbench().frame);
+  if (at) changeFlag({ ...flag, at });
+}
+
+export const removeFlag = (id: string): void => edit({ kind: 'set-flags', flags: [{ id, flag: undefined }] });
+
+/** Goes to the next flag, or to the one before. */
+export function goToFlag(direction: 1 | -1): void {
+  const film = openFilm();
+  if (!film) return;
+  const frames = placedFlags(film, scheduleOf(film)).map((placed) => placed.frame);
+  const { frame } = workbench();
+  const target = direction === 1 ? frames.find((at) => at > frame) : frames.findLast((at) => at < frame);
+  if (target === undefined)
+    return tell(direction === 1 ? 'No flag behind this frame.' : 'No flag before this frame.');
+  pause();
+  goTo(target);
+}
+
+/** Sets the in or the out point to the frame on screen. */
+export function setPoint(which: 'in' | 'out'): void {
+  const film = openFilm();
+  const at = film && momentAt(scheduleOf(film), workbench().frame);
+  if (film && at) {
+    const plan = scheduleOf(film);
+    const other = which === 'in' ? film.range.out : film.range.in;
+    const otherFrame = other && placeOf(plan, other).frame;
+    const crossed =
+      otherFrame !== undefined && (which === 'in' ? at.frame > otherFrame : at.frame < otherFrame);
+    // A point set past the other one takes it off, rather than standing crossed.
+    const range = which === 'in' ? { in: at } : { out: at };
+    const off = which === 'in' ? { out: undefined } : { in: undefined };
+    edit({ kind: 'set-range', range: crossed ? { ...range, ...off } : range });
+  }
+}
+
+export function clearPoints(): void {
+  const film = openFilm();
+  if (film?.range.in || film?.range.out)
+    edit({ kind: 'set-range', range: { in: undefined, out: undefined } });
+}

@@ -1,0 +1,68 @@
+import { together, type SceneMarks } from '../core/film/edits/edit';
+import {
+  addSceneEdit,
+  duplicateSceneEdit,
+  joinSceneEdit,
+  removeSceneEdit,
+  splitSceneEdit,
+  trimSceneEdit,
+} from '../core/film/edits/scene-edits';
+import type { Scene } from '../core/film/film';
+import { spanOf } from '../core/film/moments';
+import { poseAt, scheduleOf } from '../core/film/schedule';
+import { newId } from './arrange-poses';
+import { edit, tryEdit } from './edit-film';
+import { openFilm, setWorkbench, tell, workbench } from './workbench';
+
+/** The scene of the pose on screen. */
+export function sceneOnScreen(): string | undefined {
+  const film = openFilm();
+  return film && (poseAt(scheduleOf(film), workbench().frame)?.sceneId ?? film.scenes[0]?.id);
+}
+
+/** Picks a scene that is never on screen; any other is the one that the playhead stands in. */
+export const pickScene = ({ id, setAside, items }: Scene): void =>
+  setWorkbench({ pickedScene: setAside || items.length === 0 ? id : undefined });
+
+export function addScene(behind?: string): void {
+  const film = openFilm();
+  if (film) edit(addSceneEdit(film, behind, newId));
+}
+
+export const setScene = (sceneId: string, marks: Partial<SceneMarks>): void =>
+  edit({ kind: 'set-scene', sceneId, marks });
+
+/** Moves a scene one place earlier or later. */
+export function moveScene(sceneId: string, by: 1 | -1): void {
+  const film = openFilm();
+  const index = film?.scenes.findIndex((scene) => scene.id === sceneId) ?? -1;
+  const scene = film?.scenes[index];
+  const to = index + by;
+  if (!film || !scene || to < 0 || to >= film.scenes.length) return;
+  edit(together(`${scene.name} moved`, [{ kind: 'move-scene', sceneId, index: to }]));
+}
+
+/** Parts the scene on screen before the pose on screen. */
+export function splitScene(): void {
+  const film = openFilm();
+  const here = film && poseAt(scheduleOf(film), workbench().frame);
+  if (here) tryEdit((open) => splitSceneEdit(open, here.pose.id, newId));
+}
+
+export const joinScene = (sceneId: string): boolean => tryEdit((film) => joinSceneEdit(film, sceneId));
+
+export const duplicateScene = (sceneId: string): boolean =>
+  tryEdit((film) => duplicateSceneEdit(film, sceneId, newId));
+
+export const removeScene = (sceneId: string): boolean => tryEdit((film) => removeSceneEdit(film, sceneId));
+
+/** Takes off a scene what lies outside the in and out points. */
+export function trimScene(sceneId: string): void {
+  const film = openFilm();
+  if (!film) return;
+  if (!film.range.in && !film.range.out) {
+    tell('Set an in or an out point first: what lies outside of them is taken off the scene.');
+    return;
+  }
+  tryEdit((open) => trimSceneEdit(open, sceneId, spanOf(scheduleOf(open), open.range), newId));
+}

@@ -1,0 +1,38 @@
+import type { Film } from '../../core/film/film';
+import { fileOf } from '../../core/film/photo-picture';
+import { poseAt, scheduleOf, showingAt, type ScheduledPose } from '../../core/film/schedule';
+import { rateNumber } from '../../core/time/rate';
+import { MOST_GHOSTS } from '../../state/compare';
+import { spanPlayed } from '../../state/player';
+import { photosOf } from '../../state/workbench';
+
+/** Pictures decoded ahead of the playhead, in seconds of film. */
+const AHEAD_SECONDS = 2;
+const AROUND_FEWEST = 12;
+
+/** Hashes of the photos needed from a frame on, the nearest first, going around at the end of what is played. */
+export function comingUp(film: Film, frame: number): string[] {
+  const plan = scheduleOf(film);
+  const here = poseAt(plan, frame);
+  if (!here) return [];
+  const last = frame + AHEAD_SECONDS * rateNumber(film.settings.rate);
+  const photos = photosOf(film);
+  const hashes: string[] = [];
+  const span = spanPlayed(film);
+  const first = poseAt(plan, span.from)?.index ?? 0;
+  const count = (poseAt(plan, span.to - 1)?.index ?? first) - first + 1;
+  const add = (index: number): ScheduledPose | undefined => {
+    const entry = showingAt(plan, first + ((((index - first) % count) + count) % count));
+    const photo = entry && photos.get(entry.pose.photoId);
+    if (photo) hashes.push(fileOf(photo).hash);
+    return entry;
+  };
+  for (let i = 0; i < count; i++) {
+    const entry = add(here.index + i);
+    if (i >= AROUND_FEWEST && (!entry || entry.start > last || entry.index < here.index)) break;
+  }
+  for (let i = 1; i <= MOST_GHOSTS; i++) add(here.index - i);
+  add(first);
+  add(first + count - 1);
+  return hashes;
+}

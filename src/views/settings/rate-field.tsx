@@ -1,0 +1,111 @@
+import { useState } from 'react';
+import type { Film } from '../../core/film/film';
+import { changeRate, type RateChange } from '../../core/film/retime/change-rate';
+import { scheduleOf } from '../../core/film/schedule';
+import { parseRate, RATE_PRESETS, rateText, sameRate, type Rate } from '../../core/time/rate';
+import { count, lengthWords } from '../../core/time/words';
+import { Button } from '../../kit/button';
+import { SelectField } from '../../kit/select-field';
+import { TypedField } from '../../kit/typed-field';
+import { newId } from '../../state/arrange-poses';
+import { edit } from '../../state/edit-film';
+import styles from './settings.module.css';
+
+const OTHER = 'other';
+
+/** The film's rate. In a film with poses another rate asks what is to be kept: their holds or their seconds. */
+export function RateField({ film, disabled }: { readonly film: Film; readonly disabled: boolean }) {
+  const { rate } = film.settings;
+  const [asked, setAsked] = useState<Rate>();
+  const preset = RATE_PRESETS.findIndex((each) => sameRate(each, rate));
+  const { frames } = scheduleOf(film);
+  const take = (next: Rate): void => {
+    if (sameRate(next, rate)) setAsked(undefined);
+    else if (frames > 0) setAsked(next);
+    else edit({ kind: 'set-settings', settings: { rate: next } });
+  };
+  return (
+    <>
+      <div className={styles.pair}>
+        <SelectField
+          label="Rate"
+          value={preset < 0 ? OTHER : String(preset)}
+          disabled={disabled}
+          options={[
+            ...RATE_PRESETS.map((each, i) => ({
+              value: String(i),
+              label: `${rateText(each)} frames a second`,
+            })),
+            ...(preset < 0 ? [{ value: OTHER, label: `${rateText(rate)} frames a second` }] : []),
+          ]}
+          onChange={(value) => {
+            const chosen = RATE_PRESETS[Number(value)];
+            if (chosen) take(chosen);
+          }}
+        />
+        <TypedField
+          label="Any other rate"
+          figures
+          text={rate.den === 1 ? String(rate.num) : `${rate.num}/${rate.den}`}
+          parse={parseRate}
+          onCommit={take}
+          disabled={disabled}
+          hint={`The film is ${lengthWords(frames, rate)}.`}
+        />
+      </div>
+      {asked && <RateQuestion film={film} to={asked} onDone={() => setAsked(undefined)} />}
+    </>
+  );
+}
+
+interface RateQuestionProps {
+  readonly film: Film;
+  readonly to: Rate;
+  readonly onDone: () => void;
+}
+
+/** The one question that another rate asks, with what each answer comes to. */
+function RateQuestion({ film, to, onDone }: RateQuestionProps) {
+  const { rate } = film.settings;
+  const { frames } = scheduleOf(film);
+  const slower = to.num * rate.den < rate.num * to.den;
+  const holds = changeRate(film, to, 'holds', 'grow', newId);
+  const seconds = changeRate(film, to, 'seconds', 'drop', newId);
+  const take = (change: RateChange): void => {
+    edit(change.edit);
+    onDone();
+  };
+  const unrolled = seconds.unrolled > 0 && ` ${count(seconds.unrolled, 'cycle')} become plain poses.`;
+  return (
+    <div className={styles.question} role="group" aria-label={`Rate of ${rateText(to)}`}>
+      <p>
+        <strong>
+          {rateText(to)} frames a second. The film is {lengthWords(frames, rate)} now; what is to stay?
+        </strong>
+      </p>
+      <Button onClick={() => take(holds)}>Keep the holds: {lengthWords(holds.frames, to)}</Button>
+      <p>Every pose keeps its frames; the film runs {slower ? 'slower' : 'faster'}.</p>
+      {seconds.tooShort === 0 ? (
+        <>
+          <Button onClick={() => take(seconds)}>Keep the seconds: {lengthWords(seconds.frames, to)}</Button>
+          <p>Holds are converted; no pose starts more than half a frame from where it did.{unrolled}</p>
+        </>
+      ) : (
+        <>
+          <p>
+            To keep the seconds, {count(seconds.tooShort, 'pose')} would fall below a frame.{unrolled}
+          </p>
+          <Button onClick={() => take(seconds)}>
+            Keep the seconds and drop them: {lengthWords(seconds.frames, to)}
+          </Button>
+          <Button onClick={() => take(changeRate(film, to, 'seconds', 'grow', newId))}>
+            Let the film grow: {lengthWords(changeRate(film, to, 'seconds', 'grow', newId).frames, to)}
+          </Button>
+        </>
+      )}
+      <Button look="quiet" onClick={onDone}>
+        Leave the rate at {rateText(rate)}
+      </Button>
+    </div>
+  );
+}

@@ -1,0 +1,71 @@
+import { setHold } from '../../state/arrange-poses';
+import { setCycle, cycleOf, makeCycle } from '../../state/cycles';
+import { meantPoses } from '../../state/edit-film';
+import { setSpeed, SPEEDS } from '../../state/player';
+import { addScene, duplicateScene, joinScene, sceneOnScreen, setScene, trimScene } from '../../state/scenes';
+import { showStage } from '../../state/show-stage';
+import { openFilm, PANELS, setWorkbench, STAGE_LABELS, STAGES } from '../../state/workbench';
+import { switchTheme } from '../../state/theme';
+import { keysNow } from './keys';
+
+/** Something that can be done now, found by its words. */
+export interface Command {
+  readonly words: string;
+  /** The key that does the same; empty where there is none. */
+  readonly keys: string;
+  readonly run: () => void;
+}
+
+const withScene = (act: (sceneId: string) => unknown) => (): void => {
+  const sceneId = sceneOnScreen();
+  if (sceneId !== undefined) act(sceneId);
+};
+
+function thereAndBack(): void {
+  const film = openFilm();
+  const cycle = film && cycleOf(film, meantPoses());
+  if (cycle) setCycle(cycle.id, { way: 'there-and-back' });
+  else makeCycle({ times: 1, way: 'there-and-back', endsTwice: false });
+}
+
+/** What has no key of its own. */
+const WITHOUT_KEYS: readonly Omit<Command, 'keys'>[] = [
+  ...STAGES.map((stage) => ({ words: `Go to ${STAGE_LABELS[stage]}`, run: () => showStage(stage) })),
+  ...PANELS.map((panel) => ({
+    words: { poses: 'Show the chosen poses', flags: 'Show the flags', done: 'Show what was done' }[panel],
+    run: () => setWorkbench({ panel }),
+  })),
+  ...['ones', 'twos', 'threes', 'fours'].map((habit, i) => ({
+    words: `Put the chosen poses on ${habit}`,
+    run: () => setHold(i + 1),
+  })),
+  ...SPEEDS.map((speed) => ({ words: `Play at ${speed} times the rate`, run: () => setSpeed(speed) })),
+  { words: 'There and back', run: thereAndBack },
+  { words: 'Add a scene', run: () => addScene(sceneOnScreen()) },
+  { words: 'Join this scene to the one before', run: withScene(joinScene) },
+  { words: 'Duplicate this scene', run: withScene(duplicateScene) },
+  { words: 'Set this scene aside', run: withScene((id) => setScene(id, { setAside: true })) },
+  { words: 'Trim this scene to the in and out points', run: withScene(trimScene) },
+  {
+    words: 'Count the ruler in frames or timecode',
+    run: () => setWorkbench(({ ruler }) => ({ ruler: ruler === 'frames' ? 'timecode' : 'frames' })),
+  },
+  { words: 'Daylight or dim colours', run: switchTheme },
+];
+
+/** Everything that can be done where a person is now. */
+export const commandsNow = (): readonly Command[] => [
+  ...keysNow().flatMap(({ keys, does, run }) =>
+    run.length === 0 ? [{ words: does, keys, run: run as () => void }] : [],
+  ),
+  ...WITHOUT_KEYS.map((each) => ({ ...each, keys: '' })),
+];
+
+/** The commands with all the words typed, in any order; those that begin with them first. */
+export function matchingCommands(commands: readonly Command[], typed: string): readonly Command[] {
+  const wanted = typed.toLowerCase().split(/\s+/).filter(Boolean);
+  const first = (words: string): number => (words.toLowerCase().startsWith(wanted[0] ?? '') ? 0 : 1);
+  return commands
+    .filter(({ words }) => wanted.every((each) => words.toLowerCase().includes(each)))
+    .sort((a, b) => first(a.words) - first(b.words));
+}

@@ -1,0 +1,38 @@
+import { WAY_WORDS } from '../../core/film/edits/edit-words';
+import type { Cycle, Film } from '../../core/film/film';
+import type { Schedule } from '../../core/film/schedule';
+import { count } from '../../core/time/words';
+import { chooseCycle } from '../../state/cycles';
+import styles from './strip.module.css';
+
+/** Passes narrower than this, in pixels, get no mark of their own. */
+const OWN_MARK = 6;
+
+export const cycleWords = ({ times, way }: Cycle): string => `${times} × ${WAY_WORDS[way]}`;
+
+interface BandsProps {
+  readonly film: Film;
+  readonly plan: Schedule;
+  readonly zoom: number;
+}
+
+/** Cycles under their poses, as a rope that is knotted between passes. Those within others hang below them. */
+export function CycleBands({ film, plan, zoom }: BandsProps) {
+  return plan.cycles.map(({ cycle, start, end, passFrames, depth }) => (
+    <button
+      key={cycle.id}
+      type="button"
+      className={styles.cycle}
+      data-depth={Math.min(depth, 2)}
+      style={{
+        left: start * zoom,
+        width: (end - start) * zoom,
+        ['--pass' as string]: passFrames * zoom >= OWN_MARK ? `${passFrames * zoom}px` : '100%',
+      }}
+      aria-label={`Choose the cycle of ${count(cycle.times, 'pass', 'passes')}, ${WAY_WORDS[cycle.way]}`}
+      onClick={() => chooseCycle(film, cycle.id)}
+    >
+      <span>{cycleWords(cycle)}</span>
+    </button>
+  ));
+}

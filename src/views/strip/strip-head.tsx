@@ -1,0 +1,43 @@
+import { Clock, Expand, ZoomIn, ZoomOut } from 'lucide-react';
+import type { Film } from '../../core/film/film';
+import type { Schedule } from '../../core/film/schedule';
+import { count, secondsAndFrames } from '../../core/time/words';
+import { IconButton } from '../../kit/button';
+import { setWorkbench, useWorkbench } from '../../state/workbench';
+import { zoomStrip, zoomToAll } from '../../state/zoom';
+import styles from './strip.module.css';
+
+/** How long the film is, and how the strip shows it. */
+export function StripHead({ film, plan }: { readonly film: Film; readonly plan: Schedule }) {
+  const ruler = useWorkbench((state) => state.ruler);
+  return (
+    <div className={styles.head}>
+      <div>
+        <h2>Picture</h2>
+        <p>
+          {secondsAndFrames(plan.frames, film.settings.rate)}
+          <br />
+          {count(plan.count, 'pose')}
+        </p>
+      </div>
+      <div className={styles.zoom}>
+        <IconButton label="Show more of the film" shortcut="O" onClick={() => zoomStrip(-1)}>
+          <ZoomOut size={17} aria-hidden />
+        </IconButton>
+        <IconButton label="Show single frames larger" shortcut="I" onClick={() => zoomStrip(1)}>
+          <ZoomIn size={17} aria-hidden />
+        </IconButton>
+        <IconButton label="Show the whole film" shortcut="W" onClick={zoomToAll}>
+          <Expand size={16} aria-hidden />
+        </IconButton>
+        <IconButton
+          label="Timecode on the ruler"
+          pressed={ruler === 'timecode'}
+          onClick={() => setWorkbench({ ruler: ruler === 'timecode' ? 'frames' : 'timecode' })}
+        >
+          <Clock size={16} aria-hidden />
+        </IconButton>
+      </div>
+    </div>
+  );
+}

@@ -1,0 +1,90 @@
+import { Repeat2 } from 'lucide-react';
+import { ONE_MORE, parsePasses } from '../../core/film/edits/cycle-edits';
+import { WAY_WORDS } from '../../core/film/edits/edit-words';
+import { CYCLE_WAYS, type Cycle, type CycleWay, type Film } from '../../core/film/film';
+import { posesIn } from '../../core/film/items';
+import { rowOf } from '../../core/film/row';
+import { count, lengthWords } from '../../core/time/words';
+import { Button } from '../../kit/button';
+import { CheckField } from '../../kit/check-field';
+import { SelectField } from '../../kit/select-field';
+import { TypedField } from '../../kit/typed-field';
+import { cycleOf, makeCycle, passOnScreen, setCycle, takePassOut, unrollCycle } from '../../state/cycles';
+import { useWorkbench } from '../../state/workbench';
+import styles from './time.module.css';
+
+const WAYS = CYCLE_WAYS.map((way) => ({ value: way, label: WAY_WORDS[way] }));
+
+interface CycleFieldProps {
+  readonly film: Film;
+  readonly poseIds: readonly string[];
+  readonly disabled: boolean;
+}
+
+/** Makes a cycle of the chosen poses, or sets the one they stand in. */
+export function CycleField({ film, poseIds, disabled }: CycleFieldProps) {
+  const cycle = cycleOf(film, poseIds);
+  const whole = cycle && posesIn(cycle.items).length === poseIds.length;
+  return (
+    <div className={styles.cycle} role="group" aria-label="Cycle">
+      {cycle && <CycleSettings film={film} cycle={cycle} disabled={disabled} />}
+      {(!cycle || poseIds.length > 1) && (
+        <Button disabled={disabled} onClick={() => makeCycle(ONE_MORE)} title="Repeat the chosen poses (C)">
+          <Repeat2 size={17} aria-hidden /> {whole ? 'Cycle around this cycle' : 'Make a cycle'}
+        </Button>
+      )}
+    </div>
+  );
+}
+
+function CycleSettings({
+  film,
+  cycle,
+  disabled,
+}: Omit<CycleFieldProps, 'poseIds'> & { readonly cycle: Cycle }) {
+  useWorkbench((state) => (state.playing ? undefined : state.frame));
+  const pass = passOnScreen(film, cycle) % cycle.times;
+  const { frames } = rowOf([cycle]);
+  const { id, times, way, endsTwice } = cycle;
+  return (
+    <>
+      <h3>Cycle of {count(posesIn(cycle.items).length, 'pose')}</h3>
+      <TypedField
+        label="Times"
+        figures
+        text={String(times)}
+        parse={parsePasses}
+        preview={(value) => lengthWords((frames / times) * value, film.settings.rate)}
+        onCommit={(value) => setCycle(id, { times: value })}
+        disabled={disabled}
+        hint={lengthWords(frames, film.settings.rate)}
+      />
+      <SelectField
+        label="Goes"
+        value={way}
+        options={WAYS}
+        disabled={disabled}
+        onChange={(value) => setCycle(id, { way: value as CycleWay })}
+      />
+      {way === 'there-and-back' && (
+        <CheckField
+          label="Show the poses at the ends twice"
+          checked={endsTwice}
+          onChange={(value) => setCycle(id, { endsTwice: value })}
+        />
+      )}
+      <div className={styles.row}>
+        <Button disabled={disabled} onClick={() => unrollCycle(id)} title="Plain poses instead (Shift C)">
+          Unroll
+        </Button>
+        <Button
+          disabled={disabled}
+          onClick={() => takePassOut(id, pass)}
+          title="Plain poses of this one pass, to be changed by itself"
+        >
+          Take out pass {pass + 1}
+        </Button>
+      </div>
+    </>
+  );
+}

@@ -1,0 +1,48 @@
+import { useVirtualizer } from '@tanstack/react-virtual';
+import { useEffect, useRef } from 'react';
+import { editWords } from '../../core/film/edits/edit-words';
+import { count } from '../../core/time/words';
+import { goToEdit } from '../../state/edit-film';
+import { useWorkbench } from '../../state/workbench';
+import styles from './time.module.css';
+
+const ROW_HEIGHT = 30;
+
+/** Everything that was done to the film, and what was taken back; each leads to the film as it was then. */
+export function DonePanel() {
+  const history = useWorkbench((state) => state.history);
+  const scroller = useRef<HTMLOListElement>(null);
+  const done = history?.done ?? [];
+  const undone = history?.undone ?? [];
+  const all = [...done, ...undone];
+  const rows = useVirtualizer({
+    count: all.length + 1,
+    getScrollElement: () => scroller.current,
+    estimateSize: () => ROW_HEIGHT,
+    overscan: 6,
+  });
+  useEffect(() => rows.scrollToIndex(done.length), [rows, done.length]);
+  return (
+    <section className={styles.panel} aria-label="What was done">
+      <h2>{all.length === 0 ? 'Nothing done yet' : `${count(done.length, 'change')} done`}</h2>
+      <ol ref={scroller} className={styles.done}>
+        <li style={{ height: rows.getTotalSize() }} role="presentation" aria-hidden />
+        {rows.getVirtualItems().map(({ index, start }) => {
+          const step = all[index - 1];
+          return (
+            <li key={index} style={{ top: start }}>
+              <button
+                type="button"
+                aria-current={index === done.length ? 'step' : undefined}
+                data-undone={index > done.length || undefined}
+                onClick={() => goToEdit(index)}
+              >
+                {step ? editWords(step.edit) : 'As it was'}
+              </button>
+            </li>
+          );
+        })}
+      </ol>
+    </section>
+  );
+}

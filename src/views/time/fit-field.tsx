@@ -1,0 +1,76 @@
+import { useState } from 'react';
+import type { Film } from '../../core/film/film';
+import { fitEdit, type Fit } from '../../core/film/retime/fit';
+import { parseFit } from '../../core/time/length';
+import { count, lengthWords } from '../../core/time/words';
+import { Button } from '../../kit/button';
+import { Dialog } from '../../kit/dialog';
+import { TypedField } from '../../kit/typed-field';
+import { newId } from '../../state/arrange-poses';
+import { edit } from '../../state/edit-film';
+
+interface FitFieldProps {
+  readonly film: Film;
+  readonly poseIds: readonly string[];
+  /** Of the run from the first to the last of them, in frames. */
+  readonly length: number;
+  readonly disabled: boolean;
+}
+
+/** What fitting would cost, in plain words. */
+function costWords({ dropped, unrolled }: Fit): string {
+  const costs = [
+    dropped > 0 && `${count(dropped, 'pose')} would go: there are fewer frames than poses`,
+    unrolled > 0 && `${count(unrolled, 'cycle')} would become plain poses`,
+  ];
+  return costs.filter(Boolean).join('; ');
+}
+
+/** The length of a run, typed anew to stretch or squeeze it in proportion to its holds. */
+export function FitField({ film, poseIds, length, disabled }: FitFieldProps) {
+  const { rate } = film.settings;
+  const [asked, setAsked] = useState<Fit>();
+  const fitTo = (frames: number): Fit | undefined => fitEdit(film, poseIds, frames, newId);
+  const take = (frames: number): void => {
+    const fit = fitTo(frames);
+    if (!fit) return;
+    if (fit.dropped > 0) setAsked(fit);
+    else edit(fit.edit);
+  };
+  return (
+    <>
+      <TypedField
+        label="Fit the run to"
+        figures
+        text={`${length}f`}
+        parse={(text) => parseFit(text, length, rate)}
+        preview={(frames) => {
+          const fit = fitTo(frames);
+          const cost = fit ? costWords(fit) : 'Fewer frames than scenes: each needs one.';
+          return `${lengthWords(frames, rate)}${cost && `. ${cost}`}`;
+        }}
+        onCommit={take}
+        disabled={disabled}
+        hint={`${lengthWords(length, rate)}. A length, 2x or 50%.`}
+      />
+      {asked && (
+        <Dialog title="More poses than frames" onClose={() => setAsked(undefined)}>
+          <p>
+            In {lengthWords(asked.after, rate)} there is no room for {count(asked.dropped, 'pose')} of the
+            run. They can be dropped evenly; their photos stay in the tray.
+          </p>
+          <Button
+            look="main"
+            onClick={() => {
+              edit(asked.edit);
+              setAsked(undefined);
+            }}
+          >
+            Drop {count(asked.dropped, 'pose')} evenly
+          </Button>
+          <Button onClick={() => setAsked(undefined)}>Leave the run as it is</Button>
+        </Dialog>
+      )}
+    </>
+  );
+}
