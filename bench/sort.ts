@@ -102,7 +102,7 @@ async function measure(base: string, label: string, paths: readonly string[], fo
     );
 
     await page.getByRole('button', { name: /^Lay out/ }).click();
-    await page.getByRole('button', { name: 'Pause' }).click();
+    await page.getByRole('button', { name: 'Pause', exact: true }).click();
     console.log(`  laying out and playing: ${told(await tasks())}`);
     await page.getByRole('button', { name: 'Sort', exact: true }).click();
     await page.locator('[data-photo]').first().waitFor();

@@ -1,4 +1,11 @@
-import { chromium, type Browser, type BrowserContext, type Download, type Page } from 'playwright-core';
+import {
+  chromium,
+  type Browser,
+  type BrowserContext,
+  type Download,
+  type Locator,
+  type Page,
+} from 'playwright-core';
 import { afterAll, beforeAll, expect, inject } from 'vitest';
 
 const CHROMIUM = {
@@ -82,7 +89,7 @@ export async function layOut(page: Page): Promise<void> {
   await page.getByRole('button', { name: /^Lay out \d/ }).click();
   await page.getByTestId('counter').waitFor();
   await page.getByRole('button', { name: 'Put the notes away' }).click();
-  const pause = page.getByRole('button', { name: 'Pause' });
+  const pause = page.getByRole('button', { name: 'Pause', exact: true });
   if (await pause.isVisible()) {
     await pause.click();
     await page.getByRole('button', { name: 'To the start' }).click();
@@ -106,6 +113,10 @@ export const tableRows = (page: Page): Promise<string[]> =>
           `${row.getAttribute('data-row') ?? ''}: ${row.querySelector('[role=cell]:last-child')?.textContent ?? ''}`,
       ),
     );
+
+/** The tickets of the strip that are in sight. */
+export const tickets = (page: Page): Locator =>
+  page.getByRole('listbox', { name: 'Poses of the film' }).getByRole('option');
 
 export const isKept = (page: Page): Promise<void> =>
   expect

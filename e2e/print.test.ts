@@ -1,6 +1,6 @@
 import sharp from 'sharp';
 import { expect, test } from 'vitest';
-import { bringIn, counter, useBrowser } from './browser';
+import { bringIn, counter, tickets, useBrowser } from './browser';
 import { COLOURS, CORNERS, jpeg, numbered, picture, turned, type Colour } from './photos';
 import { colourAt, distance, PrintedFile, printFilm } from './video';
 
@@ -23,11 +23,11 @@ test.each([
     await page.getByLabel('Any other rate').press('Enter');
     await page.getByRole('button', { name: 'Close', exact: true }).click();
     // Pose k is held k + 1 frames.
-    const options = page.getByRole('option');
+    const options = tickets(page);
     for (let i = 0; i < 6; i++) {
       await options.nth(i).click();
-      await page.getByLabel('Hold, in frames').fill(String(i + 1));
-      await page.getByLabel('Hold, in frames').press('Enter');
+      await page.getByLabel('Hold', { exact: true }).fill(String(i + 1));
+      await page.getByLabel('Hold', { exact: true }).press('Enter');
     }
     expect((await counter(page)).frames).toBe(21);
     const expected = [1, 2, 3, 4, 5, 6].flatMap((hold, i) =>

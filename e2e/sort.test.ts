@@ -4,7 +4,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { Page } from 'playwright-core';
 import { expect, test } from 'vitest';
-import { bringIn, chooseFiles, counter, layOut, tableRows, useBrowser } from './browser';
+import { bringIn, chooseFiles, counter, layOut, tableRows, tickets, useBrowser } from './browser';
 import { jpeg, numbered } from './photos';
 
 const { visit } = useBrowser();
@@ -14,11 +14,9 @@ const namesInTable = async (page: Page): Promise<string[]> =>
 
 /** `name, held n frames` of every pose. */
 const poses = (page: Page): Promise<string[]> =>
-  page
-    .getByRole('option')
-    .evaluateAll((all) =>
-      all.map((each) => (each.getAttribute('aria-label') ?? '').replace(/^Pose \d+, /, '')),
-    );
+  tickets(page).evaluateAll((all) =>
+    all.map((each) => (each.getAttribute('aria-label') ?? '').replace(/^Pose \d+, /, '')),
+  );
 
 test('the table shows what came in before it lands: order, gaps, rows left out and moved; Enter lays out', async () => {
   const { page, complaints } = await visit();
@@ -77,7 +75,7 @@ test('the table shows what came in before it lands: order, gaps, rows left out a
     'HORSE_0005.JPG, held 2 frames',
   ]);
   // It plays at once.
-  await page.getByRole('button', { name: 'Pause' }).waitFor();
+  await page.getByRole('button', { name: 'Pause', exact: true }).waitFor();
   expect(complaints).toEqual([]);
 });
 

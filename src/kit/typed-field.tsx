@@ -52,7 +52,11 @@ export function TypedField<T>(props: TypedFieldProps<T>) {
         onChange={(event) => setDraft({ over: text, typed: event.target.value })}
         onBlur={commit}
         onKeyDown={(event) => {
-          if (event.key === 'Enter') commit();
+          if (event.key === 'Enter') {
+            // What comes of it may put the focus elsewhere, and the key must not press that.
+            event.preventDefault();
+            commit();
+          }
           if (event.key === 'Escape' && typed !== text) {
             event.stopPropagation();
             event.preventDefault();

@@ -1,5 +1,6 @@
 import { isFull } from '../engine/browser/store/is-full';
 import { keepFilm, keepLastFilm, keepPlace } from '../engine/browser/store/film-shelf';
+import { keepHistory } from '../engine/browser/store/history-shelf';
 import { openFilm, setWorkbench, useWorkbench, workbench } from './workbench';
 
 /** Changes made within this time are kept together, in milliseconds. */
@@ -19,11 +20,15 @@ let writing: Promise<void> = Promise.resolve();
 export function keepNow(): Promise<void> {
   clearTimeout(filmTimer);
   filmTimer = undefined;
-  const film = openFilm();
-  if (!film || !workbench().canWrite) return writing;
+  const { history, canWrite } = workbench();
+  if (!history || !canWrite) return writing;
+  const { film } = history;
   writing = writing.then(async () => {
     try {
-      await keepFilm(film);
+      const stamp = crypto.randomUUID();
+      await keepFilm(film, stamp);
+      // Without the list of what was done the film is whole all the same.
+      await keepHistory(film.id, stamp, history).catch(() => undefined);
       if (openFilm() === film) setWorkbench({ keeping: { kind: 'kept' } });
     } catch (error) {
       const problem = isFull(error)

@@ -1,9 +1,16 @@
 import { scheduleOf } from '../core/film/schedule';
 import { emptyFilm, type Film } from '../core/film/film';
-import { startHistory } from '../core/film/history';
-import { deleteFilm, keepFilm, readFilm, readLastFilm, readPlace } from '../engine/browser/store/film-shelf';
+import {
+  deleteFilm,
+  keepFilm,
+  readFilm,
+  readLastFilm,
+  readPlace,
+  readStamp,
+} from '../engine/browser/store/film-shelf';
 import { tryFilmLock, waitForFilmLock, type FilmLock } from '../engine/browser/store/film-lock';
 import { freeUnused, type Unused } from '../engine/browser/store/free-unused';
+import { readHistory } from '../engine/browser/store/history-shelf';
 import { holdPictures } from '../engine/browser/store/store-lock';
 import { count, sizeWords } from '../core/time/words';
 import { restoreIntake } from './intake';
@@ -36,7 +43,8 @@ async function takeOver(id: string): Promise<void> {
   lock = granted;
   const film = await readFilm(id);
   if (!film.ok) return;
-  setWorkbench({ history: startHistory(film.value), canWrite: true, keeping: { kind: 'kept' } });
+  const done = await readHistory(id, await readStamp(id));
+  setWorkbench({ history: { film: film.value, ...done }, canWrite: true, keeping: { kind: 'kept' } });
   void restoreIntake(id);
   tell('The other tab has let go of this film. It can be changed here now.');
 }
@@ -64,7 +72,7 @@ export async function openFilmById(
   setWorkbench({
     phase: 'open',
     stage: at,
-    history: startHistory(film.value),
+    history: { film: film.value, ...(await readHistory(id, await readStamp(id))) },
     chosen: new Set(),
     anchor: undefined,
     frame: Math.min(place?.frame ?? 0, Math.max(0, scheduleOf(film.value).frames - 1)),

@@ -1,4 +1,4 @@
-import { scheduleOf } from '../core/film/schedule';
+import type { Span } from '../core/film/moments';
 import { create } from 'zustand';
 import { fileName } from '../core/formats/file-name';
 import { printFormat, type PrintFormat } from '../core/print/formats';
@@ -32,15 +32,15 @@ let printsSoFar = 0;
 
 export const stopPrint = (): void => stopping?.abort();
 
-/** Prints the open film under a name; the film may be changed meanwhile, the print is of the film as it is now. */
-export async function startPrint(typedName: string, format: PrintFormat): Promise<void> {
+/** Prints a part of the open film, or all of it, under a name; the film may be changed meanwhile, the print is of the film as it is now. */
+export async function startPrint(typedName: string, format: PrintFormat, span: Span): Promise<void> {
   const film = openFilm();
   if (!film || usePrints.getState().running) return;
-  const total = scheduleOf(film).frames;
+  const total = span.to - span.from;
   const startedAt = performance.now();
   stopping = new AbortController();
   usePrints.setState({ running: { written: 0, total, seconds: 0 }, problem: undefined });
-  const outcome = await printFilm(film, format, stopping.signal, (written) =>
+  const outcome = await printFilm(film, format, span, stopping.signal, (written) =>
     usePrints.setState({ running: { written, total, seconds: (performance.now() - startedAt) / 1000 } }),
   );
   stopping = undefined;

@@ -22,7 +22,9 @@ export function sceneOnScreen(): string | undefined {
 
 /** Picks a scene that is never on screen; any other is the one that the playhead stands in. */
 export const pickScene = ({ id, setAside, items }: Scene): void =>
-  setWorkbench({ pickedScene: setAside || items.length === 0 ? id : undefined });
+  setWorkbench(({ frame }) => ({
+    pickedScene: setAside || items.length === 0 ? { id, frame } : undefined,
+  }));
 
 export function addScene(behind?: string): void {
   const film = openFilm();

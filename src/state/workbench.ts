@@ -41,8 +41,8 @@ export interface WorkbenchState {
   readonly speed: number;
   /** What is played; undefined for the film, or the part between its in and out points. */
   readonly playSpan: Span | undefined;
-  /** The scene that a person picked in the list; undefined for the one on screen. */
-  readonly pickedScene: string | undefined;
+  /** A scene that was picked in the list and is never on screen; counts until the playhead moves. */
+  readonly pickedScene: { readonly id: string; readonly frame: number } | undefined;
   /** What stands beside the picture. */
   readonly panel: Panel;
   /** A sheet over the workbench. */

@@ -17,9 +17,16 @@ export interface FilmDocument {
   readonly format: 'kermis';
   readonly version: number;
   readonly film: Film;
+  /** Says which list of what was done belongs to it; in the browser only. */
+  readonly stamp?: string | undefined;
 }
 
-export const filmDocument = (film: Film): FilmDocument => ({ format: 'kermis', version: FILM_VERSION, film });
+export const filmDocument = (film: Film, stamp?: string): FilmDocument => ({
+  format: 'kermis',
+  version: FILM_VERSION,
+  film,
+  ...(stamp === undefined ? {} : { stamp }),
+});
 
 const id = Joi.string()
   .pattern(/^[\w-]{1,64}$/)
@@ -120,6 +127,7 @@ export const settingsSchema = Joi.object({
 const document = Joi.object({
   format: Joi.string().valid('kermis').required(),
   version: Joi.number().integer().min(1).required(),
+  stamp: Joi.string().max(64).optional(),
   film: Joi.object({
     id,
     title: name,

@@ -1,4 +1,5 @@
 import { photosById, type Film, type Framing, type Photo } from '../film/film';
+import type { Span } from '../film/moments';
 import { scheduleOf, showingsBetween } from '../film/schedule';
 import { colourOf, type Colour } from '../picture/pixels';
 import type { Size } from '../picture/placement';
@@ -24,13 +25,14 @@ export interface PrintPlan {
   readonly frames: number;
 }
 
-/** The plan of a print of the whole film at its own size and rate. */
-export function planPrint(film: Film): PrintPlan {
+/** The plan of a print of a film, or of a part of it, at its own size and rate. */
+export function planPrint(film: Film, span: Span = { from: 0, to: scheduleOf(film).frames }): PrintPlan {
   const photos = photosById(film);
   const plan = scheduleOf(film);
-  const { frames } = plan;
   const runs: PrintRun[] = [];
-  for (const { pose, start, end } of showingsBetween(plan, 0, frames)) {
+  for (const { pose, ...shown } of showingsBetween(plan, span.from, span.to)) {
+    const start = Math.max(shown.start, span.from) - span.from;
+    const end = Math.min(shown.end, span.to) - span.from;
     const photo = photos.get(pose.photoId);
     if (!photo) throw new RangeError(`Pose ${pose.id} shows a photo that the film does not have.`);
     const last = runs.at(-1);
@@ -39,5 +41,12 @@ export function planPrint(film: Film): PrintPlan {
     else runs.push({ photo, start, frames: end - start });
   }
   const { width, height, rate, framing, background } = film.settings;
-  return { size: { width, height }, rate, framing, background: colourOf(background), runs, frames };
+  return {
+    size: { width, height },
+    rate,
+    framing,
+    background: colourOf(background),
+    runs,
+    frames: span.to - span.from,
+  };
 }

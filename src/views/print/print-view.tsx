@@ -1,4 +1,3 @@
-import { scheduleOf } from '../../core/film/schedule';
 import { Download, Printer, Trash2 } from 'lucide-react';
 import { useEffect, useState } from 'react';
 import { PRINT_FORMATS, printBitrate, type PrintFormat } from '../../core/print/formats';
@@ -11,10 +10,12 @@ import { Foot } from '../../kit/foot';
 import { Button, IconButton } from '../../kit/button';
 import { ChoiceCards } from '../../kit/choice-cards';
 import { Progress } from '../../kit/progress';
+import { SelectField } from '../../kit/select-field';
 import { TypedField } from '../../kit/typed-field';
 import { discardPrint, startPrint, stopPrint, usePrints } from '../../state/print-job';
 import { useFilm } from '../../state/workbench';
 import { FramingChoice } from '../settings/framing-choice';
+import { printParts, WHOLE } from './print-parts';
 import styles from './print.module.css';
 
 const FORMATS = PRINT_FORMATS.map(({ format, label, purpose }) => ({ value: format, label, words: purpose }));
@@ -24,6 +25,7 @@ export function PrintView() {
   const film = useFilm();
   const { running, problem, prints } = usePrints();
   const [format, setFormat] = useState<PrintFormat>('mp4');
+  const [part, setPart] = useState(WHOLE);
   const [named, setNamed] = useState<string>();
   const [obstacle, setObstacle] = useState<string>();
   const [shownId, setShownId] = useState<number>();
@@ -38,14 +40,23 @@ export function PrintView() {
 
   if (!film) return null;
   const { rate, width, height } = film.settings;
-  const { frames } = scheduleOf(film);
-  const name = named ?? film.title;
+  const parts = printParts(film);
+  const { span, words } = parts.find((each) => each.value === part) ?? parts[0];
+  const frames = span.to - span.from;
+  const name = named ?? (part === WHOLE ? film.title : `${film.title}, ${words}`);
   const bytes = (printBitrate(format, film.settings, rate) / 8) * frameToSeconds(frames, rate);
   const shown = prints.find((print) => print.id === shownId) ?? prints[0];
   return (
     <div className={styles.print}>
       <section className={styles.form} aria-label="Print settings">
-        <h2>A print of the whole film</h2>
+        <h2>A print</h2>
+        <SelectField
+          label="Of"
+          value={part}
+          options={parts.map(({ value, label }) => ({ value, label }))}
+          onChange={setPart}
+          disabled={running !== undefined}
+        />
         <TypedField
           label="Name of the file"
           text={name}
@@ -89,7 +100,7 @@ export function PrintView() {
             <Button
               look="main"
               disabled={frames === 0 || obstacle !== undefined}
-              onClick={() => void startPrint(name, format)}
+              onClick={() => void startPrint(name, format, span)}
             >
               <Printer size={18} aria-hidden /> Print the film
             </Button>

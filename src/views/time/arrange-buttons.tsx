@@ -43,13 +43,7 @@ const DEEDS: readonly Deed[] = [
 ];
 
 /** What can be done with the order of the chosen poses. */
-export function ArrangeButtons({
-  disabled,
-  chosen,
-}: {
-  readonly disabled: boolean;
-  readonly chosen: number;
-}) {
+export function ArrangeButtons({ disabled }: { readonly disabled: boolean }) {
   return (
     <div className={styles.deeds} role="group" aria-label="Order">
       {DEEDS.map(({ label, shortcut, icon: Icon, run }) => (

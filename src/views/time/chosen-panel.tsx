@@ -115,14 +115,10 @@ export function ChosenPanel() {
       />
       {poses.length > 1 && (
         <>
-          <p className={styles.together}>Holds together {lengthWords(total, rate)}</p>
-          <FitField
-            key={ids.join()}
-            film={film}
-            poseIds={ids}
-            length={fitLength(film, ids)}
-            disabled={none}
-          />
+          {total !== length && (
+            <p className={styles.together}>Their holds together: {lengthWords(total, rate)}</p>
+          )}
+          <FitField key={ids.join()} film={film} poseIds={ids} length={length} disabled={none} />
         </>
       )}
       <ArrangeButtons disabled={none} />

@@ -17,7 +17,9 @@ import styles from './time.module.css';
 export function SceneList() {
   const film = useFilm();
   const canWrite = useWorkbench((state) => state.canWrite);
-  const picked = useWorkbench((state) => state.pickedScene);
+  const picked = useWorkbench(({ pickedScene, frame }) =>
+    pickedScene?.frame === frame ? pickedScene.id : undefined,
+  );
   const onScreen = useWorkbench((state) => {
     const open = state.history?.film;
     return open && poseAt(scheduleOf(open), state.frame)?.sceneId;

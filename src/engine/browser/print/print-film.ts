@@ -1,5 +1,6 @@
 import { proxy, wrap } from 'comlink';
 import type { Film } from '../../../core/film/film';
+import type { Span } from '../../../core/film/moments';
 import { printBitrate, printFormat, type PrintFormat } from '../../../core/print/formats';
 import { rateNumber } from '../../../core/time/rate';
 import type { PrintWorker } from './print.worker';
@@ -35,6 +36,7 @@ export async function printObstacle(film: Film, format: PrintFormat): Promise<st
 export async function printFilm(
   film: Film,
   format: PrintFormat,
+  span: Span,
   signal: AbortSignal,
   onFrame: (written: number) => void,
 ): Promise<Printed> {
@@ -49,7 +51,7 @@ export async function printFilm(
         reject(new Error(event.message || 'the worker did not start')),
       );
     });
-    const file = await Promise.race([remote.print(film, format, proxy(onFrame)), crashed]);
+    const file = await Promise.race([remote.print(film, format, span, proxy(onFrame)), crashed]);
     return { ok: true, file, seconds: (performance.now() - started) / 1000 };
   } catch (error) {
     const reason = error instanceof Error ? error.message : String(error);

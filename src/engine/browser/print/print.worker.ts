@@ -12,6 +12,7 @@ import type { Film } from '../../../core/film/film';
 import type { I420 } from '../../../core/picture/pixels';
 import { printBitrate, printFormat, type PrintFormat } from '../../../core/print/formats';
 import { printLoop } from '../../../core/print/print-loop';
+import type { Span } from '../../../core/film/moments';
 import { planPrint, type PrintPlan } from '../../../core/print/print-plan';
 import { frameToSeconds } from '../../../core/time/frames';
 import { rateNumber } from '../../../core/time/rate';
@@ -64,11 +65,16 @@ function sampleOf(picture: I420, frame: number, { rate }: PrintPlan): VideoSampl
 }
 
 const worker = {
-  /** Prints a film to a file; `onFrame` hears the number of frames written. Rejects when stopped. */
-  async print(film: Film, format: PrintFormat, onFrame: (written: number) => void): Promise<Blob> {
+  /** Prints a part of a film to a file; `onFrame` hears the number of frames written. Rejects when stopped. */
+  async print(
+    film: Film,
+    format: PrintFormat,
+    span: Span,
+    onFrame: (written: number) => void,
+  ): Promise<Blob> {
     stop = new AbortController();
     const { signal } = stop;
-    const plan = planPrint(film);
+    const plan = planPrint(film, span);
     const { codec, mediaType } = printFormat(format);
     const target = new BufferTarget();
     const output = new Output({

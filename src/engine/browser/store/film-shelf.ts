@@ -2,6 +2,7 @@ import Joi from 'joi';
 import type { Film } from '../../../core/film/film';
 import { filmDocument, readFilmDocument } from '../../../core/formats/film-document';
 import { failed, type Parsed } from '../../../core/time/parsed';
+import { deleteHistory } from './history-shelf';
 import { desk, films, intakes, places } from './stores';
 
 /** Where a person was in a film when it was last seen. */
@@ -20,9 +21,17 @@ const placeSchema = Joi.object({
 });
 
 /** Keeps a film; it is replaced whole or not at all. Rejects with the browser's error, such as a full disk. */
-export const keepFilm = async (film: Film): Promise<void> => {
-  await films.setItem(film.id, filmDocument(film));
+export const keepFilm = async (film: Film, stamp?: string): Promise<void> => {
+  await films.setItem(film.id, filmDocument(film, stamp));
 };
+
+const stampOf = Joi.object({ stamp: Joi.string().required() }).unknown().required();
+
+/** The stamp that a film was kept under. */
+export async function readStamp(id: string): Promise<string | undefined> {
+  const read: Joi.ValidationResult<{ stamp: string }> = stampOf.validate(await films.getItem<unknown>(id));
+  return read.error ? undefined : read.value.stamp;
+}
 
 export async function readFilm(id: string): Promise<Parsed<Film>> {
   const stored = await films.getItem<unknown>(id);
@@ -78,4 +87,5 @@ export async function deleteFilm(id: string): Promise<void> {
   await films.removeItem(id);
   await places.removeItem(id);
   await intakes.removeItem(id);
+  await deleteHistory(id);
 }

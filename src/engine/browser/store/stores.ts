@@ -6,6 +6,8 @@ const store = (storeName: string): LocalForage =>
 
 /** Film documents by film id. */
 export const films = store('films');
+/** What was done to each film: an index by film id, and steps by film id and number. */
+export const histories = store('histories');
 /** Where the person was in each film, by film id. */
 export const places = store('places');
 /** Originals, byte for byte, by hash of their bytes; shared by all films. */
