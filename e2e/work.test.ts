@@ -140,7 +140,7 @@ test('plays at the rate of the film at once, loops, pauses and steps', async () 
   await page.keyboard.press('ArrowDown');
   expect((await counter(page)).frame).toBe(3);
   // Without the loop it stops on the last frame.
-  await page.getByRole('button', { name: 'Loop' }).click();
+  await page.getByRole('button', { name: 'Loop', exact: true }).click();
   await page.keyboard.press('End');
   await page.keyboard.press('ArrowUp');
   await page.keyboard.press('Space');

@@ -201,6 +201,7 @@ export interface CycleSpan {
 
 /** Each cycle of a row where it is shown first, outer before inner. O(n). */
 export function cycleSpans(row: Row, depth = 0): readonly CycleSpan[] {
+  if (!row.pieces.some(({ of }) => isLoop(of))) return [];
   return row.pieces.flatMap(({ of, start }) => {
     if (!isLoop(of)) return [];
     const { cycle, inside, passFrames } = of;
@@ -215,22 +216,26 @@ export function cycleSpans(row: Row, depth = 0): readonly CycleSpan[] {
 
 /** Each pose of a row at its first showing, in the order of the row's items. O(n). */
 export function firstSpots(row: Row): readonly Spot[] {
-  return row.pieces.flatMap(({ of, start, first }): readonly Spot[] => {
-    if (!isLoop(of)) return [{ pose: of, start, index: first, showing: 0, showings: 1 }];
-    const { cycle, inside } = of;
-    const backward = cycle.way === 'backward';
-    return firstSpots(inside).map((spot) => {
-      const own = backward ? lastSpot(inside, spot) : spot;
-      const aPass = showingsAPass(of, own.pose.id, own.showings);
-      return {
-        pose: own.pose,
-        start: start + (backward ? inside.frames - own.start - own.pose.hold : own.start),
-        index: first + (backward ? inside.count - 1 - own.index : own.index),
+  const spots: Spot[] = [];
+  for (const { of, start, first } of row.pieces) {
+    if (isLoop(of)) spots.push(...firstSpotsInLoop(of, start, first));
+    else spots.push({ pose: of, start, index: first, showing: 0, showings: 1 });
+  }
+  return spots;
+}
 
-        showing: 0,
-        showings: aPass * cycle.times,
-      };
-    });
+function firstSpotsInLoop(loop: Loop, start: number, first: number): readonly Spot[] {
+  const { cycle, inside } = loop;
+  const backward = cycle.way === 'backward';
+  return firstSpots(inside).map((spot) => {
+    const { pose, showings, ...own } = backward ? lastSpot(inside, spot) : spot;
+    return {
+      pose,
+      start: start + (backward ? inside.frames - own.start - pose.hold : own.start),
+      index: first + (backward ? inside.count - 1 - own.index : own.index),
+      showing: 0,
+      showings: showingsAPass(loop, pose.id, showings) * cycle.times,
+    };
   });
 }
 

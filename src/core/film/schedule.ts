@@ -56,15 +56,10 @@ function schedule(film: Film): Schedule {
   let first = 0;
   for (const scene of film.scenes) {
     const row = scene.setAside ? NOTHING : rowOf(scene.items);
-    for (const spot of firstSpots(row)) {
-      const from = start + spot.start;
-      poses.push({
-        ...spot,
-        sceneId: scene.id,
-        start: from,
-        end: from + spot.pose.hold,
-        index: first + spot.index,
-      });
+    for (const { pose, start: from, index, showing, showings } of firstSpots(row)) {
+      const at = start + from;
+      const end = at + pose.hold;
+      poses.push({ pose, sceneId: scene.id, index: first + index, start: at, end, showing, showings });
     }
     for (const span of cycleSpans(row)) {
       cycles.push({ ...span, start: start + span.start, end: start + span.end });
@@ -73,8 +68,10 @@ function schedule(film: Film): Schedule {
     start += row.frames;
     first += row.count;
   }
-  poses.sort((a, b) => a.start - b.start);
-  const firsts = new Map(poses.map((each) => [each.pose.id, each]));
+  // Only a cycle that goes backward shows poses in another order than they stand in.
+  if (cycles.length > 0) poses.sort((a, b) => a.start - b.start);
+  const firsts = new Map<string, ScheduledPose>();
+  for (const each of poses) firsts.set(each.pose.id, each);
   return { scenes, frames: start, count: first, poses, firsts, cycles };
 }
 

@@ -1,0 +1,169 @@
+/**
+ * `npm run bench:time`: playing 1,000 poses on ones at 24 frames a second, twice around; how soon it starts; the cost
+ * of an edit of 5,000 poses with the strip's redraw; frames while the strip is scrolled and zoomed; and what edits and
+ * lookups cost as the film grows. `npm run bench:time 0.1` plays a tenth of the poses.
+ */
+import { mkdtemp, readdir, rm } from 'node:fs/promises';
+import { availableParallelism, tmpdir } from 'node:os';
+import { join } from 'node:path';
+import type { Page } from 'playwright-core';
+import { launchWithProfile } from '../e2e/browser';
+import { serveBuilt } from '../scripts/serve-built';
+import { manyPhotos } from './photos';
+import { timeCosts } from './time-costs';
+
+const POSES = Math.round(1000 * Number(process.argv[2] ?? 1));
+
+const sorted = (list: readonly number[]): readonly number[] => [...list].sort((a, b) => a - b);
+const spread = (list: readonly number[]): string => {
+  const order = sorted(list);
+  return `${(order[order.length >> 1] ?? 0).toFixed(0)} ms in the middle, ${(order.at(-1) ?? 0).toFixed(0)} at most`;
+};
+
+const report = (page: Page): Promise<string> =>
+  page
+    .getByTestId('play-report')
+    .textContent()
+    .then((text) => text ?? '');
+
+/** Milliseconds from a key to the first change of the frame on screen. */
+const startAfterKey = (page: Page): Promise<number> =>
+  page.evaluate(
+    () =>
+      new Promise<number>((resolve) => {
+        const counter = document.querySelector('[data-testid=counter]');
+        const start = performance.now();
+        const observer = new MutationObserver(() => {
+          observer.disconnect();
+          resolve(performance.now() - start);
+        });
+        if (counter) observer.observe(counter, { subtree: true, characterData: true, childList: true });
+        document.body.dispatchEvent(new KeyboardEvent('keydown', { key: ' ', bubbles: true }));
+      }),
+  );
+
+/** Milliseconds from a key until what came of it is on screen. */
+const untilDrawn = (page: Page, key: string): Promise<number> =>
+  page.evaluate(
+    (pressed) =>
+      new Promise<number>((resolve) => {
+        const start = performance.now();
+        document.body.dispatchEvent(new KeyboardEvent('keydown', { key: pressed, bubbles: true }));
+        requestAnimationFrame(() => {
+          const { port1, port2 } = new MessageChannel();
+          port1.onmessage = () => resolve(performance.now() - start);
+          port2.postMessage(undefined);
+        });
+      }),
+    key,
+  );
+
+/** Lengths of frames in milliseconds while something is done. */
+async function framesDuring(page: Page, act: () => Promise<void>): Promise<readonly number[]> {
+  await page.evaluate(() => {
+    const lengths: number[] = [];
+    let last = performance.now();
+    const tick = (now: number): void => {
+      lengths.push(now - last);
+      last = now;
+      if (!('framesStop' in globalThis)) requestAnimationFrame(tick);
+    };
+    Reflect.deleteProperty(globalThis, 'framesStop');
+    Object.assign(globalThis, { frameLengths: lengths });
+    requestAnimationFrame(tick);
+  });
+  await act();
+  return page.evaluate(() => {
+    Object.assign(globalThis, { framesStop: true });
+    return (globalThis as unknown as { frameLengths: number[] }).frameLengths.slice(1);
+  });
+}
+
+async function overStrip(page: Page): Promise<void> {
+  const box = await page.getByTestId('strip-scroll').boundingBox();
+  if (!box) throw new Error('no strip');
+  await page.mouse.move(box.x + box.width / 2, box.y + 120);
+}
+
+async function measure(page: Page): Promise<void> {
+  // Twice around, as the player itself counts what it could not show in time.
+  await page.keyboard.press('Home');
+  await page.keyboard.press('Space');
+  await page.waitForTimeout(((2 * POSES) / 24) * 1000 + 1500);
+  console.log(`playing ${POSES} poses on ones at 24, twice around: ${await report(page)}`);
+  await page.keyboard.press('Space');
+
+  const ruler = await page.getByTestId('ruler').boundingBox();
+  const starts: number[] = [];
+  for (const part of [0.03, 0.2, 0.37, 0.5, 0.66, 0.81, 0.93, 0.11]) {
+    await page.mouse.click((ruler?.x ?? 0) + part * (ruler?.width ?? 0), (ruler?.y ?? 0) + 8);
+    starts.push(await startAfterKey(page));
+    await page.keyboard.press('Space');
+  }
+  console.log(`from the key to the next frame, anywhere in the film: ${spread(starts)}`);
+
+  // Copies of all poses until there are five times as many.
+  for (let i = 0; i < 2; i++) {
+    await page.keyboard.press('Control+a');
+    await page.keyboard.press('Control+d');
+  }
+  await page.keyboard.press('Control+a');
+  const total = await page.getByText(/poses chosen/).textContent();
+  const edits: number[] = [];
+  for (let i = 0; i < 12; i++) edits.push(await untilDrawn(page, String(1 + (i % 4))));
+  console.log(`hold of all, ${total ?? ''}, until the strip is drawn: ${spread(edits)}`);
+
+  await overStrip(page);
+  for (let i = 0; i < 10; i++) await page.keyboard.press('i');
+  const scrolling = await framesDuring(page, async () => {
+    for (let i = 0; i < 80; i++) {
+      await page.mouse.wheel(0, 160);
+      await page.waitForTimeout(16);
+    }
+  });
+  const zooming = await framesDuring(page, async () => {
+    await page.keyboard.down('Control');
+    for (let i = 0; i < 40; i++) {
+      await page.mouse.wheel(0, i % 20 < 10 ? 100 : -100);
+      await page.waitForTimeout(60);
+    }
+    await page.keyboard.up('Control');
+  });
+  const slow = (list: readonly number[]): string =>
+    `${list.filter((each) => each > 33).length} of ${list.length} frames over 33 ms; ${spread(list)}`;
+  console.log(`scrolling the strip: ${slow(scrolling)}`);
+  console.log(`zooming the strip: ${slow(zooming)}`);
+}
+
+async function main(): Promise<void> {
+  console.log(`${availableParallelism()} cores`);
+  for (const row of timeCosts()) console.log(row);
+  const folder = await mkdtemp(join(tmpdir(), 'kermis-bench-'));
+  const profile = await mkdtemp(join(tmpdir(), 'kermis-profile-'));
+  const server = await serveBuilt();
+  const context = await launchWithProfile(profile);
+  try {
+    const page = await context.newPage();
+    await page.goto(`${server.base}/films`);
+    await page.getByRole('button', { name: 'New film' }).click();
+    const demo = (await readdir('demo/photos')).map((name) => join('demo/photos', name));
+    await page.getByTestId('choose-photos').setInputFiles(await manyPhotos(demo, folder, POSES));
+    const layOut = page.getByRole('button', { name: `Lay out ${POSES.toLocaleString('en')} photos` });
+    await layOut.waitFor({ timeout: 600_000 });
+    await layOut.click();
+    await page.getByRole('button', { name: 'Pause', exact: true }).click();
+    await page.getByRole('button', { name: 'Put the notes away' }).click();
+    await page.keyboard.press('Control+a');
+    await page.keyboard.press('1');
+    await page.keyboard.press('Escape');
+    await page.waitForTimeout(2000);
+    await measure(page);
+  } finally {
+    await context.close();
+    server.stop();
+    await rm(folder, { recursive: true, force: true });
+    await rm(profile, { recursive: true, force: true });
+  }
+}
+
+await main();
