@@ -58,25 +58,24 @@ const untilDrawn = (page: Page, key: string): Promise<number> =>
     key,
   );
 
+/** Notes the length of every frame; as text, since what the bundler adds to functions is not known in the page. */
+const WATCH_FRAMES = `
+  globalThis.frameLengths = [];
+  globalThis.watching = true;
+  {
+    let last = performance.now();
+    requestAnimationFrame(function tick(now) {
+      globalThis.frameLengths.push(now - last);
+      last = now;
+      if (globalThis.watching) requestAnimationFrame(tick);
+    });
+  }`;
+
 /** Lengths of frames in milliseconds while something is done. */
 async function framesDuring(page: Page, act: () => Promise<void>): Promise<readonly number[]> {
-  await page.evaluate(() => {
-    const lengths: number[] = [];
-    let last = performance.now();
-    const tick = (now: number): void => {
-      lengths.push(now - last);
-      last = now;
-      if (!('framesStop' in globalThis)) requestAnimationFrame(tick);
-    };
-    Reflect.deleteProperty(globalThis, 'framesStop');
-    Object.assign(globalThis, { frameLengths: lengths });
-    requestAnimationFrame(tick);
-  });
+  await page.evaluate(WATCH_FRAMES);
   await act();
-  return page.evaluate(() => {
-    Object.assign(globalThis, { framesStop: true });
-    return (globalThis as unknown as { frameLengths: number[] }).frameLengths.slice(1);
-  });
+  return page.evaluate<number[]>('globalThis.watching = false; globalThis.frameLengths.slice(1)');
 }
 
 async function overStrip(page: Page): Promise<void> {

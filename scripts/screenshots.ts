@@ -30,20 +30,31 @@ try {
 
   for (let i = 0; i < 5; i++) await page.keyboard.press('i');
   await page.waitForTimeout(300);
-  const tickets = page.getByRole('option');
+  const tickets = page.getByRole('listbox', { name: 'Poses of the film' }).getByRole('option');
   const here = await page.locator('[role=option][aria-current=true]').getAttribute('aria-posinset');
   const first = await tickets.first().getAttribute('aria-posinset');
   const at = Number(here) - Number(first);
   await tickets.nth(at).click();
   await tickets.nth(at + 4).click({ modifiers: ['Shift'] });
+  await page.keyboard.press('c');
+  await page.getByRole('combobox', { name: 'Goes' }).selectOption('there and back');
   await shot(page, 'time-close');
   await page.getByRole('button', { name: 'Dim colours for a dark room' }).click();
   await shot(page, 'time-dim');
   await page.getByRole('button', { name: 'Daylight colours' }).click();
   await page.keyboard.press('Escape');
+  await page.keyboard.press('f');
+  await page.getByRole('textbox', { name: 'Words', exact: true }).fill('calls out');
+  await page.keyboard.press('Enter');
+  await page.keyboard.press('g');
+  await page.keyboard.press('q');
+  await shot(page, 'compare');
+  await page.keyboard.press('g');
+  await page.keyboard.press('q');
   await page.keyboard.press('w');
 
   await page.getByTitle(/Film settings/).click();
+  await page.getByLabel('Rate', { exact: true }).selectOption('12 frames a second');
   await shot(page, 'settings');
   await page.keyboard.press('Escape');
   await press(page, 'Keys');

@@ -1,5 +1,6 @@
 import { posesIn } from '../core/film/items';
-import { scheduleOf } from '../core/film/schedule';
+import { spanOf } from '../core/film/moments';
+import { scheduleOf, showingsBetween } from '../core/film/schedule';
 import { openFilm, setWorkbench, workbench } from './workbench';
 
 /** How a choice is made: alone, added to or taken from the others, or all from the last one on. */
@@ -38,3 +39,13 @@ export function chooseScene(sceneId: string): void {
 }
 
 export const chooseNone = (): void => setWorkbench({ chosen: new Set(), anchor: undefined });
+
+/** Chooses the poses that lie, wholly or in part, between the in and out points: to be fitted, or anything else. */
+export function chooseBetween(): void {
+  const film = openFilm();
+  if (!film) return;
+  const plan = scheduleOf(film);
+  const { from, to } = spanOf(plan, film.range);
+  const chosen = new Set([...showingsBetween(plan, from, to)].map(({ pose }) => pose.id));
+  setWorkbench({ chosen, anchor: [...chosen][0] });
+}

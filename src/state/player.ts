@@ -201,6 +201,35 @@ export function goTo(frame: number): void {
   seek(Math.min(last, Math.max(0, Math.round(frame))));
 }
 
+/** Repaints after which the playhead has caught up with the pointer, however far it was dragged. */
+const CATCH_UP = 8;
+
+let dragging: number | undefined;
+
+/**
+ * Drags the playhead towards a frame, from pose to pose, so that each that is passed is seen; over a long way
+ * several at a time, so that it does not lag behind the hand.
+ */
+export function dragTo(frame: number): void {
+  pause();
+  if (dragging !== undefined) cancelAnimationFrame(dragging);
+  const step = (left: number): void => {
+    dragging = undefined;
+    const film = openFilm();
+    const plan = film && scheduleOf(film);
+    if (!plan) return;
+    const target = Math.min(plan.frames - 1, Math.max(0, frame));
+    const [from, to] = [poseAt(plan, workbench().frame), poseAt(plan, target)];
+    const far = from && to ? to.index - from.index : 0;
+    const by = Math.sign(far) * Math.ceil(Math.abs(far) / Math.max(1, left));
+    const passed = from && showingAt(plan, from.index + by);
+    if (!passed || passed.index === to?.index) return goTo(target);
+    goTo(passed.start);
+    dragging = requestAnimationFrame(() => step(left - 1));
+  };
+  step(CATCH_UP);
+}
+
 /** Stops and steps by frames; past an end it stays there. */
 export function stepFrames(by: number): void {
   pause();

@@ -5,7 +5,8 @@ import styles from './shell.module.css';
 
 const PLACES: readonly { place: KeyPlace; label: string }[] = [
   { place: 'anywhere', label: 'Everywhere' },
-  { place: 'time', label: 'Time' },
+  { place: 'playing', label: 'Time: play and look' },
+  { place: 'poses', label: 'Time: poses' },
   { place: 'tray', label: 'Sort: the tray' },
   { place: 'table', label: 'Sort: what came in' },
 ];

@@ -4,7 +4,8 @@ import { intakeOf, layOutAndPlay } from '../../state/intake';
 import { setWorkbench, workbench } from '../../state/workbench';
 import { zoomStrip, zoomToAll, zoomToChosen } from '../../state/zoom';
 import { key, shifted, unshifted, withControl, type KeyBinding, type KeyPlace } from './key-binding';
-import { TIME_KEYS } from './time-keys';
+import { PLAY_KEYS } from './play-keys';
+import { POSE_KEYS } from './pose-keys';
 import { TRAY_KEYS } from './tray-keys';
 
 const EVERYWHERE: readonly KeyBinding[] = [
@@ -40,17 +41,18 @@ const TABLE_KEYS: readonly KeyBinding[] = [
 /** All keys, by the place where they count. */
 export const KEYS: Readonly<Record<KeyPlace, readonly KeyBinding[]>> = {
   anywhere: EVERYWHERE,
-  time: TIME_KEYS,
+  playing: PLAY_KEYS,
+  poses: POSE_KEYS,
   tray: TRAY_KEYS,
   table: TABLE_KEYS,
 };
 
-/** The place that is shown now. */
-function placeNow(): KeyPlace {
+/** The places whose keys count now, those that go first before. */
+function placesNow(): readonly KeyPlace[] {
   const { stage } = workbench();
-  if (stage === 'time') return 'time';
-  if (stage !== 'sort') return 'anywhere';
-  return intakeOf()?.laidOut === false ? 'table' : 'tray';
+  if (stage === 'time') return ['playing', 'poses', 'anywhere'];
+  if (stage !== 'sort') return ['anywhere'];
+  return [intakeOf()?.laidOut === false ? 'table' : 'tray', 'anywhere'];
 }
 
 /** Keys that a focused control uses itself and that must not be taken from it. */
@@ -66,7 +68,7 @@ function belongsToControl(event: KeyboardEvent): boolean {
 }
 
 /** The keys that count now. */
-export const keysNow = (): readonly KeyBinding[] => [...KEYS[placeNow()], ...KEYS.anywhere];
+export const keysNow = (): readonly KeyBinding[] => placesNow().flatMap((place) => KEYS[place]);
 
 /** Carries out what a key does on the workbench; gives whether it did anything. */
 export function handleKey(event: KeyboardEvent): boolean {

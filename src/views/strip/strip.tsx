@@ -4,7 +4,7 @@ import { placedFlags, placeOf } from '../../core/film/moments';
 import { poseAt, scheduleOf, showingsBetween, type ScheduledPose } from '../../core/film/schedule';
 import { count, lengthWords } from '../../core/time/words';
 import { choosePose } from '../../state/choose';
-import { goTo, pause } from '../../state/player';
+import { dragTo, goTo, pause } from '../../state/player';
 import { photosOf, useFilm, useWorkbench } from '../../state/workbench';
 import { TAIL, zoomOf } from '../../state/zoom';
 import { CycleBands } from './cycle-bands';
@@ -66,7 +66,9 @@ export function Strip() {
       pause();
     } else if (!event.currentTarget.hasPointerCapture(event.pointerId)) return;
     const at = Math.floor(frameAt(event.clientX));
-    goTo(event.shiftKey ? (poseAt(plan, Math.min(frames - 1, Math.max(0, at)))?.start ?? at) : at);
+    const to = event.shiftKey ? (poseAt(plan, Math.min(frames - 1, Math.max(0, at)))?.start ?? at) : at;
+    if (event.type === 'pointerdown') goTo(to);
+    else dragTo(to);
   };
 
   const pickTicket = (event: MouseEvent): void => {

@@ -118,7 +118,7 @@ export function ChosenPanel() {
           {total !== length && (
             <p className={styles.together}>Their holds together: {lengthWords(total, rate)}</p>
           )}
-          <FitField key={ids.join()} film={film} poseIds={ids} length={length} disabled={none} />
+          <FitField film={film} poseIds={ids} length={length} disabled={none} />
         </>
       )}
       <ArrangeButtons disabled={none} />

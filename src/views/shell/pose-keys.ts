@@ -1,5 +1,5 @@
-import { poseAt, scheduleOf } from '../../core/film/schedule';
 import { ONE_MORE } from '../../core/film/edits/cycle-edits';
+import { poseAt, scheduleOf } from '../../core/film/schedule';
 import {
   changeHold,
   copyPoses,
@@ -12,23 +12,12 @@ import {
   setHold,
   shiftPoses,
 } from '../../state/arrange-poses';
-import { chooseAll, chooseNone, choosePose } from '../../state/choose';
-import { flip, toggleAgainst, toggleGhost, toggleNeighbours } from '../../state/compare';
+import { chooseAll, chooseBetween, chooseNone, choosePose } from '../../state/choose';
 import { cycleOf, makeCycle, unrollCycle } from '../../state/cycles';
 import { meantPoses } from '../../state/edit-film';
-import { addFlag, clearPoints, goToFlag, setPoint } from '../../state/flags';
-import {
-  goToEnd,
-  goToStart,
-  playAround,
-  playChosen,
-  playOrPause,
-  stepFrames,
-  stepPoses,
-  toggleLoop,
-} from '../../state/player';
+import { stepPoses } from '../../state/player';
 import { splitScene } from '../../state/scenes';
-import { openFilm, setWorkbench, workbench } from '../../state/workbench';
+import { openFilm, workbench } from '../../state/workbench';
 import {
   deleteKey,
   key,
@@ -58,69 +47,8 @@ function unrollMeant(): void {
   if (cycle) unrollCycle(cycle.id);
 }
 
-/** Flags the frame on screen, and shows the flag so that words can be typed. */
-function flagHere(): void {
-  if (addFlag() !== undefined) setWorkbench({ panel: 'flags' });
-}
-
-/** Keys of stage Time. */
-export const TIME_KEYS: readonly KeyBinding[] = [
-  { keys: 'Space', does: 'Play, pause', matches: key(' '), run: playOrPause },
-  {
-    keys: '→',
-    does: 'One frame on',
-    matches: key('ArrowRight', unshifted),
-    run: () => stepFrames(1),
-  },
-  {
-    keys: '←',
-    does: 'One frame back',
-    matches: key('ArrowLeft', unshifted),
-    run: () => stepFrames(-1),
-  },
-  {
-    keys: '↓',
-    does: 'To the next pose',
-    matches: key('ArrowDown', unshifted),
-    run: () => stepPoses(1),
-  },
-  {
-    keys: '↑',
-    does: 'To the pose before',
-    matches: key('ArrowUp', unshifted),
-    run: () => stepPoses(-1),
-  },
-  { keys: 'Home', does: 'To the start', matches: key('Home'), run: goToStart },
-  { keys: 'End', does: 'To the end', matches: key('End'), run: goToEnd },
-  { keys: 'L', does: 'Loop on, off', matches: key('l', unshifted), run: toggleLoop },
-  { keys: 'P', does: 'Play the chosen poses', matches: key('p', unshifted), run: playChosen },
-  { keys: 'A', does: 'Play around the pose on screen', matches: key('a', unshifted), run: playAround },
-  { keys: '[', does: 'In point on this frame', matches: key('['), run: () => setPoint('in') },
-  { keys: ']', does: 'Out point on this frame', matches: key(']'), run: () => setPoint('out') },
-  { keys: '\\', does: 'No in and out points', matches: key('\\'), run: clearPoints },
-  { keys: 'F', does: 'Flag on this frame', matches: key('f', unshifted), run: flagHere },
-  { keys: '.', does: 'To the next flag', matches: key('.'), run: () => goToFlag(1) },
-  { keys: ',', does: 'To the flag before', matches: key(','), run: () => goToFlag(-1) },
-  { keys: 'G', does: 'Ghost of the neighbours', matches: key('g', unshifted), run: toggleGhost },
-  { keys: 'Q', does: 'Pose before and after beside it', matches: key('q', unshifted), run: toggleNeighbours },
-  {
-    keys: 'D',
-    does: 'Difference from the pose before',
-    matches: key('d', unshifted),
-    run: () => toggleAgainst('difference'),
-  },
-  {
-    keys: 'Shift L',
-    does: 'Last against first, for a loop',
-    matches: key('l', shifted),
-    run: () => toggleAgainst('first-last'),
-  },
-  {
-    keys: 'V held',
-    does: 'Flip to the pose before, or to the other of two chosen',
-    matches: key('v', unshifted),
-    run: () => flip(true),
-  },
+/** Keys of stage Time that choose and change poses. */
+export const POSE_KEYS: readonly KeyBinding[] = [
   {
     keys: 'Enter',
     does: 'Choose the pose on screen, or not',
@@ -144,6 +72,12 @@ export const TIME_KEYS: readonly KeyBinding[] = [
     does: 'Choose all poses',
     matches: key('a', withControl),
     run: chooseAll,
+  },
+  {
+    keys: 'B',
+    does: 'Choose what lies between the points',
+    matches: key('b', unshifted),
+    run: chooseBetween,
   },
   { keys: 'Escape', does: 'Choose none', matches: key('Escape'), run: chooseNone },
   {
@@ -181,7 +115,12 @@ export const TIME_KEYS: readonly KeyBinding[] = [
   },
   { keys: 'Shift C', does: 'Unroll the cycle', matches: key('c', shifted), run: unrollMeant },
   { keys: 'S', does: 'Split the scene before this pose', matches: key('s', unshifted), run: splitScene },
-  { keys: 'Ctrl C', does: 'Copy', matches: key('c', withControl), run: copyPoses },
+  {
+    keys: 'Ctrl C',
+    does: 'Copy',
+    matches: (event) => key('c', withControl)(event) && (getSelection()?.isCollapsed ?? true),
+    run: copyPoses,
+  },
   { keys: 'Ctrl X', does: 'Cut', matches: key('x', withControl), run: cutPoses },
   { keys: 'Ctrl V', does: 'Paste behind the chosen poses', matches: key('v', withControl), run: pastePoses },
   { keys: 'Ctrl D', does: 'A copy behind', matches: key('d', withControl), run: duplicatePoses },

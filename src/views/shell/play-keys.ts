@@ -1,0 +1,79 @@
+import { flip, toggleAgainst, toggleGhost, toggleNeighbours } from '../../state/compare';
+import { addFlag, clearPoints, goToFlag, setPoint } from '../../state/flags';
+import {
+  goToEnd,
+  goToStart,
+  playAround,
+  playChosen,
+  playOrPause,
+  stepFrames,
+  stepPoses,
+  toggleLoop,
+} from '../../state/player';
+import { setWorkbench } from '../../state/workbench';
+import { key, shifted, unshifted, type KeyBinding } from './key-binding';
+
+/** Flags the frame on screen, and shows the flag so that words can be typed. */
+function flagHere(): void {
+  if (addFlag() !== undefined) setWorkbench({ panel: 'flags' });
+}
+
+/** Keys of stage Time that play, look and mark. */
+export const PLAY_KEYS: readonly KeyBinding[] = [
+  { keys: 'Space', does: 'Play, pause', matches: key(' '), run: playOrPause },
+  {
+    keys: '→',
+    does: 'One frame on',
+    matches: key('ArrowRight', unshifted),
+    run: () => stepFrames(1),
+  },
+  {
+    keys: '←',
+    does: 'One frame back',
+    matches: key('ArrowLeft', unshifted),
+    run: () => stepFrames(-1),
+  },
+  {
+    keys: '↓',
+    does: 'To the next pose',
+    matches: key('ArrowDown', unshifted),
+    run: () => stepPoses(1),
+  },
+  {
+    keys: '↑',
+    does: 'To the pose before',
+    matches: key('ArrowUp', unshifted),
+    run: () => stepPoses(-1),
+  },
+  { keys: 'Home', does: 'To the start', matches: key('Home'), run: goToStart },
+  { keys: 'End', does: 'To the end', matches: key('End'), run: goToEnd },
+  { keys: 'L', does: 'Loop on, off', matches: key('l', unshifted), run: toggleLoop },
+  { keys: 'P', does: 'Play the chosen poses', matches: key('p', unshifted), run: playChosen },
+  { keys: 'A', does: 'Play around the pose on screen', matches: key('a', unshifted), run: playAround },
+  { keys: '[', does: 'In point on this frame', matches: key('['), run: () => setPoint('in') },
+  { keys: ']', does: 'Out point on this frame', matches: key(']'), run: () => setPoint('out') },
+  { keys: '\\', does: 'No in and out points', matches: key('\\'), run: clearPoints },
+  { keys: 'F', does: 'Flag on this frame', matches: key('f', unshifted), run: flagHere },
+  { keys: '.', does: 'To the next flag', matches: key('.'), run: () => goToFlag(1) },
+  { keys: ',', does: 'To the flag before', matches: key(','), run: () => goToFlag(-1) },
+  { keys: 'G', does: 'Ghost of the neighbours', matches: key('g', unshifted), run: toggleGhost },
+  { keys: 'Q', does: 'Pose before and after beside it', matches: key('q', unshifted), run: toggleNeighbours },
+  {
+    keys: 'D',
+    does: 'Difference from the pose before',
+    matches: key('d', unshifted),
+    run: () => toggleAgainst('difference'),
+  },
+  {
+    keys: 'Shift L',
+    does: 'Last against first, for a loop',
+    matches: key('l', shifted),
+    run: () => toggleAgainst('first-last'),
+  },
+  {
+    keys: 'V held',
+    does: 'Flip to the pose before, or to the other of two chosen',
+    matches: key('v', unshifted),
+    run: () => flip(true),
+  },
+];
