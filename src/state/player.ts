@@ -44,8 +44,23 @@ function posesMissed(plan: Schedule, { from, to }: Span, frame: number, skipped:
   return count;
 }
 
-/** How far the clock may be ahead of the screen before the player waits for a picture, in milliseconds. */
+/** How long the player waits for its first picture before it starts without, in milliseconds. */
 const PATIENCE = 1000;
+/** How many pictures it would like to have before it starts, and how long it waits for those, in milliseconds. */
+const HEAD_START = 8;
+const HEAD_START_PATIENCE = 240;
+
+/** Whether the pictures of a frame and of the next few poses can be shown; of the first only, once it has waited. */
+function canStart(plan: Schedule, frame: number, waited: number): boolean {
+  if (waited >= PATIENCE) return true;
+  const here = poseAt(plan, frame);
+  const wanted = waited >= HEAD_START_PATIENCE ? 1 : HEAD_START;
+  for (let i = 0; here && i < wanted; i++) {
+    const next = showingAt(plan, here.index + i);
+    if (next && !isReady(next.pose.photoId)) return false;
+  }
+  return true;
+}
 
 /** The part of the film between its in and out points. */
 const wholeSpan = (film: Film): Span => spanOf(scheduleOf(film), film.range);
@@ -95,9 +110,8 @@ export function play(playSpan?: Span): void {
     if (plan.frames === 0) return pause();
     const span = spanPlayed(current);
     if (zero === undefined) {
-      const opening = poseAt(plan, origin);
       waitingSince ??= now;
-      if (opening && !isReady(opening.pose.photoId) && now - waitingSince < PATIENCE) return;
+      if (!canStart(plan, origin, now - waitingSince)) return;
       zero = now;
       windowStart = now;
       return;

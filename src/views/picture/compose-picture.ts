@@ -28,6 +28,8 @@ export interface Composition {
   readonly panels: readonly Panel[];
   /** Over the middle panel. */
   readonly layers: readonly Layer[];
+  /** While playing a picture stays for a moment only: it is drawn in a third of the time. */
+  readonly quick?: boolean;
 }
 
 const found = <T>(list: readonly (T | undefined)[]): readonly T[] =>
@@ -55,7 +57,7 @@ export function composePicture(
   const plan = scheduleOf(film);
   const here = poseAt(plan, frame);
   if (!here) return undefined;
-  if (playing) return { panels: [{ entry: here, share: 1 }], layers: [] };
+  if (playing) return { panels: [{ entry: here, share: 1 }], layers: [], quick: true };
   if (compare.flipped) return { panels: [{ entry: flippedFrom(film, here, chosen), share: 1 }], layers: [] };
   const before = showingAt(plan, here.index - 1);
   const after = showingAt(plan, here.index + 1);
@@ -102,11 +104,11 @@ const WORDS = 22;
 export function drawComposition(
   canvas: HTMLCanvasElement,
   film: Film,
-  { panels, layers }: Composition,
+  { panels, layers, quick = false }: Composition,
   here: ScheduledPose,
   pictureOf: (hash: string) => ImageBitmap | undefined,
 ): void {
-  const context = canvas.getContext('2d');
+  const context = canvas.getContext('2d', { willReadFrequently: true });
   if (!context) return;
   const { settings } = film;
   const ratio = devicePixelRatio;
@@ -118,7 +120,14 @@ export function drawComposition(
     entry: ScheduledPose,
   ): void => {
     const photo = photos.get(entry.pose.photoId);
-    drawPhoto(target, settings, area, photo, photo && pictureOf(fileOf(photo).hash), 'medium');
+    drawPhoto(
+      target,
+      settings,
+      area,
+      photo,
+      photo && pictureOf(fileOf(photo).hash),
+      quick ? 'low' : 'medium',
+    );
   };
   const total = panels.reduce((sum, panel) => sum + panel.share, 0);
   let left = 0;

@@ -29,7 +29,7 @@ export function Picture() {
     const canvas = canvasRef.current;
     const cache = cacheRef.current;
     if (!canvas || !cache || !film || !composition || !here) {
-      canvas?.getContext('2d')?.clearRect(0, 0, canvas.width, canvas.height);
+      canvas?.getContext('2d', { willReadFrequently: true })?.clearRect(0, 0, canvas.width, canvas.height);
       return;
     }
     const shown = composition.panels.length === 1 ? (composition.panels[0]?.entry ?? here) : here;

@@ -18,11 +18,11 @@ import styles from './strip.module.css';
 import { Ticket, ticketId } from './ticket';
 import { useHoldDrag } from './use-hold-drag';
 import { usePoseDrag } from './use-pose-drag';
-import { useStripScroll } from './use-strip-scroll';
+import { SIGHT_STEP, useStripScroll } from './use-strip-scroll';
 
 /** Tickets narrower than this, in pixels, show no picture of their own; below the second they are not drawn. */
 const OWN_PICTURE = 30;
-const OWN_TICKET = 3;
+const OWN_TICKET = 4;
 
 /** The film from left to right, under all stages. */
 export function Strip() {
@@ -51,8 +51,8 @@ export function Strip() {
   const { frames } = plan;
   const { rate } = film.settings;
   const photos = photosOf(film);
-  const from = Math.max(0, Math.floor((view.left - 200) / zoom));
-  const to = Math.min(frames, Math.ceil((view.left + view.width + 200) / zoom));
+  const from = Math.max(0, Math.floor((view.left - SIGHT_STEP) / zoom));
+  const to = Math.min(frames, Math.ceil((view.left + view.width + 2 * SIGHT_STEP) / zoom));
   const mean = plan.count > 0 ? frames / plan.count : 1;
   const pictured = mean * zoom >= OWN_PICTURE;
   const ticketed = mean * zoom >= OWN_TICKET;
@@ -124,7 +124,6 @@ export function Strip() {
                   key={entry.index}
                   entry={entry}
                   photo={photos.get(entry.pose.photoId)}
-                  zoom={zoom}
                   total={plan.count}
                   chosen={chosen.has(entry.pose.id)}
                   active={entry.index === here}

@@ -8,7 +8,6 @@ import styles from './strip.module.css';
 interface TicketProps {
   readonly entry: ScheduledPose;
   readonly photo: Photo | undefined;
-  readonly zoom: number;
   readonly total: number;
   readonly chosen: boolean;
   readonly active: boolean;
@@ -22,7 +21,7 @@ export const ticketId = (index: number): string => `ticket-${index}`;
 
 /** One showing of a pose on the strip: as wide as its hold, with a hole for each frame. */
 export const Ticket = memo(function Ticket(props: TicketProps) {
-  const { entry, photo, zoom, total, chosen, active, moving, pictured, onEdge } = props;
+  const { entry, photo, total, chosen, active, moving, pictured, onEdge } = props;
   const { pose, index, start, showing, showings } = entry;
   const echo = showing > 0;
   const classes = [
@@ -45,7 +44,8 @@ export const Ticket = memo(function Ticket(props: TicketProps) {
       aria-label={`Pose ${index + 1}, ${photo?.name ?? 'photo missing'}, held ${count(pose.hold, 'frame')}${again}`}
       data-pose={pose.id}
       className={classes.filter(Boolean).join(' ')}
-      style={{ left: start * zoom, width: pose.hold * zoom }}
+      // In frames: the strip says how wide a frame is, so that zooming draws no ticket anew.
+      style={{ ['--start' as string]: start, ['--hold' as string]: pose.hold }}
     >
       <span className={styles.stub}>{pictured && <Thumbnail photo={photo} className={styles.photo} />}</span>
       {onEdge && <span className={styles.edge} onPointerDown={(event) => onEdge(event, entry)} />}

@@ -2,7 +2,10 @@ import { useEffect, useEffectEvent, useLayoutEffect, useRef, useState, type RefO
 import { setWorkbench, useWorkbench, workbench } from '../../state/workbench';
 import { zoomOf, zoomStrip } from '../../state/zoom';
 
-/** The part of the strip that is in sight, in pixels. */
+/** What is in sight is told in steps of so many pixels: the strip is drawn anew for each, not for every pixel. */
+export const SIGHT_STEP = 160;
+
+/** The part of the strip that is in sight, in pixels; its left side at the step before. */
 export interface StripView {
   readonly left: number;
   readonly width: number;
@@ -19,7 +22,8 @@ export function useStripScroll(scroller: RefObject<HTMLDivElement | null>, zoom:
     const element = scroller.current;
     if (!element) return undefined;
     const measure = (): void => {
-      const { scrollLeft: left, clientWidth: width } = element;
+      const { scrollLeft, clientWidth: width } = element;
+      const left = Math.floor(scrollLeft / SIGHT_STEP) * SIGHT_STEP;
       setView((before) => (before.left === left && before.width === width ? before : { left, width }));
       if (workbench().stripWidth !== width) setWorkbench({ stripWidth: width });
     };

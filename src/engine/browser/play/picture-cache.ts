@@ -3,7 +3,7 @@ import { previews } from '../store/stores';
 /** Decoded pictures may take this much memory together, in bytes; about 145 of 960 × 720. */
 const BUDGET = 400 * 1024 * 1024;
 /** Pictures decoded at the same time. */
-const AT_ONCE = 3;
+const AT_ONCE = 4;
 
 /**
  * Pictures to play, decoded ahead of need. Owns its bitmaps: they are closed when they make room for
