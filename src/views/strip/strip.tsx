@@ -15,14 +15,19 @@ import { RulerMarks } from './ruler';
 import { SceneBands } from './scene-bands';
 import { StripHead } from './strip-head';
 import styles from './strip.module.css';
+import { TicketEdges } from './ticket-edges';
 import { Ticket, ticketId } from './ticket';
 import { useHoldDrag } from './use-hold-drag';
 import { usePoseDrag } from './use-pose-drag';
 import { SIGHT_STEP, useStripScroll } from './use-strip-scroll';
 
-/** Tickets narrower than this, in pixels, show no picture of their own; below the second they are not drawn. */
+/**
+ * Tickets narrower than this, in pixels, show no picture of their own; below the second only the lines between them are
+ * drawn, below the third nothing.
+ */
 const OWN_PICTURE = 30;
-const OWN_TICKET = 4;
+const OWN_TICKET = 9;
+const OWN_EDGE = 2;
 
 /** The film from left to right, under all stages. */
 export function Strip() {
@@ -56,7 +61,7 @@ export function Strip() {
   const mean = plan.count > 0 ? frames / plan.count : 1;
   const pictured = mean * zoom >= OWN_PICTURE;
   const ticketed = mean * zoom >= OWN_TICKET;
-  const visible = ticketed ? [...showingsBetween(plan, Math.min(from, frames - 1), to)] : [];
+  const visible = mean * zoom >= OWN_EDGE ? [...showingsBetween(plan, Math.min(from, frames - 1), to)] : [];
 
   // With shift the playhead catches on the starts of poses.
   const scrub = (event: PointerEvent<HTMLDivElement>): void => {
@@ -81,7 +86,9 @@ export function Strip() {
   };
 
   const active =
-    here !== undefined && visible.some((entry) => entry.index === here) ? ticketId(here) : undefined;
+    ticketed && here !== undefined && visible.some((entry) => entry.index === here)
+      ? ticketId(here)
+      : undefined;
   const { range } = film;
   const inFrame = range.in && placeOf(plan, range.in).frame;
   const outFrame = range.out && placeOf(plan, range.out).frame + 1;
@@ -119,21 +126,23 @@ export function Strip() {
               onClick={pickTicket}
               {...holdDrag.handlers}
             >
-              {visible.map((entry) => (
-                <Ticket
-                  key={entry.index}
-                  entry={entry}
-                  photo={photos.get(entry.pose.photoId)}
-                  total={plan.count}
-                  chosen={chosen.has(entry.pose.id)}
-                  active={entry.index === here}
-                  moving={gap !== undefined && dragged.includes(entry.pose.id)}
-                  pictured={pictured}
-                  onEdge={canWrite && pictured ? holdDrag.start : undefined}
-                />
-              ))}
+              {ticketed &&
+                visible.map((entry) => (
+                  <Ticket
+                    key={entry.index}
+                    entry={entry}
+                    photo={photos.get(entry.pose.photoId)}
+                    total={plan.count}
+                    chosen={chosen.has(entry.pose.id)}
+                    active={entry.index === here}
+                    moving={gap !== undefined && dragged.includes(entry.pose.id)}
+                    pictured={pictured}
+                    onEdge={canWrite && pictured ? holdDrag.start : undefined}
+                  />
+                ))}
             </TicketBand>
           </DndContext>
+          {!ticketed && <TicketEdges entries={visible} zoom={zoom} />}
           <CycleBands film={film} plan={plan} zoom={zoom} />
           {!pictured && frames > 0 && (
             <PictureBand plan={plan} photos={photos} zoom={zoom} from={from} to={to} pitch={96} />
