@@ -35,6 +35,13 @@ export function TypedField<T>(props: TypedFieldProps<T>) {
     if (outcome.ok) onCommit(outcome.value);
   };
 
+  /** Enter takes what was typed. On the workbench it leaves the field with it: keys belong to the film again. */
+  const enter = (input: HTMLInputElement): void => {
+    const fine = typed === text || parse(typed).ok;
+    if (fine && !input.closest('dialog')) input.blur();
+    else commit();
+  };
+
   return (
     <div className={styles.field}>
       <label className={styles.label} htmlFor={id}>
@@ -55,7 +62,7 @@ export function TypedField<T>(props: TypedFieldProps<T>) {
           if (event.key === 'Enter') {
             // What comes of it may put the focus elsewhere, and the key must not press that.
             event.preventDefault();
-            commit();
+            enter(event.currentTarget);
           }
           if (event.key === 'Escape' && typed !== text) {
             event.stopPropagation();

@@ -1,14 +1,13 @@
 import { WAY_WORDS } from '../../core/film/edits/edit-words';
 import type { Cycle, Film } from '../../core/film/film';
 import type { Schedule } from '../../core/film/schedule';
-import { count } from '../../core/time/words';
 import { chooseCycle } from '../../state/cycles';
 import styles from './strip.module.css';
 
 /** Passes narrower than this, in pixels, get no mark of their own. */
 const OWN_MARK = 6;
 
-export const cycleWords = ({ times, way }: Cycle): string => `${times} × ${WAY_WORDS[way]}`;
+const cycleWords = ({ times, way }: Cycle): string => `${times} × ${WAY_WORDS[way]}`;
 
 interface BandsProps {
   readonly film: Film;
@@ -29,7 +28,7 @@ export function CycleBands({ film, plan, zoom }: BandsProps) {
         width: (end - start) * zoom,
         ['--pass' as string]: passFrames * zoom >= OWN_MARK ? `${passFrames * zoom}px` : '100%',
       }}
-      aria-label={`Choose the cycle of ${count(cycle.times, 'pass', 'passes')}, ${WAY_WORDS[cycle.way]}`}
+      aria-label={`Choose the cycle ${cycleWords(cycle)}`}
       onClick={() => chooseCycle(film, cycle.id)}
     >
       <span>{cycleWords(cycle)}</span>

@@ -45,7 +45,7 @@ export function ChosenPanel() {
     chosen.size > 0
       ? `${count(chosen.size, 'pose')} chosen`
       : poses.length > 0
-        ? 'The pose on screen'
+        ? 'Pose on screen'
         : 'No poses yet';
   const none = poses.length === 0 || !canWrite;
   return (
