@@ -99,6 +99,16 @@ describe('a schedule of cycles within cycles, not rolled out', () => {
         for (const changed of [unrolled, taken]) {
           const ids = posesOf(changed).map(({ id }) => id);
           expect(new Set(ids).size).toBe(ids.length);
+          // A flag on any frame stays there, whatever becomes of its pose.
+          const at = momentAt(scheduleOf(film), pass % Math.max(1, scheduleOf(film).frames));
+          const flag = at && ({ id: 'f', label: '', kind: 'note', colour: 'moss', at } as const);
+          const flagged = flag ? { ...film, flags: [flag] } : film;
+          const edit =
+            changed === unrolled
+              ? unrollEdit(flagged, cycle.id, freshId)
+              : takePassOutEdit(flagged, cycle.id, pass % cycle.times, freshId);
+          const after = edited(flagged, edit);
+          expect(placedFlags(after, scheduleOf(after))[0]?.frame).toBe(at?.frame);
           // Within an outer cycle shown backwards or there and back, plain poses turn as the cycle did.
           expect(told(changed)).toEqual(told(film));
         }

@@ -126,7 +126,8 @@ function someEdit(film: Film, kind: number, picks: readonly number[], n: number,
         : { kind: 'move-scene', sceneId, index: (n >> 3) % film.scenes.length };
     case 24:
       return n % 2
-        ? changeRate(film, { num: 10 + (n % 50), den: 1 }, 'seconds', n % 3 ? 'drop' : 'grow', newId).edit
+        ? (changeRate(film, { num: 10 + (n % 50), den: 1 }, 'seconds', n % 3 ? 'drop' : 'grow', newId)
+            ?.edit ?? nothing)
         : (fitEdit(film, chosen, 1 + (n % 90), newId)?.edit ?? nothing);
     case 25: {
       const at = momentAt(scheduleOf(film), n % Math.max(1, scheduleOf(film).frames));

@@ -1,5 +1,6 @@
+import type { Edit } from './edits/edit';
 import type { Film, Flag, Moment, Range } from './film';
-import { poseAt, showingOf, type Schedule } from './schedule';
+import { poseAt, scheduleOf, showingOf, type Schedule } from './schedule';
 
 /** A frame as a moment of the pose that is shown at it; undefined outside the film. */
 export function momentAt(plan: Schedule, frame: number): Moment | undefined {
@@ -63,4 +64,33 @@ export function loosened(
     ),
   ) as Range;
   return { flags, range };
+}
+
+/**
+ * What keeps flags and points at their place in time where an edit makes other poses of the same pictures, such as an
+ * unrolled cycle: `frameAfter` says where a frame of the film before stands in the film after.
+ */
+export function keptInPlace(
+  before: Film,
+  after: Film,
+  frameAfter: (frame: number) => number,
+): readonly Edit[] {
+  const [plan, next] = [scheduleOf(before), scheduleOf(after)];
+  const kept = (moment: Moment): Moment | undefined => {
+    const { frame, loose } = placeOf(plan, moment);
+    const wanted = Math.min(Math.max(0, frameAfter(frame)), next.frames - 1);
+    return loose || placeOf(next, moment).frame === wanted ? undefined : momentAt(next, wanted);
+  };
+  const flags = before.flags.flatMap((flag) => {
+    const at = kept(flag.at);
+    return at ? [{ id: flag.id, flag: { ...flag, at } }] : [];
+  });
+  const points = Object.entries(before.range).flatMap(([key, moment]: [string, Moment | undefined]) => {
+    const at = moment && kept(moment);
+    return at ? [[key, at] as const] : [];
+  });
+  const edits: Edit[] = [];
+  if (flags.length > 0) edits.push({ kind: 'set-flags', flags });
+  if (points.length > 0) edits.push({ kind: 'set-range', range: Object.fromEntries(points) });
+  return edits;
 }

@@ -71,11 +71,13 @@ function RateQuestion({ film, to, onDone }: RateQuestionProps) {
   const slower = to.num * rate.den < rate.num * to.den;
   const holds = changeRate(film, to, 'holds', 'grow', newId);
   const seconds = changeRate(film, to, 'seconds', 'drop', newId);
+  const grown = seconds?.tooShort ? changeRate(film, to, 'seconds', 'grow', newId) : undefined;
   const take = (change: RateChange): void => {
     edit(change.edit);
     onDone();
   };
-  const unrolled = seconds.unrolled > 0 && ` ${count(seconds.unrolled, 'cycle')} become plain poses.`;
+  const unrolled =
+    seconds && seconds.unrolled > 0 && ` ${count(seconds.unrolled, 'cycle')} become plain poses.`;
   return (
     <div className={styles.question} role="group" aria-label={`Rate of ${rateText(to)}`}>
       <p>
@@ -83,14 +85,22 @@ function RateQuestion({ film, to, onDone }: RateQuestionProps) {
           {rateText(to)} frames a second. The film is {lengthWords(frames, rate)} now; what is to stay?
         </strong>
       </p>
-      <Button onClick={() => take(holds)}>Keep the holds: {lengthWords(holds.frames, to)}</Button>
-      <p>Every pose keeps its frames; the film runs {slower ? 'slower' : 'faster'}.</p>
-      {seconds.tooShort === 0 ? (
+      {holds && (
+        <>
+          <Button onClick={() => take(holds)}>Keep the holds: {lengthWords(holds.frames, to)}</Button>
+          <p>Every pose keeps its frames; the film runs {slower ? 'slower' : 'faster'}.</p>
+        </>
+      )}
+      {!seconds && (
+        <p>The seconds cannot be kept: a cycle would have to become more poses than a film can have.</p>
+      )}
+      {seconds && !grown && (
         <>
           <Button onClick={() => take(seconds)}>Keep the seconds: {lengthWords(seconds.frames, to)}</Button>
           <p>Holds are converted; no pose starts more than half a frame from where it did.{unrolled}</p>
         </>
-      ) : (
+      )}
+      {seconds && grown && (
         <>
           <p>
             To keep the seconds, {count(seconds.tooShort, 'pose')} would fall below a frame.{unrolled}
@@ -98,9 +108,7 @@ function RateQuestion({ film, to, onDone }: RateQuestionProps) {
           <Button onClick={() => take(seconds)}>
             Keep the seconds and drop them: {lengthWords(seconds.frames, to)}
           </Button>
-          <Button onClick={() => take(changeRate(film, to, 'seconds', 'grow', newId))}>
-            Let the film grow: {lengthWords(changeRate(film, to, 'seconds', 'grow', newId).frames, to)}
-          </Button>
+          <Button onClick={() => take(grown)}>Let the film grow: {lengthWords(grown.frames, to)}</Button>
         </>
       )}
       <Button look="quiet" onClick={onDone}>

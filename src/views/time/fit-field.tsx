@@ -8,6 +8,7 @@ import { Dialog } from '../../kit/dialog';
 import { TypedField } from '../../kit/typed-field';
 import { newId } from '../../state/arrange-poses';
 import { edit } from '../../state/edit-film';
+import { tell } from '../../state/workbench';
 
 interface FitFieldProps {
   readonly film: Film;
@@ -26,6 +27,9 @@ function costWords({ dropped, unrolled }: Fit): string {
   return costs.filter(Boolean).join('; ');
 }
 
+const CANNOT =
+  'The run cannot be fitted: there are fewer frames than scenes, or its cycles show too many poses.';
+
 /** The length of a run, typed anew to stretch or squeeze it in proportion to its holds. */
 export function FitField({ film, poseIds, length, disabled }: FitFieldProps) {
   const { rate } = film.settings;
@@ -33,7 +37,7 @@ export function FitField({ film, poseIds, length, disabled }: FitFieldProps) {
   const fitTo = (frames: number): Fit | undefined => fitEdit(film, poseIds, frames, newId);
   const take = (frames: number): void => {
     const fit = fitTo(frames);
-    if (!fit) return;
+    if (!fit) return tell(CANNOT);
     if (fit.dropped > 0) setAsked(fit);
     else edit(fit.edit);
   };
@@ -46,7 +50,7 @@ export function FitField({ film, poseIds, length, disabled }: FitFieldProps) {
         parse={(text) => parseFit(text, length, rate)}
         preview={(frames) => {
           const fit = fitTo(frames);
-          const cost = fit ? costWords(fit) : 'Fewer frames than scenes: each needs one.';
+          const cost = fit ? costWords(fit) : CANNOT;
           return `${lengthWords(frames, rate)}${cost && `. ${cost}`}`;
         }}
         onCommit={take}

@@ -2,14 +2,15 @@ import { failed, found, type Parsed } from '../../time/parsed';
 import { count } from '../../time/words';
 import type { Cycle, CycleShape, Film, Item, Pose } from '../film';
 import { copiesOf, isCycle, placesOf, posesIn, stretchOf, type ItemPlace } from '../items';
+import { keptInPlace } from '../moments';
 import { rowOf, spotAt } from '../row';
 import { applyEdit } from './apply-edit';
 import { together, type Edit } from './edit';
 
 /** The most passes of a cycle. */
 export const MOST_PASSES = 10_000;
-/** The most poses that a cycle is unrolled to. */
-const MOST_UNROLLED = 20_000;
+/** The most poses that cycles are unrolled to. */
+export const MOST_UNROLLED = 20_000;
 
 export const ONE_MORE: CycleShape = { times: 2, way: 'forward', endsTwice: false };
 
@@ -79,6 +80,13 @@ export function unrolled(items: readonly Item[], newId: () => string): readonly 
   });
 }
 
+/** Puts others in the place of an item that show the same; flags and points stay where they stand. */
+function shownAlike(film: Film, words: string, place: ItemPlace, items: readonly Item[]): Edit {
+  const edits = instead(place, items);
+  const after = applyEdit(film, together(words, edits));
+  return together(words, [...edits, ...keptInPlace(film, after, (frame) => frame)]);
+}
+
 /** Replaces an item by others in its place. */
 const instead = ({ item, parentId, index }: ItemPlace, items: readonly Item[]): readonly Edit[] => [
   { kind: 'remove-items', ids: [item.id] },
@@ -96,7 +104,7 @@ export function unrollEdit(film: Film, cycleId: string, newId: () => string): Pa
     );
   }
   const words = `Cycle unrolled to ${count(shown, 'pose')}`;
-  return found(together(words, instead(place, unrolled([place.item], newId))));
+  return found(shownAlike(film, words, place, unrolled([place.item], newId)));
 }
 
 /**
@@ -121,5 +129,5 @@ export function takePassOutEdit(
   const left = cycle.times - pass - 1;
   const behind = left > 0 ? copiesOf([{ ...cycle, times: left }], newId) : [];
   const words = `Pass ${pass + 1} of ${cycle.times} taken out`;
-  return found(together(words, instead(place, [...before, ...taken, ...behind])));
+  return found(shownAlike(film, words, place, [...before, ...taken, ...behind]));
 }

@@ -1,9 +1,11 @@
 import { frameToSeconds } from '../../time/frames';
 import { rateText, type Rate } from '../../time/rate';
-import { framesOf, unrolled } from '../edits/cycle-edits';
+import { applyEdit } from '../edits/apply-edit';
+import { framesOf, MOST_UNROLLED, unrolled } from '../edits/cycle-edits';
 import { together, type Edit } from '../edits/edit';
 import type { Film, Item, Pose } from '../film';
 import { cyclesIn, isCycle, mapPoses, posesIn } from '../items';
+import { keptInPlace } from '../moments';
 import { rowOf } from '../row';
 
 /** What becomes of holds when the rate changes: their frames or their seconds stay. */
@@ -67,14 +69,20 @@ function converted(
   return { items: result, tooShort, unrolled: cyclesIn(rolledOut) };
 }
 
-/** The edit that gives a film another rate, and what comes of it. */
+/** Whether a cycle that cannot stay one shows more poses than can be unrolled. */
+const isTooLong = (item: Item, [n, d]: readonly [number, number]): boolean =>
+  isCycle(item) &&
+  rowOf([item]).count > MOST_UNROLLED &&
+  posesIn(item.items).some((pose) => (pose.hold * n) % d !== 0);
+
+/** The edit that gives a film another rate, and what comes of it; undefined where a cycle is too long to be unrolled. */
 export function changeRate(
   film: Film,
   rate: Rate,
   kept: KeptByRate,
   short: TooShort,
   newId: () => string,
-): RateChange {
+): RateChange | undefined {
   const shown = framesOf(film);
   const settings: Edit = { kind: 'set-settings', settings: { rate } };
   const words = `Rate set to ${rateText(rate)}`;
@@ -89,6 +97,7 @@ export function changeRate(
   }
   const old = film.settings.rate;
   const factor = [rate.num * old.den, rate.den * old.num] as const;
+  if (film.scenes.some((scene) => scene.items.some((item) => isTooLong(item, factor)))) return undefined;
   const edits: Edit[] = [settings];
   let [from, frames, tooShort, rolledOut] = [0, 0, 0, 0];
   for (const scene of film.scenes) {
@@ -109,8 +118,11 @@ export function changeRate(
       },
     );
   }
+  const named = `${words}, seconds kept`;
+  const after = applyEdit(film, together(named, edits));
+  const inPlace = keptInPlace(film, after, (frame) => nearest(frame * factor[0], factor[1]));
   return {
-    edit: together(`${words}, seconds kept`, edits),
+    edit: together(named, [...edits, ...inPlace]),
     frames,
     seconds: frameToSeconds(frames, rate),
     tooShort,

@@ -1,5 +1,5 @@
 import { count } from '../../time/words';
-import { unrolled } from '../edits/cycle-edits';
+import { MOST_UNROLLED, unrolled } from '../edits/cycle-edits';
 import { together, type Edit } from '../edits/edit';
 import type { Film, Item, Pose } from '../film';
 import { cyclesIn, mapPoses, posesIn, stretchOf, type Stretch } from '../items';
@@ -91,7 +91,8 @@ export const fitLength = (film: Film, poseIds: readonly string[]): number =>
 /**
  * Stretches or squeezes the run from the first to the last chosen pose to `frames`, in proportion to its holds, each
  * at least a frame, the total exact. Where there are more poses than frames, some are left out evenly. In a cycle the
- * run is one of its passes.
+ * run is one of its passes. Undefined where there are fewer frames than scenes, or a cycle shows more poses than can be
+ * unrolled.
  */
 export function fitEdit(
   film: Film,
@@ -103,6 +104,8 @@ export function fitEdit(
   const lengths = stretches.map(({ items }) => rowOf(items).frames);
   if (stretches.length === 0 || frames < stretches.length) return undefined;
   const parts = shares(lengths, frames);
+  const cycled = stretches.filter(({ items }) => cyclesIn(items) > 0);
+  if (cycled.some(({ items }) => rowOf(items).count > MOST_UNROLLED)) return undefined;
   const fits = stretches.map((stretch, i) => fitted(stretch.items, parts[i] ?? 1, newId));
   const words = `Run fitted to ${count(frames, 'frame')}`;
   return {

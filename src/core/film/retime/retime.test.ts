@@ -8,7 +8,7 @@ import { posesIn, posesOf } from '../items';
 import { filmOf, filmsWithCycles, freshId, rolledOutFilm } from '../random-films';
 import { rowOf } from '../row';
 import { scheduleOf, showingsBetween } from '../schedule';
-import { changeRate, type KeptByRate } from './change-rate';
+import { changeRate, type KeptByRate, type RateChange, type TooShort } from './change-rate';
 import { evenly } from './evenly';
 import { fitEdit } from './fit';
 import { shares } from './shares';
@@ -103,15 +103,20 @@ describe('fit', () => {
 describe('another rate', () => {
   const rates = fc.constantFrom(...RATE_PRESETS);
   const at = (film: Film, r: Rate): Film => ({ ...film, settings: { ...film.settings, rate: r } });
+  const rateChange = (film: Film, to: Rate, kept: KeptByRate, short: TooShort): RateChange => {
+    const change = changeRate(film, to, kept, short, freshId);
+    if (!change) throw new Error('too long to be unrolled');
+    return change;
+  };
   const changed = (film: Film, to: Rate, kept: KeptByRate, short: 'drop' | 'grow' = 'grow'): Film =>
-    applyEdit(film, changeRate(film, to, kept, short, freshId).edit);
+    applyEdit(film, rateChange(film, to, kept, short).edit);
 
   test('with seconds kept no pose starts more than half a frame from where it did, nor does the end', () => {
     fc.assert(
       fc.property(filmsWithCycles, rates, rates, (shape, from, to) => {
         const film = at(shape, from);
         const plan = scheduleOf(film);
-        const change = changeRate(film, to, 'seconds', 'drop', freshId);
+        const change = rateChange(film, to, 'seconds', 'drop');
         const after = applyEdit(film, change.edit);
         const result = scheduleOf(after);
         expect(change.frames).toBe(result.frames);
@@ -146,12 +151,12 @@ describe('another rate', () => {
       rate(24),
     );
     expect(holdsOf(changed(film, rate(12), 'holds'))).toEqual([1, 1, 1, 1, 2, 4]);
-    expect(changeRate(film, rate(12), 'holds', 'grow', freshId).seconds).toBeCloseTo(10 / 12, 9);
+    expect(rateChange(film, rate(12), 'holds', 'grow').seconds).toBeCloseTo(10 / 12, 9);
     expect(holdsOf(changed(film, rate(48), 'seconds'))).toEqual([2, 2, 2, 2, 4, 8]);
-    const down = changeRate(film, rate(12), 'seconds', 'drop', freshId);
+    const down = rateChange(film, rate(12), 'seconds', 'drop');
     expect(down).toMatchObject({ tooShort: 2, frames: 5 });
     expect(holdsOf(applyEdit(film, down.edit))).toEqual([1, 1, 1, 2]);
-    const grown = changeRate(film, rate(12), 'seconds', 'grow', freshId);
+    const grown = rateChange(film, rate(12), 'seconds', 'grow');
     expect(grown).toMatchObject({ tooShort: 2, frames: 7 });
     expect(holdsOf(applyEdit(film, grown.edit))).toEqual([1, 1, 1, 1, 1, 2]);
   });
@@ -165,10 +170,24 @@ describe('another rate', () => {
       endsTwice: false,
     };
     const film = at({ ...filmOf([[1]]), scenes: [{ id: 's0', name: '', items: [cycle] }] }, rate(24));
-    const twice = changeRate(film, rate(48), 'seconds', 'grow', freshId);
+    const twice = rateChange(film, rate(48), 'seconds', 'grow');
     expect(twice.unrolled).toBe(0);
     expect(posesIn(applyEdit(film, twice.edit).scenes[0]?.items ?? [])).toHaveLength(2);
-    const other = changeRate(film, rate(25), 'seconds', 'grow', freshId);
+    const other = rateChange(film, rate(25), 'seconds', 'grow');
     expect(other).toMatchObject({ unrolled: 1, frames: 13 });
+    // Too many passes to be written down: the seconds cannot be kept, the holds can.
+    const longer = {
+      ...film,
+      scenes: [
+        {
+          id: 's0',
+          name: '',
+          items: [{ ...cycle, items: [{ ...cycle, id: 'd', times: 10_000 }], times: 2 }],
+        },
+      ],
+    };
+    expect(changeRate(longer, rate(25), 'seconds', 'grow', freshId)).toBeUndefined();
+    expect(changeRate(longer, rate(48), 'seconds', 'grow', freshId)).toMatchObject({ unrolled: 0 });
+    expect(fitEdit(longer, allOf(longer), 100, freshId)).toBeUndefined();
   });
 });
