@@ -26,11 +26,9 @@ interface Loop {
   readonly ends: { readonly first: string; readonly last: string } | undefined;
 }
 
-interface Piece {
+interface Piece extends Laid {
   /** A pose, or a cycle that repeats what is in it. */
   readonly of: Pose | Loop;
-  readonly start: number;
-  readonly first: number;
 }
 
 /** Items laid behind each other. Cycles are not rolled out: the size is that of what stands in them. */
@@ -96,13 +94,19 @@ function showingsAPass({ cycle, ends, inside: row }: Loop, poseId: string, insid
   return 2 * inside - once(ends?.first) - once(ends?.last);
 }
 
-/** The index of the last piece that begins at or before a place. */
-function pieceAt(pieces: readonly Piece[], unit: 'start' | 'first', at: number): number {
+/** Things laid behind each other, each with the frame and the number of poses shown before it. */
+interface Laid {
+  readonly start: number;
+  readonly first: number;
+}
+
+/** The index of the last thing that begins at or before a place. O(log n). */
+export function lastBegun(list: readonly Laid[], unit: keyof Laid, at: number): number {
   let low = 0;
-  let high = pieces.length - 1;
+  let high = list.length - 1;
   while (low < high) {
     const middle = (low + high + 1) >> 1;
-    if ((pieces[middle] as Piece)[unit] <= at) low = middle;
+    if ((list[middle] as Laid)[unit] <= at) low = middle;
     else high = middle - 1;
   }
   return low;
@@ -111,7 +115,7 @@ function pieceAt(pieces: readonly Piece[], unit: 'start' | 'first', at: number):
 /** The pose shown at a frame or at a place among the poses shown, which must lie within the row. O(log n). */
 export function spotAt(row: Row, by: 'frame' | 'index', at: number): Spot {
   const unit = by === 'frame' ? 'start' : 'first';
-  const { of, start, first } = row.pieces[pieceAt(row.pieces, unit, at)] as Piece;
+  const { of, start, first } = row.pieces[lastBegun(row.pieces, unit, at)] as Piece;
   if (!isLoop(of)) return { pose: of, start, index: first, showing: 0, showings: 1 };
   const spot = spotInLoop(of, by, at - (by === 'frame' ? start : first));
   return { ...spot, start: spot.start + start, index: spot.index + first };

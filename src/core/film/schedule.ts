@@ -1,5 +1,14 @@
 import type { Film, Pose } from './film';
-import { cycleSpans, firstSpots, indexOfShowing, rowOf, spotAt, type CycleSpan, type Row } from './row';
+import {
+  cycleSpans,
+  firstSpots,
+  indexOfShowing,
+  lastBegun,
+  rowOf,
+  spotAt,
+  type CycleSpan,
+  type Row,
+} from './row';
 
 /** A pose where it is shown in the film. */
 export interface ScheduledPose {
@@ -87,18 +96,9 @@ export function scheduleOf(film: Film): Schedule {
   return known;
 }
 
-/** The last scene that begins at or before a place and has poses. */
-function sceneAt(scenes: readonly SceneSpan[], unit: 'start' | 'first', at: number): SceneSpan {
-  let low = 0;
-  let high = scenes.length - 1;
-  while (low < high) {
-    const middle = (low + high + 1) >> 1;
-    if ((scenes[middle] as SceneSpan)[unit] <= at) low = middle;
-    else high = middle - 1;
-  }
-  // Of scenes that begin together only the last can have poses.
-  return scenes[low] as SceneSpan;
-}
+/** The scene of a place: of scenes that begin together only the last can have poses. */
+const sceneAt = (scenes: readonly SceneSpan[], unit: 'start' | 'first', at: number): SceneSpan =>
+  scenes[lastBegun(scenes, unit, at)] as SceneSpan;
 
 function showingIn(scene: SceneSpan, by: 'frame' | 'index', at: number): ScheduledPose {
   const spot = spotAt(scene.row, by, at - (by === 'frame' ? scene.start : scene.first));
