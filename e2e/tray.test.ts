@@ -313,4 +313,10 @@ test('what no film uses is freed when asked, with its figure, but not under the 
   await page.getByRole('button', { name: /^Free/ }).click();
   await expect.poll(() => notes(page)).toMatch(/^\d+(\.\d)? kB freed: 1 photo that no film used\./);
   expect(await page.getByRole('button', { name: /^Free/ }).count()).toBe(0);
+  // What was done named the photo that is gone: it can no longer be undone.
+  await press(page, 'Put the notes away');
+  await page.goBack();
+  await page.getByRole('button', { name: 'Time', exact: true }).click();
+  await page.getByRole('button', { name: 'Done', exact: true }).click();
+  expect(await page.getByRole('heading', { name: 'Nothing done yet' }).isVisible()).toBe(true);
 });

@@ -1,5 +1,6 @@
 import { filesOf } from '../../../core/film/photo-picture';
 import { listFilms } from './film-shelf';
+import { forgetHistoriesOf } from './history-shelf';
 import { readIntake } from './intake-shelf';
 import { withPicturesFree } from './store-lock';
 import { intakes, originals, previews, thumbnails } from './stores';
@@ -31,6 +32,7 @@ const bytesOf = (stored: Blob | Uint8Array | null): number =>
 async function sweep(free: boolean): Promise<Unused | Unfree> {
   const used = await usedHashes();
   if (!used) return 'unreadable';
+  if (free) await forgetHistoriesOf((hash) => !used.has(hash));
   const photos = new Set<string>();
   let bytes = 0;
   // Small pictures go first: an original without them can be found and freed later, they alone as well.

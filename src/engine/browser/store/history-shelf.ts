@@ -91,3 +91,19 @@ export async function deleteHistory(filmId: string): Promise<void> {
     if (key === filmId || key.startsWith(`${filmId}/`)) await histories.removeItem(key);
   }
 }
+
+/**
+ * Forgets what was done to films where it names files that are `gone`: undo could bring back a photo, but not its file.
+ * The films themselves are as they were.
+ */
+export async function forgetHistoriesOf(gone: (hash: string) => boolean): Promise<void> {
+  const keys = await histories.keys();
+  const films = new Set<string>();
+  for (const key of keys) {
+    const [filmId = ''] = key.split('/');
+    if (films.has(filmId)) continue;
+    const named = JSON.stringify(await histories.getItem<unknown>(key)).matchAll(/[0-9a-f]{64}/g);
+    if ([...named].some(([hash]) => gone(hash))) films.add(filmId);
+  }
+  for (const film of films) await deleteHistory(film);
+}
