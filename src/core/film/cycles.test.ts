@@ -2,9 +2,11 @@ import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { reverseEdit } from './edits/arrange';
 import { applyEdit } from './edits/apply-edit';
-import { makeCycleEdit, parsePasses, takePassOutEdit, unrollEdit, withinADay } from './edits/cycle-edits';
+import { makeCycleEdit, parsePasses, takePassOutEdit, unrollEdit } from './edits/cycle-edits';
 import type { Edit } from './edits/edit';
+import { trimSceneEdit } from './edits/scene-edits';
 import type { Cycle, Film } from './film';
+import { gapAt } from './gap-at';
 import { isCycle, placesOf, posesOf } from './items';
 import { placedFlags, placeOf, momentAt, spanOf } from './moments';
 import { perform, startHistory, undo } from './history';
@@ -146,9 +148,36 @@ describe('a schedule of cycles within cycles, not rolled out', () => {
       'not a number',
       'not a number',
     ]);
-    expect(unrollEdit(film, cycle?.id ?? '', freshId)).toMatchObject({ ok: false });
-    expect(withinADay(film, { kind: 'set-title', title: 'x' }).ok).toBe(true);
+    expect(unrollEdit(long, cycle?.id ?? '', freshId).ok).toBe(true);
+    // Twice that is more than can be written down, whole or one pass of it, or cut through by a trim.
+    const twice = edited(long, makeCycleEdit(long, all, { ...shape, times: 2 }, freshId));
+    const outermost = edited(twice, makeCycleEdit(twice, all, { ...shape, times: 3 }, freshId));
+    const id = outermost.scenes[0]?.items[0]?.id ?? '';
+    for (const refused of [
+      unrollEdit(outermost, id, freshId),
+      takePassOutEdit(outermost, id, 1, freshId),
+      trimSceneEdit(outermost, 's0', { from: 3, to: 100_000 }, freshId),
+    ]) {
+      expect(refused.ok ? 'done' : refused.problem).toMatch(/20,000 are the most that can be unrolled/);
+    }
   });
+});
+
+test('what is put into a gap is shown beside the pose that the gap was next to, whichever way cycles go', () => {
+  fc.assert(
+    fc.property(filmsWithCycles, fc.double({ min: 0, max: 1, noNaN: true }), (film, part) => {
+      const plan = scheduleOf(film);
+      const at = part * plan.frames;
+      const over = poseAt(plan, Math.floor(at));
+      const gap = gapAt(film, plan, at);
+      if (!over || !gap) return;
+      const item = { id: 'new', photoId: 'a', hold: 1 };
+      const shown = shownIds(applyEdit(film, { kind: 'place-items', places: [{ item, ...gap }] }));
+      const beside = gap.frame === over.end ? 1 : -1;
+      expect(shown.some((id, i) => id === over.pose.id && shown[i + beside] === 'new')).toBe(true);
+    }),
+    { numRuns: 500 },
+  );
 });
 
 test('reversing twice is the identity, and turns the order of what is chosen', () => {

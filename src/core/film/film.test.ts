@@ -29,7 +29,7 @@ import { matchRetouched } from './retouch/match-retouched';
 import { writtenFiles } from './retouch/written-names';
 import { momentAt } from './moments';
 import { filmOf, filmsWithCycles, freshId, photoNamed, picks } from './random-films';
-import { changeRate } from './retime/change-rate';
+import { keepSeconds } from './retime/change-rate';
 import { fitEdit } from './retime/fit';
 import { scheduleOf } from './schedule';
 
@@ -126,8 +126,7 @@ function someEdit(film: Film, kind: number, picks: readonly number[], n: number,
         : { kind: 'move-scene', sceneId, index: (n >> 3) % film.scenes.length };
     case 24:
       return n % 2
-        ? (changeRate(film, { num: 10 + (n % 50), den: 1 }, 'seconds', n % 3 ? 'drop' : 'grow', newId)
-            ?.edit ?? nothing)
+        ? (keepSeconds(film, { num: 10 + (n % 50), den: 1 }, n % 3 ? 'drop' : 'grow', newId)?.edit ?? nothing)
         : (fitEdit(film, chosen, 1 + (n % 90), newId)?.edit ?? nothing);
     case 25: {
       const at = momentAt(scheduleOf(film), n % Math.max(1, scheduleOf(film).frames));

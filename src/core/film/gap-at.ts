@@ -22,5 +22,7 @@ export function gapAt(film: Film, plan: Schedule, at: number): PlacedGap | undef
   const frame = after ? over.end : over.start;
   const cycle = plan.cycles.find((span) => (after ? span.end : span.start) === frame);
   const [place] = placesOf(film, [cycle?.cycle.id ?? over.pose.id]);
-  return place && { parentId: place.parentId, index: place.index + (after ? 1 : 0), frame };
+  // Where a cycle goes backward, what is to be shown after stands before.
+  const behind = after !== (cycle ?? over).reversed;
+  return place && { parentId: place.parentId, index: place.index + (behind ? 1 : 0), frame };
 }

@@ -52,6 +52,17 @@ export interface ItemPlace {
   readonly index: number;
 }
 
+/** Places by the scene or cycle that they are in. */
+export function byParent(places: readonly ItemPlace[]): ReadonlyMap<string, readonly ItemPlace[]> {
+  const parents = new Map<string, ItemPlace[]>();
+  for (const place of places) {
+    const here = parents.get(place.parentId);
+    if (here) here.push(place);
+    else parents.set(place.parentId, [place]);
+  }
+  return parents;
+}
+
 /** Goes through all items with their places, outer before inner; does not go into what `into` says no to. */
 function* places(
   items: readonly Item[],

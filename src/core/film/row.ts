@@ -11,6 +11,8 @@ export interface Spot {
   /** Which showing of the pose this is, from 0, and how many there are. */
   readonly showing: number;
   readonly showings: number;
+  /** Whether the items around it stand the other way round here: what comes after it is shown before. */
+  readonly reversed: boolean;
 }
 
 interface Loop {
@@ -116,7 +118,7 @@ export function lastBegun(list: readonly Laid[], unit: keyof Laid, at: number): 
 export function spotAt(row: Row, by: 'frame' | 'index', at: number): Spot {
   const unit = by === 'frame' ? 'start' : 'first';
   const { of, start, first } = row.pieces[lastBegun(row.pieces, unit, at)] as Piece;
-  if (!isLoop(of)) return { pose: of, start, index: first, showing: 0, showings: 1 };
+  if (!isLoop(of)) return { pose: of, start, index: first, showing: 0, showings: 1, reversed: false };
   const spot = spotInLoop(of, by, at - (by === 'frame' ? start : first));
   return { ...spot, start: spot.start + start, index: spot.index + first };
 }
@@ -133,7 +135,11 @@ function spotInLoop(loop: Loop, by: 'frame' | 'index', at: number): Spot {
   // The way back is the way there seen from its end.
   const spot = spotAt(inside, by, back ? there - 1 - skipped - (backward ? into : into - there) : into);
   const aPass = showingsAPass(loop, spot.pose.id, spot.showings);
-  const shared = { pose: spot.pose, showings: aPass * cycle.times };
+  const shared = {
+    pose: spot.pose,
+    showings: aPass * cycle.times,
+    reversed: back ? !spot.reversed : spot.reversed,
+  };
   const before = { start: pass * passFrames, index: pass * passCount, showing: pass * aPass };
   if (!back) {
     return {
@@ -201,6 +207,8 @@ export interface CycleSpan {
   readonly passFrames: number;
   /** Cycles that it lies in. */
   readonly depth: number;
+  /** Whether the items around it stand the other way round here. */
+  readonly reversed: boolean;
 }
 
 /** Each cycle of a row where it is shown first, outer before inner. O(n). */
@@ -212,9 +220,10 @@ export function cycleSpans(row: Row, depth = 0): readonly CycleSpan[] {
     const length = passFrames * cycle.times;
     const within = cycleSpans(inside, depth + 1).map((span) => {
       const from = cycle.way === 'backward' ? inside.frames - span.end : span.start;
-      return { ...span, start: start + from, end: start + from + span.end - span.start };
+      const reversed = cycle.way === 'backward' ? !span.reversed : span.reversed;
+      return { ...span, start: start + from, end: start + from + span.end - span.start, reversed };
     });
-    return [{ cycle, start, end: start + length, passFrames, depth }, ...within];
+    return [{ cycle, start, end: start + length, passFrames, depth, reversed: false }, ...within];
   });
 }
 
@@ -223,7 +232,7 @@ export function firstSpots(row: Row): readonly Spot[] {
   const spots: Spot[] = [];
   for (const { of, start, first } of row.pieces) {
     if (isLoop(of)) spots.push(...firstSpotsInLoop(of, start, first));
-    else spots.push({ pose: of, start, index: first, showing: 0, showings: 1 });
+    else spots.push({ pose: of, start, index: first, showing: 0, showings: 1, reversed: false });
   }
   return spots;
 }
@@ -232,13 +241,14 @@ function firstSpotsInLoop(loop: Loop, start: number, first: number): readonly Sp
   const { cycle, inside } = loop;
   const backward = cycle.way === 'backward';
   return firstSpots(inside).map((spot) => {
-    const { pose, showings, ...own } = backward ? lastSpot(inside, spot) : spot;
+    const { pose, showings, reversed, ...own } = backward ? lastSpot(inside, spot) : spot;
     return {
       pose,
       start: start + (backward ? inside.frames - own.start - pose.hold : own.start),
       index: first + (backward ? inside.count - 1 - own.index : own.index),
       showing: 0,
       showings: showingsAPass(loop, pose.id, showings) * cycle.times,
+      reversed: backward ? !reversed : reversed,
     };
   });
 }

@@ -8,6 +8,7 @@ import {
   spotAt,
   type CycleSpan,
   type Row,
+  type Spot,
 } from './row';
 
 /** A pose where it is shown in the film. */
@@ -23,6 +24,8 @@ export interface ScheduledPose {
   /** Which showing of the pose this is, from 0, and how many there are. */
   readonly showing: number;
   readonly showings: number;
+  /** Whether a cycle goes backward here: what stands behind the pose is shown before it. */
+  readonly reversed: boolean;
 }
 
 /** The frames of a scene; an empty one where it has no poses or is set aside. */
@@ -56,6 +59,15 @@ export interface Schedule {
 
 const NOTHING: Row = rowOf([]);
 
+/** A pose of a scene, counted from the start of the film. */
+function scheduled(
+  { sceneId, start: from, first }: Pick<SceneSpan, 'sceneId' | 'start' | 'first'>,
+  { pose, start, index, showing, showings, reversed }: Spot,
+): ScheduledPose {
+  const at = from + start;
+  return { pose, sceneId, index: first + index, start: at, end: at + pose.hold, showing, showings, reversed };
+}
+
 /** Lays the poses of all scenes behind each other. O(n log n) in poses. */
 function schedule(film: Film): Schedule {
   const scenes: SceneSpan[] = [];
@@ -65,11 +77,8 @@ function schedule(film: Film): Schedule {
   let first = 0;
   for (const scene of film.scenes) {
     const row = scene.setAside ? NOTHING : rowOf(scene.items);
-    for (const { pose, start: from, index, showing, showings } of firstSpots(row)) {
-      const at = start + from;
-      const end = at + pose.hold;
-      poses.push({ pose, sceneId: scene.id, index: first + index, start: at, end, showing, showings });
-    }
+    const laid = { sceneId: scene.id, start, first };
+    for (const spot of firstSpots(row)) poses.push(scheduled(laid, spot));
     for (const span of cycleSpans(row)) {
       cycles.push({ ...span, start: start + span.start, end: start + span.end });
     }
@@ -102,14 +111,7 @@ const sceneAt = (scenes: readonly SceneSpan[], unit: 'start' | 'first', at: numb
 
 function showingIn(scene: SceneSpan, by: 'frame' | 'index', at: number): ScheduledPose {
   const spot = spotAt(scene.row, by, at - (by === 'frame' ? scene.start : scene.first));
-  const start = scene.start + spot.start;
-  return {
-    ...spot,
-    sceneId: scene.sceneId,
-    index: scene.first + spot.index,
-    start,
-    end: start + spot.pose.hold,
-  };
+  return scheduled(scene, spot);
 }
 
 /** The pose on screen at a frame, or undefined outside the film. O(log n) in poses. */

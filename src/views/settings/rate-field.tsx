@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import type { Film } from '../../core/film/film';
-import { changeRate, type RateChange } from '../../core/film/retime/change-rate';
+import { keepHolds, keepSeconds, type RateChange } from '../../core/film/retime/change-rate';
 import { scheduleOf } from '../../core/film/schedule';
 import { parseRate, RATE_PRESETS, rateText, sameRate, type Rate } from '../../core/time/rate';
 import { count, lengthWords } from '../../core/time/words';
@@ -69,9 +69,9 @@ function RateQuestion({ film, to, onDone }: RateQuestionProps) {
   const { rate } = film.settings;
   const { frames } = scheduleOf(film);
   const slower = to.num * rate.den < rate.num * to.den;
-  const holds = changeRate(film, to, 'holds', 'grow', newId);
-  const seconds = changeRate(film, to, 'seconds', 'drop', newId);
-  const grown = seconds?.tooShort ? changeRate(film, to, 'seconds', 'grow', newId) : undefined;
+  const holds = keepHolds(film, to);
+  const seconds = keepSeconds(film, to, 'drop', newId);
+  const grown = seconds?.tooShort ? keepSeconds(film, to, 'grow', newId) : undefined;
   const take = (change: RateChange): void => {
     edit(change.edit);
     onDone();
@@ -85,12 +85,8 @@ function RateQuestion({ film, to, onDone }: RateQuestionProps) {
           {rateText(to)} frames a second. The film is {lengthWords(frames, rate)} now; what is to stay?
         </strong>
       </p>
-      {holds && (
-        <>
-          <Button onClick={() => take(holds)}>Keep the holds: {lengthWords(holds.frames, to)}</Button>
-          <p>Every pose keeps its frames; the film runs {slower ? 'slower' : 'faster'}.</p>
-        </>
-      )}
+      <Button onClick={() => take(holds)}>Keep the holds: {lengthWords(holds.frames, to)}</Button>
+      <p>Every pose keeps its frames; the film runs {slower ? 'slower' : 'faster'}.</p>
       {!seconds && (
         <p>The seconds cannot be kept: a cycle would have to become more poses than a film can have.</p>
       )}
@@ -105,9 +101,11 @@ function RateQuestion({ film, to, onDone }: RateQuestionProps) {
           <p>
             To keep the seconds, {count(seconds.tooShort, 'pose')} would fall below a frame.{unrolled}
           </p>
-          <Button onClick={() => take(seconds)}>
-            Keep the seconds and drop them: {lengthWords(seconds.frames, to)}
-          </Button>
+          {seconds.frames > 0 && (
+            <Button onClick={() => take(seconds)}>
+              Keep the seconds and drop them: {lengthWords(seconds.frames, to)}
+            </Button>
+          )}
           <Button onClick={() => take(grown)}>Let the film grow: {lengthWords(grown.frames, to)}</Button>
         </>
       )}

@@ -1,5 +1,5 @@
 import type { Film, Flag, Item, Photo, Scene } from '../film';
-import { isCycle, mapLists, mapPoses, mapScenes, placesOf, type ItemPlace } from '../items';
+import { byParent, isCycle, mapLists, mapPoses, mapScenes, placesOf, type ItemPlace } from '../items';
 import { isHold } from '../../time/hold';
 import type { Edit, EditOf } from './edit';
 import { placedAt } from './splice';
@@ -29,15 +29,10 @@ function showPhotos(film: Film, { shown }: EditOf<'show-photos'>): Film {
 
 /** What is placed may itself be a place for other things that are placed. */
 function placeItems(film: Film, places: readonly ItemPlace[]): Film {
-  const byParent = new Map<string, ItemPlace[]>();
-  for (const place of places) {
-    const here = byParent.get(place.parentId);
-    if (here) here.push(place);
-    else byParent.set(place.parentId, [place]);
-  }
+  const parents = byParent(places);
   const filled = (items: readonly Item[], parentId: string): readonly Item[] =>
     mapLists(items, parentId, (list, id) => {
-      const here = byParent.get(id);
+      const here = parents.get(id);
       if (!here) return list;
       return placedAt(
         list,

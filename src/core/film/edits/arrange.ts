@@ -1,5 +1,5 @@
 import type { Film, Item } from '../film';
-import { chosenItems, isCycle, itemsOf, type ItemPlace } from '../items';
+import { byParent, chosenItems, isCycle, itemsOf, type ItemPlace } from '../items';
 import { count } from '../../time/words';
 import { together, type Edit, type ItemMove } from './edit';
 
@@ -36,17 +36,6 @@ export function moveBefore(film: Film, poseIds: Iterable<string>, gap: Gap): Edi
   const first = indexWithout(film, gap, new Set(moving.map((item) => item.id)));
   const moves = moving.map(({ id }, i): ItemMove => ({ id, parentId: gap.parentId, index: first + i }));
   return { kind: 'move-items', moves };
-}
-
-/** What is chosen, by the scene or cycle it stands in. */
-function byParent(places: readonly ItemPlace[]): ReadonlyMap<string, readonly ItemPlace[]> {
-  const parents = new Map<string, ItemPlace[]>();
-  for (const place of places) {
-    const here = parents.get(place.parentId);
-    if (here) here.push(place);
-    else parents.set(place.parentId, [place]);
-  }
-  return parents;
 }
 
 /** Moves chosen poses by one place within their scenes and cycles, later (1) or earlier (−1); those at the edge stay. */

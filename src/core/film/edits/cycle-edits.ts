@@ -10,7 +10,7 @@ import { together, type Edit } from './edit';
 /** The most passes of a cycle. */
 export const MOST_PASSES = 10_000;
 /** The most poses that cycles are unrolled to. */
-export const MOST_UNROLLED = 20_000;
+const MOST_UNROLLED = 20_000;
 
 export const ONE_MORE: CycleShape = { times: 2, way: 'forward', endsTwice: false };
 
@@ -71,6 +71,15 @@ const cyclePlace = (film: Film, cycleId: string): (ItemPlace & { readonly item: 
   return place && isCycle(place.item) ? { ...place, item: place.item } : undefined;
 };
 
+/** Whether items show few enough poses to be unrolled. */
+export const canUnroll = (items: readonly Item[]): boolean => rowOf(items).count <= MOST_UNROLLED;
+
+/** Why a cycle is not unrolled. */
+export const tooManyToUnroll = (items: readonly Item[]): Parsed<never> =>
+  failed(
+    `The cycle shows ${rowOf(items).count.toLocaleString('en')} poses; ${MOST_UNROLLED.toLocaleString('en')} are the most that can be unrolled. Take passes off first.`,
+  );
+
 /** All poses that items show, one behind the other; the first showing of each keeps its identity. */
 export function unrolled(items: readonly Item[], newId: () => string): readonly Pose[] {
   const row = rowOf(items);
@@ -97,14 +106,9 @@ const instead = ({ item, parentId, index }: ItemPlace, items: readonly Item[]): 
 export function unrollEdit(film: Film, cycleId: string, newId: () => string): Parsed<Edit> {
   const place = cyclePlace(film, cycleId);
   if (!place) return failed('There is no such cycle any more.');
-  const { count: shown } = rowOf([place.item]);
-  if (shown > MOST_UNROLLED) {
-    return failed(
-      `The cycle shows ${shown.toLocaleString('en')} poses; ${MOST_UNROLLED.toLocaleString('en')} are the most that can be unrolled. Take passes off first.`,
-    );
-  }
-  const words = `Cycle unrolled to ${count(shown, 'pose')}`;
-  return found(shownAlike(film, words, place, unrolled([place.item], newId)));
+  if (!canUnroll([place.item])) return tooManyToUnroll([place.item]);
+  const poses = unrolled([place.item], newId);
+  return found(shownAlike(film, `Cycle unrolled to ${count(poses.length, 'pose')}`, place, poses));
 }
 
 /**
@@ -123,7 +127,9 @@ export function takePassOutEdit(
   if (!Number.isInteger(pass) || pass < 0 || pass >= cycle.times) {
     return failed(`The cycle has passes 1 to ${cycle.times}.`);
   }
-  const one = unrolled([{ ...cycle, times: 1 }], newId);
+  const onePass = [{ ...cycle, times: 1 }];
+  if (!canUnroll(onePass)) return tooManyToUnroll(onePass);
+  const one = unrolled(onePass, newId);
   const before: readonly Item[] = pass > 0 ? [{ ...cycle, times: pass }] : [];
   const taken = pass > 0 ? copiesOf(one, newId) : one;
   const left = cycle.times - pass - 1;

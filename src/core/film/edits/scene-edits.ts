@@ -5,7 +5,7 @@ import { copiesOf, isCycle, posesIn } from '../items';
 import type { Span } from '../moments';
 import { rowOf } from '../row';
 import { scheduleOf } from '../schedule';
-import { unrolled } from './cycle-edits';
+import { canUnroll, tooManyToUnroll, unrolled } from './cycle-edits';
 import { together, type Edit } from './edit';
 
 const sceneAt = (
@@ -103,12 +103,21 @@ export function removeSceneEdit(film: Film, sceneId: string): Parsed<Edit> {
   );
 }
 
+/** Where items stand that lie behind each other, in frames from the start of the first. */
+function placed(
+  items: readonly Item[],
+): readonly { readonly item: Item; readonly first: number; readonly end: number }[] {
+  let end = 0;
+  return items.map((item) => {
+    const first = end;
+    end += rowOf([item]).frames;
+    return { item, first, end };
+  });
+}
+
 /** Items with only what of them lies between two frames, counted from their start; cycles cut through are unrolled. */
 function cutTo(items: readonly Item[], from: number, to: number, newId: () => string): readonly Item[] {
-  let start = 0;
-  return items.flatMap((item): readonly Item[] => {
-    const [first, end] = [start, start + rowOf([item]).frames];
-    start = end;
+  return placed(items).flatMap(({ item, first, end }): readonly Item[] => {
     if (first >= from && end <= to) return [item];
     if (end <= from || first >= to) return [];
     if (isCycle(item)) return cutTo(unrolled([item], newId), from - first, to - first, newId);
@@ -122,7 +131,13 @@ export function trimSceneEdit(film: Film, sceneId: string, span: Span, newId: ()
   const place = scheduleOf(film).scenes.find((each) => each.sceneId === sceneId);
   if (!at || !place) return failed('There is no such scene any more.');
   const { scene } = at;
-  const items = cutTo(scene.items, span.from - place.start, span.to - place.start, newId);
+  const [from, to] = [span.from - place.start, span.to - place.start];
+  const cutThrough = placed(scene.items).find(
+    ({ item, first, end }) =>
+      isCycle(item) && [from, to].some((cut) => first < cut && cut < end) && !canUnroll([item]),
+  );
+  if (cutThrough) return tooManyToUnroll([cutThrough.item]);
+  const items = cutTo(scene.items, from, to, newId);
   if (items.length === 0) {
     return failed(`Nothing of ${scene.name} lies between the in and out points. It was left as it is.`);
   }

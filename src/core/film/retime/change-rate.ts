@@ -1,15 +1,12 @@
 import { frameToSeconds } from '../../time/frames';
 import { rateText, type Rate } from '../../time/rate';
 import { applyEdit } from '../edits/apply-edit';
-import { framesOf, MOST_UNROLLED, unrolled } from '../edits/cycle-edits';
+import { canUnroll, framesOf, unrolled } from '../edits/cycle-edits';
 import { together, type Edit } from '../edits/edit';
 import type { Film, Item, Pose } from '../film';
 import { cyclesIn, isCycle, mapPoses, posesIn } from '../items';
 import { keptInPlace } from '../moments';
 import { rowOf } from '../row';
-
-/** What becomes of holds when the rate changes: their frames or their seconds stay. */
-export type KeptByRate = 'holds' | 'seconds';
 
 /** What becomes of poses that would last less than half a frame. */
 export type TooShort = 'drop' | 'grow';
@@ -25,7 +22,7 @@ export interface RateChange {
   readonly unrolled: number;
 }
 
-/** Converts one scene's items, of which the first starts at `from` frames at the old rate. */
+/** A scene's items at the new rate. */
 interface Converted {
   readonly items: readonly Item[];
   readonly tooShort: number;
@@ -36,6 +33,7 @@ interface Converted {
 const nearest = (n: number, d: number): number => Math.floor((2 * n + d) / (2 * d));
 
 /**
+ * A scene's items, of which the first starts at `from` frames at the old rate, at the new one: `n/d` times as fast.
  * Starts are put on the nearest frame of the new grid; a pose lasts until the next one starts. Cycles stay where every
  * hold in them comes out whole, else their passes would drift apart.
  */
@@ -71,34 +69,35 @@ function converted(
 
 /** Whether a cycle that cannot stay one shows more poses than can be unrolled. */
 const isTooLong = (item: Item, [n, d]: readonly [number, number]): boolean =>
-  isCycle(item) &&
-  rowOf([item]).count > MOST_UNROLLED &&
-  posesIn(item.items).some((pose) => (pose.hold * n) % d !== 0);
+  isCycle(item) && !canUnroll([item]) && posesIn(item.items).some((pose) => (pose.hold * n) % d !== 0);
 
-/** The edit that gives a film another rate, and what comes of it; undefined where a cycle is too long to be unrolled. */
-export function changeRate(
+const rateEdit = (rate: Rate): Edit => ({ kind: 'set-settings', settings: { rate } });
+
+const rateWords = (rate: Rate): string => `Rate set to ${rateText(rate)}`;
+
+/** Another rate with the holds as they are: the film runs faster or slower. */
+export function keepHolds(film: Film, rate: Rate): RateChange {
+  const frames = framesOf(film);
+  return {
+    edit: together(rateWords(rate), [rateEdit(rate)]),
+    frames,
+    seconds: frameToSeconds(frames, rate),
+    tooShort: 0,
+    unrolled: 0,
+  };
+}
+
+/** Another rate with the seconds as they are: holds are converted. Undefined where a cycle is too long to be unrolled. */
+export function keepSeconds(
   film: Film,
   rate: Rate,
-  kept: KeptByRate,
   short: TooShort,
   newId: () => string,
 ): RateChange | undefined {
-  const shown = framesOf(film);
-  const settings: Edit = { kind: 'set-settings', settings: { rate } };
-  const words = `Rate set to ${rateText(rate)}`;
-  if (kept === 'holds') {
-    return {
-      edit: together(words, [settings]),
-      frames: shown,
-      seconds: frameToSeconds(shown, rate),
-      tooShort: 0,
-      unrolled: 0,
-    };
-  }
   const old = film.settings.rate;
   const factor = [rate.num * old.den, rate.den * old.num] as const;
   if (film.scenes.some((scene) => scene.items.some((item) => isTooLong(item, factor)))) return undefined;
-  const edits: Edit[] = [settings];
+  const edits: Edit[] = [rateEdit(rate)];
   let [from, frames, tooShort, rolledOut] = [0, 0, 0, 0];
   for (const scene of film.scenes) {
     // A scene set aside is converted by itself.
@@ -118,7 +117,7 @@ export function changeRate(
       },
     );
   }
-  const named = `${words}, seconds kept`;
+  const named = `${rateWords(rate)}, seconds kept`;
   const after = applyEdit(film, together(named, edits));
   const inPlace = keptInPlace(film, after, (frame) => nearest(frame * factor[0], factor[1]));
   return {

@@ -1,9 +1,12 @@
 import { count } from '../../time/words';
-import { MOST_UNROLLED, unrolled } from '../edits/cycle-edits';
+import { applyEdit } from '../edits/apply-edit';
+import { canUnroll, unrolled } from '../edits/cycle-edits';
 import { together, type Edit } from '../edits/edit';
 import type { Film, Item, Pose } from '../film';
 import { cyclesIn, mapPoses, posesIn, stretchOf, type Stretch } from '../items';
+import { keptInPlace } from '../moments';
 import { rowOf } from '../row';
+import { poseAt, scheduleOf, showingAt } from '../schedule';
 import { evenly } from './evenly';
 import { shares } from './shares';
 
@@ -74,6 +77,21 @@ function replaced(stretch: Stretch, items: readonly Item[], words: string): Edit
   ]);
 }
 
+/** Where cycles became plain poses and none was left out, flags keep to the showings they stood on. */
+function flagsAfter(
+  film: Film,
+  edit: Edit,
+  fits: readonly Pick<Fit, 'dropped' | 'unrolled'>[],
+): readonly Edit[] {
+  if (fits.every((fit) => fit.unrolled === 0) || fits.some((fit) => fit.dropped > 0)) return [];
+  const [plan, after] = [scheduleOf(film), applyEdit(film, edit)];
+  return keptInPlace(film, after, (frame) => {
+    const shown = poseAt(plan, frame);
+    const same = shown && showingAt(scheduleOf(after), shown.index);
+    return shown && same ? Math.min(same.start + frame - shown.start, same.end - 1) : frame;
+  });
+}
+
 /** Stretches, one a scene, that hold all of these poses. */
 function stretchesOf(film: Film, poseIds: readonly string[]): readonly Stretch[] {
   const wanted = new Set(poseIds);
@@ -104,15 +122,12 @@ export function fitEdit(
   const lengths = stretches.map(({ items }) => rowOf(items).frames);
   if (stretches.length === 0 || frames < stretches.length) return undefined;
   const parts = shares(lengths, frames);
-  const cycled = stretches.filter(({ items }) => cyclesIn(items) > 0);
-  if (cycled.some(({ items }) => rowOf(items).count > MOST_UNROLLED)) return undefined;
+  if (stretches.some(({ items }) => cyclesIn(items) > 0 && !canUnroll(items))) return undefined;
   const fits = stretches.map((stretch, i) => fitted(stretch.items, parts[i] ?? 1, newId));
   const words = `Run fitted to ${count(frames, 'frame')}`;
+  const edits = stretches.map((stretch, i) => replaced(stretch, fits[i]?.items ?? [], words));
   return {
-    edit: together(
-      words,
-      stretches.map((stretch, i) => replaced(stretch, fits[i]?.items ?? [], words)),
-    ),
+    edit: together(words, [...edits, ...flagsAfter(film, together(words, edits), fits)]),
     before: lengths.reduce((a, b) => a + b, 0),
     after: fits.reduce((sum, fit) => sum + fit.after, 0),
     dropped: fits.reduce((sum, fit) => sum + fit.dropped, 0),

@@ -5,10 +5,11 @@ import { frameToSeconds } from '../../time/frames';
 import { applyEdit } from '../edits/apply-edit';
 import type { Film } from '../film';
 import { posesIn, posesOf } from '../items';
+import { momentAt, placedFlags } from '../moments';
 import { filmOf, filmsWithCycles, freshId, rolledOutFilm } from '../random-films';
 import { rowOf } from '../row';
-import { scheduleOf, showingsBetween } from '../schedule';
-import { changeRate, type KeptByRate, type RateChange, type TooShort } from './change-rate';
+import { scheduleOf, showingAt, showingsBetween } from '../schedule';
+import { keepHolds, keepSeconds, type RateChange, type TooShort } from './change-rate';
 import { evenly } from './evenly';
 import { fitEdit } from './fit';
 import { shares } from './shares';
@@ -91,6 +92,25 @@ describe('fit', () => {
     expect(new Set(fitted && holdsOf(applyEdit(eighths, fitted.edit)))).toEqual(new Set([3]));
   });
 
+  test('a flag on a later pass of a cycle keeps to its showing when the fit unrolls it', () => {
+    const items = filmOf([[2, 3]]).scenes[0]?.items ?? [];
+    const cycle = { id: 'c', items, times: 3, way: 'forward', endsTwice: false } as const;
+    const film = { ...filmOf([[1]]), scenes: [{ id: 's0', name: '', items: [cycle] }] };
+    // Frame 8 is the second of the second pose's second showing.
+    const at = momentAt(scheduleOf(film), 8);
+    if (!at) throw new Error('no moment');
+    const flag = { id: 'f', label: '', kind: 'note', colour: 'moss', at } as const;
+    const flagged = { ...film, flags: [flag] };
+    const fit = fitEdit(flagged, allOf(flagged), 31, freshId);
+    expect(fit).toMatchObject({ unrolled: 1, dropped: 0 });
+    const after = applyEdit(flagged, fit?.edit ?? { kind: 'together', edits: [] });
+    const fourth = showingAt(scheduleOf(after), 3);
+    expect(placedFlags(after, scheduleOf(after))[0]).toMatchObject({
+      frame: (fourth?.start ?? 0) + 1,
+      loose: false,
+    });
+  });
+
   test('a run within a scene leaves the rest alone; fewer frames than scenes cannot be', () => {
     const film = filmOf([[2, 4, 6, 2], [3]]);
     const fit = fitEdit(film, ['0.1', '0.2'], 5, freshId);
@@ -103,20 +123,19 @@ describe('fit', () => {
 describe('another rate', () => {
   const rates = fc.constantFrom(...RATE_PRESETS);
   const at = (film: Film, r: Rate): Film => ({ ...film, settings: { ...film.settings, rate: r } });
-  const rateChange = (film: Film, to: Rate, kept: KeptByRate, short: TooShort): RateChange => {
-    const change = changeRate(film, to, kept, short, freshId);
+  const kept = (film: Film, to: Rate, short: TooShort = 'grow'): RateChange => {
+    const change = keepSeconds(film, to, short, freshId);
     if (!change) throw new Error('too long to be unrolled');
     return change;
   };
-  const changed = (film: Film, to: Rate, kept: KeptByRate, short: 'drop' | 'grow' = 'grow'): Film =>
-    applyEdit(film, rateChange(film, to, kept, short).edit);
+  const holdsAfter = (film: Film, change: RateChange): number[] => holdsOf(applyEdit(film, change.edit));
 
   test('with seconds kept no pose starts more than half a frame from where it did, nor does the end', () => {
     fc.assert(
       fc.property(filmsWithCycles, rates, rates, (shape, from, to) => {
         const film = at(shape, from);
         const plan = scheduleOf(film);
-        const change = rateChange(film, to, 'seconds', 'drop');
+        const change = kept(film, to, 'drop');
         const after = applyEdit(film, change.edit);
         const result = scheduleOf(after);
         expect(change.frames).toBe(result.frames);
@@ -150,13 +169,13 @@ describe('another rate', () => {
       ]),
       rate(24),
     );
-    expect(holdsOf(changed(film, rate(12), 'holds'))).toEqual([1, 1, 1, 1, 2, 4]);
-    expect(rateChange(film, rate(12), 'holds', 'grow').seconds).toBeCloseTo(10 / 12, 9);
-    expect(holdsOf(changed(film, rate(48), 'seconds'))).toEqual([2, 2, 2, 2, 4, 8]);
-    const down = rateChange(film, rate(12), 'seconds', 'drop');
+    expect(holdsAfter(film, keepHolds(film, rate(12)))).toEqual([1, 1, 1, 1, 2, 4]);
+    expect(keepHolds(film, rate(12)).seconds).toBeCloseTo(10 / 12, 9);
+    expect(holdsAfter(film, kept(film, rate(48)))).toEqual([2, 2, 2, 2, 4, 8]);
+    const down = kept(film, rate(12), 'drop');
     expect(down).toMatchObject({ tooShort: 2, frames: 5 });
     expect(holdsOf(applyEdit(film, down.edit))).toEqual([1, 1, 1, 2]);
-    const grown = rateChange(film, rate(12), 'seconds', 'grow');
+    const grown = kept(film, rate(12), 'grow');
     expect(grown).toMatchObject({ tooShort: 2, frames: 7 });
     expect(holdsOf(applyEdit(film, grown.edit))).toEqual([1, 1, 1, 1, 1, 2]);
   });
@@ -170,10 +189,10 @@ describe('another rate', () => {
       endsTwice: false,
     };
     const film = at({ ...filmOf([[1]]), scenes: [{ id: 's0', name: '', items: [cycle] }] }, rate(24));
-    const twice = rateChange(film, rate(48), 'seconds', 'grow');
+    const twice = kept(film, rate(48), 'grow');
     expect(twice.unrolled).toBe(0);
     expect(posesIn(applyEdit(film, twice.edit).scenes[0]?.items ?? [])).toHaveLength(2);
-    const other = rateChange(film, rate(25), 'seconds', 'grow');
+    const other = kept(film, rate(25), 'grow');
     expect(other).toMatchObject({ unrolled: 1, frames: 13 });
     // Too many passes to be written down: the seconds cannot be kept, the holds can.
     const longer = {
@@ -186,8 +205,8 @@ describe('another rate', () => {
         },
       ],
     };
-    expect(changeRate(longer, rate(25), 'seconds', 'grow', freshId)).toBeUndefined();
-    expect(changeRate(longer, rate(48), 'seconds', 'grow', freshId)).toMatchObject({ unrolled: 0 });
+    expect(keepSeconds(longer, rate(25), 'grow', freshId)).toBeUndefined();
+    expect(keepSeconds(longer, rate(48), 'grow', freshId)).toMatchObject({ unrolled: 0 });
     expect(fitEdit(longer, allOf(longer), 100, freshId)).toBeUndefined();
   });
 });
