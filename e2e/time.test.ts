@@ -185,6 +185,14 @@ test('poses are copied, reversed, exchanged, stretched by their edge; nothing od
   expect(await page.getByText('5 frames, 0.2 s').isVisible()).toBe(true);
   await page.mouse.up();
   expect(await strip(page)).toMatch(/^3×2 2×5 1×2/);
+  // An edge only touched sets no hold and changes no choice.
+  await choose(page, 0, 2);
+  const stretched = await tickets(page).nth(1).boundingBox();
+  if (!stretched) throw new Error('no ticket');
+  await page.mouse.click(stretched.x + stretched.width - 1, stretched.y + 30);
+  expect(await strip(page)).toMatch(/^3×2 2×5 1×2/);
+  expect(await page.locator('[data-pose][aria-selected=true]').count()).toBe(3);
+  await tickets(page).nth(1).click();
   const before = await strip(page);
 
   // Dragged out of the strip and let go; keys while typing; everything deleted, and pasted into nothing.
@@ -244,6 +252,18 @@ test('scenes are added, split, coloured, moved, set aside, trimmed and printed b
   await scenes.getByRole('button', { name: 'plum' }).click();
   await scenes.getByRole('button', { name: 'Scene earlier' }).click();
   expect(await strip(page)).toBe('5×2 6×2 1×2 2×2 3×2 4×2');
+  const [upper, lower] = await Promise.all(
+    ['Booth', 'Scene 1'].map((name) =>
+      scenes.getByRole('button', { name: new RegExp(`^${name}`) }).boundingBox(),
+    ),
+  );
+  if (!upper || !lower) throw new Error('no scenes');
+  await page.mouse.move(lower.x + 40, lower.y + 20);
+  await page.mouse.down();
+  await page.mouse.move(upper.x + 40, upper.y + 15, { steps: 8 });
+  await page.mouse.up();
+  expect(await strip(page)).toBe('1×2 2×2 3×2 4×2 5×2 6×2');
+  await page.keyboard.press('Control+z');
   await scenes.getByRole('button', { name: 'A copy of the scene behind it' }).click();
   expect(await strip(page)).toBe('5×2 6×2 5×2 6×2 1×2 2×2 3×2 4×2');
   await scenes.getByRole('button', { name: 'Set aside' }).click();
@@ -335,7 +355,10 @@ test('flags keep to their poses, poses are compared, any command is found by typ
   await isNow(second);
 
   await page.keyboard.press('Control+k');
-  await page.getByRole('combobox', { name: 'What do you want to do?' }).fill('fours chosen');
+  const command = page.getByRole('combobox', { name: 'What do you want to do?' });
+  await command.fill('flip');
+  expect(await page.getByRole('dialog').getByRole('option').count()).toBe(0);
+  await command.fill('fours chosen');
   await page.keyboard.press('Enter');
   expect(await strip(page)).toMatch(/^1×6 2×4 3×2/);
   await page.keyboard.press('?');

@@ -46,6 +46,11 @@ export function chooseBetween(): void {
   if (!film) return;
   const plan = scheduleOf(film);
   const { from, to } = spanOf(plan, film.range);
-  const chosen = new Set([...showingsBetween(plan, from, to)].map(({ pose }) => pose.id));
+  const chosen = new Set<string>();
+  for (const { pose } of showingsBetween(plan, from, to)) {
+    chosen.add(pose.id);
+    // Cycles may show the same few poses for hours.
+    if (chosen.size === plan.firsts.size) break;
+  }
   setWorkbench({ chosen, anchor: [...chosen][0] });
 }

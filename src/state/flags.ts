@@ -1,4 +1,4 @@
-import type { Flag, FlagKind, Paint } from '../core/film/film';
+import type { Flag } from '../core/film/film';
 import { momentAt, placedFlags, placeOf } from '../core/film/moments';
 import { scheduleOf } from '../core/film/schedule';
 import { newId } from './arrange-poses';
@@ -6,19 +6,12 @@ import { edit } from './edit-film';
 import { goTo, pause } from './player';
 import { openFilm, tell, workbench } from './workbench';
 
-const COLOUR_OF: Readonly<Record<FlagKind, Paint>> = {
-  note: 'slate',
-  word: 'plum',
-  beat: 'teal',
-  contact: 'ochre',
-};
-
 /** Puts a flag on the frame on screen; gives its id. */
-export function addFlag(label = '', kind: FlagKind = 'note'): string | undefined {
+export function addFlag(): string | undefined {
   const film = openFilm();
   const at = film && momentAt(scheduleOf(film), workbench().frame);
   if (!at) return undefined;
-  const flag: Flag = { id: newId(), label, kind, colour: COLOUR_OF[kind], at };
+  const flag: Flag = { id: newId(), label: '', kind: 'note', colour: 'slate', at };
   edit({ kind: 'set-flags', flags: [{ id: flag.id, flag }] });
   return flag.id;
 }

@@ -16,6 +16,8 @@ type Listener = (report: PlayReport) => void;
 
 const listeners = new Set<Listener>();
 let request: number | undefined;
+/** The repaint at which a dragged playhead goes on. */
+let dragging: number | undefined;
 /** Whether the picture of a pose can be shown now; the picture view says so. */
 let isReady: (photoId: string) => boolean = () => true;
 
@@ -164,7 +166,9 @@ let seek: (frame: number) => void = (frame) => setWorkbench({ frame });
 
 export function pause(): void {
   if (request !== undefined) cancelAnimationFrame(request);
+  if (dragging !== undefined) cancelAnimationFrame(dragging);
   request = undefined;
+  dragging = undefined;
   seek = (frame) => setWorkbench({ frame });
   setWorkbench({ playing: false, playSpan: undefined });
 }
@@ -218,15 +222,12 @@ export function goTo(frame: number): void {
 /** Repaints after which the playhead has caught up with the pointer, however far it was dragged. */
 const CATCH_UP = 8;
 
-let dragging: number | undefined;
-
 /**
  * Drags the playhead towards a frame, from pose to pose, so that each that is passed is seen; over a long way
  * several at a time, so that it does not lag behind the hand.
  */
 export function dragTo(frame: number): void {
   pause();
-  if (dragging !== undefined) cancelAnimationFrame(dragging);
   const step = (left: number): void => {
     dragging = undefined;
     const film = openFilm();

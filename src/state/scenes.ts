@@ -34,14 +34,12 @@ export function addScene(behind?: string): void {
 export const setScene = (sceneId: string, marks: Partial<SceneMarks>): void =>
   edit({ kind: 'set-scene', sceneId, marks });
 
-/** Moves a scene one place earlier or later. */
-export function moveScene(sceneId: string, by: 1 | -1): void {
+/** Moves a scene to another place among the scenes, counted from 0; out of their count nothing happens. */
+export function moveScene(sceneId: string, index: number): void {
   const film = openFilm();
-  const index = film?.scenes.findIndex((scene) => scene.id === sceneId) ?? -1;
-  const scene = film?.scenes[index];
-  const to = index + by;
-  if (!film || !scene || to < 0 || to >= film.scenes.length) return;
-  edit(together(`${scene.name} moved`, [{ kind: 'move-scene', sceneId, index: to }]));
+  const scene = film?.scenes.find((each) => each.id === sceneId);
+  if (!film || !scene || !film.scenes[index] || film.scenes[index] === scene) return;
+  edit(together(`${scene.name} moved`, [{ kind: 'move-scene', sceneId, index }]));
 }
 
 /** Parts the scene on screen before the pose on screen. */

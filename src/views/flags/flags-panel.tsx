@@ -5,6 +5,7 @@ import { scheduleOf } from '../../core/film/schedule';
 import { found } from '../../core/time/parsed';
 import { count } from '../../core/time/words';
 import { Button, IconButton } from '../../kit/button';
+import { Pair } from '../../kit/pair';
 import { SelectField } from '../../kit/select-field';
 import { TypedField } from '../../kit/typed-field';
 import { addFlag, changeFlag, moveFlagHere, removeFlag } from '../../state/flags';
@@ -87,7 +88,7 @@ function FlagSettings({ placed, disabled }: { readonly placed: PlacedFlag; reado
         onCommit={(label) => changeFlag({ ...flag, label })}
         disabled={disabled}
       />
-      <div className={styles.pair}>
+      <Pair>
         <SelectField
           label="Kind"
           value={flag.kind}
@@ -102,7 +103,7 @@ function FlagSettings({ placed, disabled }: { readonly placed: PlacedFlag; reado
           disabled={disabled}
           onChange={(colour) => changeFlag({ ...flag, colour: colour as Paint })}
         />
-      </div>
+      </Pair>
     </div>
   );
 }

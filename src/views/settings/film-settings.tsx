@@ -2,6 +2,7 @@ import { filmSizeFrom } from '../../core/film/film-size';
 import { parseSide, SIZE_PRESETS } from '../../core/film/film-size';
 import { found, type Parsed } from '../../core/time/parsed';
 import { Dialog } from '../../kit/dialog';
+import { Pair } from '../../kit/pair';
 import { SelectField } from '../../kit/select-field';
 import { TypedField } from '../../kit/typed-field';
 import { setSettings, setTitle } from '../../state/edit-film';
@@ -9,7 +10,6 @@ import { useFilm, useWorkbench } from '../../state/workbench';
 import { DefaultHoldField } from './default-hold-field';
 import { FramingChoice } from './framing-choice';
 import { RateField } from './rate-field';
-import styles from './settings.module.css';
 
 const OTHER = 'other';
 
@@ -57,7 +57,7 @@ export function FilmSettingsDialog({ onClose }: { readonly onClose: () => void }
           if (chosen) setSettings({ width: chosen.width, height: chosen.height });
         }}
       />
-      <div className={styles.pair}>
+      <Pair>
         <TypedField
           label="Width in pixels"
           figures
@@ -74,7 +74,7 @@ export function FilmSettingsDialog({ onClose }: { readonly onClose: () => void }
           onCommit={(value) => setSettings({ height: value })}
           disabled={!canWrite}
         />
-      </div>
+      </Pair>
       <DefaultHoldField film={film} disabled={!canWrite} />
       <FramingChoice />
     </Dialog>

@@ -5,6 +5,7 @@ import { scheduleOf } from '../../core/film/schedule';
 import { parseRate, RATE_PRESETS, rateText, sameRate, type Rate } from '../../core/time/rate';
 import { count, lengthWords } from '../../core/time/words';
 import { Button } from '../../kit/button';
+import { Pair } from '../../kit/pair';
 import { SelectField } from '../../kit/select-field';
 import { TypedField } from '../../kit/typed-field';
 import { newId } from '../../state/arrange-poses';
@@ -26,7 +27,7 @@ export function RateField({ film, disabled }: { readonly film: Film; readonly di
   };
   return (
     <>
-      <div className={styles.pair}>
+      <Pair>
         <SelectField
           label="Rate"
           value={preset < 0 ? OTHER : String(preset)}
@@ -52,7 +53,7 @@ export function RateField({ film, disabled }: { readonly film: Film; readonly di
           disabled={disabled}
           hint={`The film is ${lengthWords(frames, rate)}.`}
         />
-      </div>
+      </Pair>
       {asked && <RateQuestion film={film} to={asked} onDone={() => setAsked(undefined)} />}
     </>
   );

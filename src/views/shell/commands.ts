@@ -55,8 +55,9 @@ const WITHOUT_KEYS: readonly Omit<Command, 'keys'>[] = [
 
 /** Everything that can be done where a person is now. */
 export const commandsNow = (): readonly Command[] => [
-  ...keysNow().flatMap(({ keys, does, run }) =>
-    run.length === 0 ? [{ words: does, keys, run: run as () => void }] : [],
+  // Not what lasts only while its key is held: from here it would never end.
+  ...keysNow().flatMap(({ keys, does, run, held }) =>
+    run.length === 0 && !held ? [{ words: does, keys, run: run as () => void }] : [],
   ),
   ...WITHOUT_KEYS.map((each) => ({ ...each, keys: '' })),
 ];

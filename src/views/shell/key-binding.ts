@@ -8,6 +8,8 @@ export interface KeyBinding {
   readonly does: string;
   readonly matches: (event: KeyboardEvent) => boolean;
   readonly run: (event: KeyboardEvent) => void;
+  /** For a key that does something only for as long as it is held: its name, and what ends it. */
+  readonly held?: { readonly key: string; readonly release: () => void };
 }
 
 export const plain = (event: KeyboardEvent): boolean => !event.ctrlKey && !event.metaKey && !event.altKey;

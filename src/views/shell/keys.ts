@@ -1,5 +1,4 @@
 import { redoEdit, undoEdit } from '../../state/edit-film';
-import { flip } from '../../state/compare';
 import { intakeOf, layOutAndPlay } from '../../state/intake';
 import { setWorkbench, workbench } from '../../state/workbench';
 import { zoomStrip, zoomToAll, zoomToChosen } from '../../state/zoom';
@@ -80,9 +79,11 @@ export function handleKey(event: KeyboardEvent): boolean {
   return true;
 }
 
-/** Some keys do something for as long as they are held. */
+/** Ends what keys do for as long as they are held; whatever is held with them by then. */
 export function releaseKey(event: KeyboardEvent): void {
-  if (event.key.toLowerCase() === 'v') flip(false);
+  for (const { held } of Object.values(KEYS).flat()) {
+    if (held?.key === event.key.toLowerCase()) held.release();
+  }
 }
 
 /** After a click with the mouse the keys belong to the film again: Space plays, whatever was clicked last. */

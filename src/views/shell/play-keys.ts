@@ -75,5 +75,6 @@ export const PLAY_KEYS: readonly KeyBinding[] = [
     does: 'Flip to the pose before, or to the other of two chosen',
     matches: key('v', unshifted),
     run: () => flip(true),
+    held: { key: 'v', release: () => flip(false) },
   },
 ];

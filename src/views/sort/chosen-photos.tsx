@@ -5,6 +5,7 @@ import { fileOf, shownSize } from '../../core/film/photo-picture';
 import { noticeWords } from '../../core/film/intake/notices';
 import { count, sizeWords } from '../../core/time/words';
 import { Button, IconButton } from '../../kit/button';
+import { Pair } from '../../kit/pair';
 import { choosePose } from '../../state/choose';
 import { meantPoses } from '../../state/edit-film';
 import { goTo } from '../../state/player';
@@ -48,7 +49,7 @@ export function ChosenPhotos({ film, photos }: { readonly film: Film; readonly p
       {canWrite && (
         <>
           <IntoTheFilm photos={photos.length} />
-          <div className={styles.pair}>
+          <Pair>
             {aside < photos.length && (
               <Button onClick={setPhotosAside} title="Out of the film, kept in the tray (Delete)">
                 <ArchiveX size={16} aria-hidden /> Set aside
@@ -59,7 +60,7 @@ export function ChosenPhotos({ film, photos }: { readonly film: Film; readonly p
                 <ArchiveRestore size={16} aria-hidden /> Bring back
               </Button>
             )}
-          </div>
+          </Pair>
           <h3>Turn</h3>
           <div className={styles.three} role="group" aria-label="Turn the chosen photos">
             <Button onClick={() => turnPhotos(QUARTER_LEFT)} title="A quarter to the left (Shift R)">
@@ -111,7 +112,7 @@ function IntoTheFilm({ photos }: { readonly photos: number }) {
   return (
     <>
       <h3>Into the film</h3>
-      <div className={styles.pair} role="group" aria-label="Into the film">
+      <Pair label="Into the film">
         <Button onClick={() => insertPhotos('before')}>Before pose {first}</Button>
         <Button onClick={() => insertPhotos('after')}>After pose {last}</Button>
         <Button
@@ -126,7 +127,7 @@ function IntoTheFilm({ photos }: { readonly photos: number }) {
           {one ? `In place of ${first}` : `In place of ${count(poses.length, 'pose')}`}
         </Button>
         <Button onClick={makeScene}>As a new scene</Button>
-      </div>
+      </Pair>
     </>
   );
 }

@@ -9,6 +9,7 @@ import { count } from '../../core/time/words';
 import { Foot } from '../../kit/foot';
 import { Button } from '../../kit/button';
 import { CheckField } from '../../kit/check-field';
+import { Pair } from '../../kit/pair';
 import { SelectField } from '../../kit/select-field';
 import { dismissIntake, layOutAndPlay, setLayOut, setOrder, type Intake } from '../../state/intake';
 import { useFilm, useWorkbench } from '../../state/workbench';
@@ -136,14 +137,14 @@ export function IntakeView({ intake }: { readonly intake: Intake }) {
           <Button look="main" disabled={usable.length === 0} onClick={layOutAndPlay} title="Enter">
             {coming ? 'Lay out now; the rest follows' : `Lay out ${count(usable.length, 'photo')}`}
           </Button>
-          <div className={styles.pair}>
+          <Pair>
             <Button onClick={() => void navigator.clipboard.writeText(list())}>
               <Copy size={16} aria-hidden /> Copy the list
             </Button>
             <Button disabled={coming} onClick={dismissIntake}>
               Leave all out
             </Button>
-          </div>
+          </Pair>
         </Foot>
       </section>
       <IntakeTable

@@ -3,9 +3,9 @@ import { useState } from 'react';
 import type { Film, Photo, WrittenOut } from '../../core/film/film';
 import { canWriteFolders } from '../../engine/browser/out/write-out';
 import { Button } from '../../kit/button';
+import { Pair } from '../../kit/pair';
 import { SelectField } from '../../kit/select-field';
 import { writePhotos } from '../../state/write-photos';
-import styles from './sort.module.css';
 
 /** Writes the chosen photos out, to be retouched in another program. */
 export function WriteOut({ film, photos }: { readonly film: Film; readonly photos: readonly Photo[] }) {
@@ -22,7 +22,7 @@ export function WriteOut({ film, photos }: { readonly film: Film; readonly photo
         ]}
         onChange={(value) => setForm(value as WrittenOut['form'])}
       />
-      <div className={styles.pair}>
+      <Pair>
         {canWriteFolders() && (
           <Button onClick={() => void writePhotos(photos, form, 'folder')}>
             <FolderOutput size={16} aria-hidden /> Into a folder
@@ -31,7 +31,7 @@ export function WriteOut({ film, photos }: { readonly film: Film; readonly photo
         <Button onClick={() => void writePhotos(photos, form, 'zip')}>
           <FileArchive size={16} aria-hidden /> As a ZIP file
         </Button>
-      </div>
+      </Pair>
     </>
   );
 }

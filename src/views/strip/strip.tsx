@@ -21,6 +21,8 @@ import { useHoldDrag } from './use-hold-drag';
 import { usePoseDrag } from './use-pose-drag';
 import { SIGHT_STEP, useStripScroll } from './use-strip-scroll';
 
+/** Edges of tickets narrower than this, in pixels, cannot be dragged: nothing would be left to grab them by. */
+const OWN_GRIP = 14;
 /**
  * Tickets narrower than this, in pixels, show no picture of their own; below the second only the lines between them are
  * drawn, below the third nothing.
@@ -49,7 +51,7 @@ export function Strip() {
     return box ? (clientX - box.left + (scroller.current?.scrollLeft ?? 0)) / zoom : 0;
   };
   const { gap, dragged, context, photos: photoDrag } = usePoseDrag(scroller, film, plan, frameAt);
-  const holdDrag = useHoldDrag(zoom, frameAt);
+  const holdDrag = useHoldDrag(plan, zoom, frameAt);
   const veils = useMemo(() => (plan ? chosenRuns(plan.poses, chosen) : []), [plan, chosen]);
 
   if (!film || !plan) return null;
@@ -137,7 +139,7 @@ export function Strip() {
                     active={entry.index === here}
                     moving={gap !== undefined && dragged.includes(entry.pose.id)}
                     pictured={pictured}
-                    onEdge={canWrite && pictured ? holdDrag.start : undefined}
+                    stretchy={canWrite && entry.pose.hold * zoom >= OWN_GRIP}
                   />
                 ))}
             </TicketBand>

@@ -1,4 +1,4 @@
-import { memo, type PointerEvent } from 'react';
+import { memo } from 'react';
 import type { Photo } from '../../core/film/film';
 import type { ScheduledPose } from '../../core/film/schedule';
 import { count } from '../../core/time/words';
@@ -12,16 +12,17 @@ interface TicketProps {
   readonly chosen: boolean;
   readonly active: boolean;
   readonly moving: boolean;
-  /** Whether there is room for the pose's own picture, and for its edge to be grabbed. */
+  /** Whether there is room for the pose's own picture. */
   readonly pictured: boolean;
-  readonly onEdge: ((event: PointerEvent, entry: ScheduledPose) => void) | undefined;
+  /** Whether its edge can be dragged. */
+  readonly stretchy: boolean;
 }
 
 export const ticketId = (index: number): string => `ticket-${index}`;
 
 /** One showing of a pose on the strip: as wide as its hold, with a hole for each frame. */
 export const Ticket = memo(function Ticket(props: TicketProps) {
-  const { entry, photo, total, chosen, active, moving, pictured, onEdge } = props;
+  const { entry, photo, total, chosen, active, moving, pictured, stretchy } = props;
   const { pose, index, start, showing, showings } = entry;
   const echo = showing > 0;
   const classes = [
@@ -48,7 +49,7 @@ export const Ticket = memo(function Ticket(props: TicketProps) {
       style={{ ['--start' as string]: start, ['--hold' as string]: pose.hold }}
     >
       <span className={styles.stub}>{pictured && <Thumbnail photo={photo} className={styles.photo} />}</span>
-      {onEdge && <span className={styles.edge} onPointerDown={(event) => onEdge(event, entry)} />}
+      {stretchy && <span className={styles.edge} data-edge={index} />}
     </div>
   );
 });

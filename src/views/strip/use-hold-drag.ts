@@ -1,5 +1,5 @@
-import { useState, type PointerEvent } from 'react';
-import type { ScheduledPose } from '../../core/film/schedule';
+import { useRef, useState, type MouseEvent, type PointerEvent } from 'react';
+import { showingAt, type Schedule, type ScheduledPose } from '../../core/film/schedule';
 import { LONGEST_HOLD } from '../../core/time/hold';
 import { setHold, setHoldOf } from '../../state/arrange-poses';
 import { workbench } from '../../state/workbench';
@@ -14,49 +14,76 @@ export interface HoldDrag {
 
 /** How near in pixels the dragged edge catches on the playhead. */
 const CATCH = 7;
+/** Below so many pixels an edge is touched, not dragged. */
+const TOUCH = 3;
 
+/** For the band of tickets, whose edges carry the number of their showing as `data-edge`. */
 interface Grip {
   readonly drag: HoldDrag | undefined;
-  readonly start: (event: PointerEvent, entry: ScheduledPose) => void;
   readonly handlers: {
+    readonly onPointerDownCapture: (event: PointerEvent) => void;
     readonly onPointerMove: (event: PointerEvent) => void;
     readonly onPointerUp: (event: PointerEvent) => void;
     readonly onPointerCancel: () => void;
+    readonly onClickCapture: (event: MouseEvent) => void;
   };
 }
 
 /** Dragging the edge of a ticket sets its hold, and that of all chosen ones where it is one of them. */
-export function useHoldDrag(zoom: number, frameAt: (clientX: number) => number): Grip {
+export function useHoldDrag(
+  plan: Schedule | undefined,
+  zoom: number,
+  frameAt: (clientX: number) => number,
+): Grip {
   const [drag, setDrag] = useState<HoldDrag>();
-  const holdAt = (entry: ScheduledPose, event: PointerEvent): number => {
+  const grabbed = useRef<{ readonly entry: ScheduledPose; readonly clientX: number }>(undefined);
+  const wasGrabbed = useRef(false);
+  const dragOf = (event: PointerEvent): HoldDrag | undefined => {
+    if (!grabbed.current) return undefined;
+    const { entry, clientX } = grabbed.current;
+    if (!drag && Math.abs(event.clientX - clientX) < TOUCH) return undefined;
     const at = frameAt(event.clientX);
     const playhead = workbench().frame + 1;
     const end = !event.altKey && Math.abs(at - playhead) * zoom < CATCH ? playhead : Math.round(at);
-    return Math.min(LONGEST_HOLD, Math.max(1, end - entry.start));
+    const { chosen } = workbench();
+    return {
+      entry,
+      hold: Math.min(LONGEST_HOLD, Math.max(1, end - entry.start)),
+      poses: chosen.has(entry.pose.id) ? chosen.size : 1,
+    };
   };
-  const end = (): void => setDrag(undefined);
+  const letGo = (): void => {
+    grabbed.current = undefined;
+    setDrag(undefined);
+  };
   return {
     drag,
-    start: (event, entry) => {
-      if (event.button !== 0) return;
-      event.stopPropagation();
-      event.currentTarget.setPointerCapture(event.pointerId);
-      const { chosen } = workbench();
-      setDrag({ entry, hold: entry.pose.hold, poses: chosen.has(entry.pose.id) ? chosen.size : 1 });
-    },
     handlers: {
+      // Caught on the way down, before the band takes it for the dragging of poses.
+      onPointerDownCapture: (event) => {
+        wasGrabbed.current = false;
+        const edge = (event.target as HTMLElement).dataset.edge;
+        const entry = edge !== undefined && plan && showingAt(plan, Number(edge));
+        if (event.button !== 0 || !entry) return;
+        event.stopPropagation();
+        event.currentTarget.setPointerCapture(event.pointerId);
+        grabbed.current = { entry, clientX: event.clientX };
+        wasGrabbed.current = true;
+      },
       onPointerMove: (event) => {
-        if (drag) setDrag({ ...drag, hold: holdAt(drag.entry, event) });
+        if (grabbed.current) setDrag(dragOf(event));
       },
       onPointerUp: (event) => {
-        if (!drag) return;
-        const { pose } = drag.entry;
-        const hold = holdAt(drag.entry, event);
-        if (drag.poses > 1) setHold(hold);
-        else if (hold !== pose.hold) setHoldOf(pose.id, hold);
-        end();
+        const done = dragOf(event);
+        if (done && done.poses > 1) setHold(done.hold);
+        else if (done && done.hold !== done.entry.pose.hold) setHoldOf(done.entry.pose.id, done.hold);
+        letGo();
       },
-      onPointerCancel: end,
+      onPointerCancel: letGo,
+      // Letting go of an edge is no choice of a pose.
+      onClickCapture: (event) => {
+        if (wasGrabbed.current) event.stopPropagation();
+      },
     },
   };
 }

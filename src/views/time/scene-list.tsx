@@ -1,4 +1,8 @@
+import { DndContext, PointerSensor, useSensor, useSensors, type DragEndEvent } from '@dnd-kit/core';
+import { SortableContext, useSortable, verticalListSortingStrategy } from '@dnd-kit/sortable';
+import { CSS } from '@dnd-kit/utilities';
 import { Plus } from 'lucide-react';
+import type { ReactNode } from 'react';
 import type { Film, Scene } from '../../core/film/film';
 import { posesIn } from '../../core/film/items';
 import { rowOf } from '../../core/film/row';
@@ -6,14 +10,17 @@ import { poseAt, scheduleOf } from '../../core/film/schedule';
 import { count, secondsAndFrames } from '../../core/time/words';
 import { Button } from '../../kit/button';
 import { goTo } from '../../state/player';
-import { addScene, pickScene } from '../../state/scenes';
+import { addScene, moveScene, pickScene } from '../../state/scenes';
 import { photosOf, useFilm, useWorkbench } from '../../state/workbench';
 import { sceneColour } from '../strip/scene-colour';
 import { Thumbnail } from '../thumbnail';
 import { SceneTools } from './scene-tools';
 import styles from './time.module.css';
 
-/** The scenes of the film with a picture each; choosing one goes to its start and shows what can be done with it. */
+/**
+ * The scenes of the film with a picture each; choosing one goes to its start and shows what can be done with it, dragging
+ * one puts it in another place.
+ */
 export function SceneList() {
   const film = useFilm();
   const canWrite = useWorkbench((state) => state.canWrite);
@@ -24,30 +31,39 @@ export function SceneList() {
     const open = state.history?.film;
     return open && poseAt(scheduleOf(open), state.frame)?.sceneId;
   });
+  const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }));
   if (!film) return null;
   const { rate } = film.settings;
   const plan = scheduleOf(film);
   // One that is set aside or empty is never on screen, and is picked by itself.
   const current = film.scenes.some((scene) => scene.id === picked) ? picked : onScreen;
+  const ids = film.scenes.map((scene) => scene.id);
+  const drop = ({ active, over }: DragEndEvent): void => {
+    if (over) moveScene(String(active.id), ids.indexOf(String(over.id)));
+  };
   return (
     <nav className={styles.scenes} aria-label="Scenes">
       <h2>Scenes</h2>
-      <ol>
-        {film.scenes.map((scene, i) => (
-          <li key={scene.id}>
-            <SceneCard
-              film={film}
-              scene={scene}
-              colour={sceneColour(scene, i)}
-              current={scene.id === current}
-              start={plan.scenes[i]?.start ?? 0}
-            />
-            {scene.id === current && (
-              <SceneTools key={scene.id} film={film} scene={scene} index={i} disabled={!canWrite} />
-            )}
-          </li>
-        ))}
-      </ol>
+      <DndContext sensors={sensors} onDragEnd={drop} accessibility={{ container: document.body }}>
+        <SortableContext items={ids} strategy={verticalListSortingStrategy} disabled={!canWrite}>
+          <ol>
+            {film.scenes.map((scene, i) => (
+              <SceneItem
+                key={scene.id}
+                film={film}
+                scene={scene}
+                colour={sceneColour(scene, i)}
+                current={scene.id === current}
+                start={plan.scenes[i]?.start ?? 0}
+              >
+                {scene.id === current && (
+                  <SceneTools key={scene.id} film={film} scene={scene} index={i} disabled={!canWrite} />
+                )}
+              </SceneItem>
+            ))}
+          </ol>
+        </SortableContext>
+      </DndContext>
       <Button disabled={!canWrite} onClick={() => addScene(current)}>
         <Plus size={16} aria-hidden /> Add a scene
       </Button>
@@ -62,6 +78,23 @@ export function SceneList() {
         </span>
       </div>
     </nav>
+  );
+}
+
+/** A place in the list, dragged by its card; with the keyboard the arrows among the tools do the same. */
+function SceneItem({ children, ...card }: SceneCardProps & { readonly children: ReactNode }) {
+  const { setNodeRef, listeners, transform, transition, isDragging } = useSortable({ id: card.scene.id });
+  return (
+    <li
+      ref={setNodeRef}
+      className={isDragging ? styles.lifted : undefined}
+      style={{ transform: CSS.Translate.toString(transform), transition }}
+    >
+      <div {...listeners}>
+        <SceneCard {...card} />
+      </div>
+      {children}
+    </li>
   );
 }
 

@@ -46,11 +46,11 @@ export function SceneTools({ film, scene, index, disabled }: SceneToolsProps) {
   const { id, name, setAside } = scene;
   const tools: readonly Tool[] = [
     { label: `Play ${name}`, icon: Play, run: () => playScene(id), off: setAside === true },
-    { label: 'Scene earlier', icon: ArrowUp, run: () => moveScene(id, -1), off: index === 0 },
+    { label: 'Scene earlier', icon: ArrowUp, run: () => moveScene(id, index - 1), off: index === 0 },
     {
       label: 'Scene later',
       icon: ArrowDown,
-      run: () => moveScene(id, 1),
+      run: () => moveScene(id, index + 1),
       off: index === film.scenes.length - 1,
     },
     { label: 'Split before the pose on screen (S)', icon: Split, run: splitScene },
