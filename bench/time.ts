@@ -14,6 +14,9 @@ import { timeCosts } from './time-costs';
 
 const POSES = Math.round(1000 * Number(process.argv[2] ?? 1));
 
+/** Two refreshes of a screen of 60 hertz are 33.3 ms and come out with a little jitter; the next would be at 50. */
+const TWO_REFRESHES = 34;
+
 const sorted = (list: readonly number[]): readonly number[] => [...list].sort((a, b) => a - b);
 const spread = (list: readonly number[]): string => {
   const order = sorted(list);
@@ -128,7 +131,8 @@ async function measure(page: Page): Promise<void> {
     await page.keyboard.up('Control');
   });
   const slow = (list: readonly number[]): string =>
-    `${list.filter((each) => each > 33).length} of ${list.length} frames over 33 ms; ${spread(list)}`;
+    `${list.filter((each) => each > TWO_REFRESHES).length} of ${list.length} frames over 33 ms, ` +
+    `${list.filter((each) => each > 25 && each <= TWO_REFRESHES).length} of 33 ms; ${spread(list)}`;
   console.log(`scrolling the strip: ${slow(scrolling)}`);
   console.log(`zooming the strip: ${slow(zooming)}`);
 }
