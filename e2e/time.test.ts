@@ -136,6 +136,9 @@ test('lengths are typed in any form and foreseen; a run is fitted exactly; anoth
     'Leave the rate at 24',
   ]);
   await question.getByRole('button', { name: /^Keep the seconds/ }).click();
+  // The button that had the focus is gone; keys go to the dialog all the same, not to the film behind it.
+  await page.keyboard.press('Escape');
+  await page.getByTitle(/Film settings/).click();
   await field(page, 'Any other rate').fill('2');
   await page.keyboard.press('Enter');
   const slower = page.getByRole('group', { name: 'Rate of 2' });

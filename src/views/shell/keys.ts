@@ -58,8 +58,10 @@ function placesNow(): readonly KeyPlace[] {
 function belongsToControl(event: KeyboardEvent): boolean {
   const target = event.target as HTMLElement | null;
   if (!target) return false;
+  // What had the focus in a dialog may be gone; the film behind it still gets no keys.
+  if (document.querySelector('dialog:modal')) return true;
   const typed = 'input:not([type=radio], [type=color], [type=checkbox], [type=range])';
-  if (target.closest(`${typed}, select, textarea, dialog, video`)) return true;
+  if (target.closest(`${typed}, select, textarea, video`)) return true;
   const presses = event.key === ' ' || event.key === 'Enter';
   if (presses && target.closest('button, a, summary, label')) return true;
   const moves = event.key.startsWith('Arrow') || event.key === 'Home' || event.key === 'End';
