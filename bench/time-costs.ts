@@ -1,5 +1,5 @@
 import { holdEdit } from '../src/core/film/edits/arrange';
-import { DEFAULT_SETTINGS, type Film, type Pose } from '../src/core/film/film';
+import { DEFAULT_SETTINGS, NO_SOUND, type Film, type Pose } from '../src/core/film/film';
 import { perform, startHistory, undo } from '../src/core/film/history';
 import { poseAt, scheduleOf } from '../src/core/film/schedule';
 
@@ -21,6 +21,7 @@ const filmOf = (poses: number): Film => ({
   ],
   flags: [],
   range: {},
+  ...NO_SOUND,
 });
 
 /** Microseconds that something takes: the middle of several rounds, each of at least 50 ms. */

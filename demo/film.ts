@@ -1,7 +1,7 @@
 import { createHash } from 'node:crypto';
 import { readFile } from 'node:fs/promises';
 import { resolve } from 'node:path';
-import { DEFAULT_SETTINGS, type Film, type Photo } from '../src/core/film/film';
+import { DEFAULT_SETTINGS, NO_SOUND, type Film, type Photo } from '../src/core/film/film';
 import { HEIGHT, WIDTH } from './art/fairground';
 import { ROLL } from './roll';
 import { STORY } from './story';
@@ -43,6 +43,7 @@ export async function demoFilm(): Promise<{ film: Film; originals: Map<string, U
     scenes,
     flags: [],
     range: {},
+    ...NO_SOUND,
   };
   return { film, originals };
 }

@@ -11,6 +11,7 @@ import { beginIntake, completeIntake, intakeOf, takeIn, takeInUnread } from './i
 import { keepNow } from './keeper';
 import { newFilm, openNewFilm, showShelf } from './open-film';
 import { showStage } from './show-stage';
+import { bringInSounds, isSound } from './sounds';
 
 let stopping: AbortController | undefined;
 
@@ -28,7 +29,12 @@ export async function bringIn(files: readonly File[], unread: readonly string[] 
   if (workbench().incoming) return tell('Photos are still coming in. Wait for them, or stop them first.');
   const bundle = files.find((file) => file.name.toLowerCase().endsWith('.kermis'));
   if (bundle) return openBundle(bundle.stream(), bundle.name);
-  const meant = files.filter(isMeant);
+  const sounds = files.filter(isSound);
+  if (sounds.length > 0) {
+    await bringInSounds(sounds);
+    if (sounds.length === files.length) return;
+  }
+  const meant = files.filter((file) => isMeant(file) && !isSound(file));
   if (meant.length === 0) {
     const names = unread.length > 0 ? ` ${unread.join(', ')} could not be read.` : '';
     return tell(`There are no pictures in what was chosen.${names} Nothing was changed.`, 'wrong');

@@ -18,11 +18,14 @@ export function take(history: History): void {
     const stayed =
       before && after ? after.start + Math.min(state.frame - before.start, after.pose.hold - 1) : undefined;
     const chosen = [...state.chosen].filter((id) => plan.firsts.has(id));
+    const cues = new Set(history.film.cues.map((cue) => cue.id));
+    const chosenCues = [...state.chosenCues].filter((id) => cues.has(id));
     return {
       history,
       // While playing, the clock decides.
       frame: Math.min(state.playing ? state.frame : (stayed ?? state.frame), Math.max(0, plan.frames - 1)),
       chosen: chosen.length === state.chosen.size ? state.chosen : new Set(chosen),
+      chosenCues: chosenCues.length === state.chosenCues.size ? state.chosenCues : new Set(chosenCues),
     };
   });
 }

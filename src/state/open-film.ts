@@ -74,6 +74,7 @@ export async function openFilmById(
     stage: at,
     history: { film: film.value, ...(await readHistory(id, await readStamp(id))) },
     chosen: new Set(),
+    chosenCues: new Set(),
     anchor: undefined,
     frame: Math.min(place?.frame ?? 0, Math.max(0, scheduleOf(film.value).frames - 1)),
     loop: place?.loop ?? true,
@@ -97,7 +98,7 @@ export const newFilm = (title = 'Untitled film'): Film =>
 
 export async function showShelf(how: 'push' | 'replace' | 'stay' = 'push'): Promise<void> {
   await letGo();
-  setWorkbench({ phase: 'shelf', history: undefined, chosen: new Set(), frame: 0 });
+  setWorkbench({ phase: 'shelf', history: undefined, chosen: new Set(), chosenCues: new Set(), frame: 0 });
   showRoute({ kind: 'shelf' }, how);
 }
 

@@ -2,6 +2,7 @@ import type { Film } from '../core/film/film';
 import { spanOf, type Span } from '../core/film/moments';
 import { poseAt, scheduleOf, showingAt, type Schedule } from '../core/film/schedule';
 import { rateNumber, sameRate } from '../core/time/rate';
+import { heardMilliseconds, startSound, stopSound } from './sound-out';
 import { openFilm, setWorkbench, workbench } from './workbench';
 
 /** What playing really does, measured. */
@@ -16,6 +17,8 @@ type Listener = (report: PlayReport) => void;
 
 const listeners = new Set<Listener>();
 let request: number | undefined;
+/** Counts starts of sound, so that one that comes late is known as such. */
+let soundStarts = 0;
 /** The repaint at which a dragged playhead goes on. */
 let dragging: number | undefined;
 /** Whether the picture of a pose can be shown now; the picture view says so. */
@@ -95,6 +98,9 @@ export function play(playSpan?: Span): void {
   setWorkbench({ frame: from, playing: true });
 
   let zero: number | undefined;
+  let sound: 'not yet' | 'starting' | 'none' | 'on' = 'not yet';
+  let playing = film;
+  let looped = workbench().loop;
   let origin = from;
   let lastTicks = 0;
   let dropped = 0;
@@ -114,19 +120,32 @@ export function play(playSpan?: Span): void {
     if (zero === undefined) {
       waitingSince ??= now;
       if (!canStart(plan, origin, now - waitingSince)) return;
+      if (sound === 'not yet') {
+        sound = 'starting';
+        playing = current;
+        looped = workbench().loop;
+        const mine = ++soundStarts;
+        void startSound(current, origin, span, looped, speed).then((begun) => {
+          if (mine === soundStarts) sound = begun ? 'on' : 'none';
+        });
+      }
+      if (sound === 'starting') return;
       zero = now;
       windowStart = now;
       return;
     }
+    // What is heard has to be mixed anew from here.
+    if (sound === 'on' && (current !== playing || looped !== workbench().loop))
+      return seek(workbench().frame);
     if (!sameRate(rate, current.settings.rate) || speed !== workbench().speed) {
       // Another rate or speed counts from the frame on screen; what has passed stays passed.
       rate = current.settings.rate;
       speed = workbench().speed;
-      origin = workbench().frame;
-      zero = now;
-      lastTicks = 0;
+      return seek(workbench().frame);
     }
-    const ticks = Math.floor(((now - zero) * rateNumber(rate) * speed) / 1000);
+    // Where there is sound its clock leads, and the picture follows what is heard.
+    const passed = sound === 'on' ? heardMilliseconds() : now - zero;
+    const ticks = Math.floor((passed * rateNumber(rate) * speed) / 1000 + 1e-6);
     if (ticks === lastTicks) return;
     let frame = origin + ticks;
     if (frame >= span.to) {
@@ -155,6 +174,8 @@ export function play(playSpan?: Span): void {
   seek = (frame: number): void => {
     origin = frame;
     zero = undefined;
+    sound = 'not yet';
+    stopSound();
     waitingSince = undefined;
     lastTicks = 0;
     setWorkbench({ frame });
@@ -169,6 +190,8 @@ export function pause(): void {
   if (dragging !== undefined) cancelAnimationFrame(dragging);
   request = undefined;
   dragging = undefined;
+  soundStarts++;
+  stopSound();
   seek = (frame) => setWorkbench({ frame });
   setWorkbench({ playing: false, playSpan: undefined });
 }

@@ -5,10 +5,15 @@ import type { Span } from '../core/film/moments';
 import type { ImportProgress } from '../engine/browser/photos/import-photos';
 
 /** The stages of the work, in the order of the work. */
-export const STAGES = ['sort', 'time', 'print'] as const;
+export const STAGES = ['sort', 'time', 'sound', 'print'] as const;
 export type Stage = (typeof STAGES)[number];
 
-export const STAGE_LABELS: Readonly<Record<Stage, string>> = { sort: 'Sort', time: 'Time', print: 'Print' };
+export const STAGE_LABELS: Readonly<Record<Stage, string>> = {
+  sort: 'Sort',
+  time: 'Time',
+  sound: 'Sound',
+  print: 'Print',
+};
 
 /** What can stand beside the picture: what is chosen, the flags, or what was done. */
 export const PANELS = ['poses', 'flags', 'done'] as const;
@@ -31,6 +36,8 @@ export interface WorkbenchState {
   readonly history: History | undefined;
   /** Chosen poses, by id. */
   readonly chosen: ReadonlySet<string>;
+  /** Chosen cues, by id. */
+  readonly chosenCues: ReadonlySet<string>;
   /** Where a choice with shift starts from. */
   readonly anchor: string | undefined;
   /** Frame on screen, from 0. */
@@ -66,6 +73,7 @@ export const useWorkbench = create<WorkbenchState>(() => ({
   stage: 'time',
   history: undefined,
   chosen: new Set(),
+  chosenCues: new Set(),
   anchor: undefined,
   frame: 0,
   playing: false,

@@ -16,6 +16,7 @@ import { freeKeys, handleKey, releaseKey } from './shell/keys';
 import styles from './shell/shell.module.css';
 import { TopBar } from './shell/top-bar';
 import { SortView } from './sort/sort-view';
+import { SoundView } from './sound/sound-view';
 import { Strip } from './strip/strip';
 import { TimeView } from './time/time-view';
 
@@ -86,6 +87,7 @@ export default function Workshop({ openDemo }: WorkshopProps) {
         {phase === 'shelf' && <Shelf />}
         {phase === 'open' && stage === 'sort' && <SortView />}
         {phase === 'open' && stage === 'time' && <TimeView />}
+        {phase === 'open' && stage === 'sound' && <SoundView />}
         {phase === 'open' && stage === 'print' && <PrintView />}
       </main>
       <div>

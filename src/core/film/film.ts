@@ -1,5 +1,9 @@
 import type { Orientation } from '../picture/orientation';
 import type { Rate } from '../time/rate';
+import type { Moment } from './moment';
+import { FIRST_LANES, FIRST_MIX, type Cue, type Lane, type Mix, type Sound } from './sound';
+
+export type { Moment } from './moment';
 
 /** Why a picture's colours cannot be told exactly: it has inks (CMYK), or a colour profile that cannot be used. */
 export type Approximate = 'inks' | 'profile';
@@ -93,17 +97,6 @@ export interface Scene {
   readonly setAside?: boolean | undefined;
 }
 
-/** A moment of the film that belongs to a pose and moves with it. */
-export interface Moment {
-  readonly poseId: string;
-  /** Frames from the start of the pose; past its end it stands on its last frame. */
-  readonly offset: number;
-  /** Which showing of the pose, from 0: a pose in a cycle has several. */
-  readonly showing: number;
-  /** Where it stands when its pose is gone, as a frame of the film. */
-  readonly frame: number;
-}
-
 export const FLAG_KINDS = ['note', 'word', 'beat', 'contact'] as const;
 export type FlagKind = (typeof FLAG_KINDS)[number];
 
@@ -137,7 +130,7 @@ export interface FilmSettings {
   readonly background: string;
 }
 
-/** One piece of work: photos, scenes and settings. A plain value; edits make new ones. */
+/** One piece of work: photos, scenes, sounds and settings. A plain value; edits make new ones. */
 export interface Film {
   readonly id: string;
   readonly title: string;
@@ -147,6 +140,11 @@ export interface Film {
   readonly scenes: readonly Scene[];
   readonly flags: readonly Flag[];
   readonly range: Range;
+  readonly sounds: readonly Sound[];
+  /** From the top. */
+  readonly lanes: readonly Lane[];
+  readonly cues: readonly Cue[];
+  readonly mix: Mix;
 }
 
 export const DEFAULT_SETTINGS: FilmSettings = {
@@ -158,6 +156,14 @@ export const DEFAULT_SETTINGS: FilmSettings = {
   background: '#000000',
 };
 
+/** What a film has of sound before any came in. */
+export const NO_SOUND: Pick<Film, 'sounds' | 'lanes' | 'cues' | 'mix'> = {
+  sounds: [],
+  lanes: FIRST_LANES,
+  cues: [],
+  mix: FIRST_MIX,
+};
+
 /** A film with no photos and one empty scene. Identities are given by the caller, so that the core stays pure. */
 export const emptyFilm = (id: string, sceneId: string, title: string): Film => ({
   id,
@@ -167,6 +173,7 @@ export const emptyFilm = (id: string, sceneId: string, title: string): Film => (
   scenes: [{ id: sceneId, name: 'Scene 1', items: [] }],
   flags: [],
   range: {},
+  ...NO_SOUND,
 });
 
 export const photosById = (film: Film): ReadonlyMap<string, Photo> =>

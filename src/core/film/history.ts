@@ -21,15 +21,16 @@ export interface History {
 
 export const startHistory = (film: Film): History => ({ film, done: [], undone: [] });
 
-/** An edit together with what flags and points have to remember when it takes their poses away. */
+/** An edit together with what flags, points and cues have to remember when it takes their poses away. */
 function withMoments(film: Film, edit: Edit): Edit {
-  if (film.flags.length === 0 && !film.range.in && !film.range.out) return edit;
+  if (film.flags.length === 0 && film.cues.length === 0 && !film.range.in && !film.range.out) return edit;
   const after = scheduleOf(applyEdit(film, edit));
-  const { flags, range } = loosened(film, scheduleOf(film), after);
-  if (flags.length === 0 && !range.in && !range.out) return edit;
+  const { flags, range, cues } = loosened(film, scheduleOf(film), after);
+  if (flags.length === 0 && cues.length === 0 && !range.in && !range.out) return edit;
   return together(editWords(edit), [
     edit,
     { kind: 'set-flags', flags: flags.map((flag) => ({ id: flag.id, flag })) },
+    { kind: 'set-cues', cues: cues.map((cue) => ({ id: cue.id, cue })) },
     { kind: 'set-range', range },
   ]);
 }

@@ -1,6 +1,7 @@
 import type { Edit } from './edits/edit';
 import type { Film, Flag, Moment, Range } from './film';
 import { poseAt, scheduleOf, showingOf, type Schedule } from './schedule';
+import type { Cue } from './sound';
 
 /** A frame as a moment of the pose that is shown at it; undefined outside the film. */
 export function momentAt(plan: Schedule, frame: number): Moment | undefined {
@@ -13,6 +14,20 @@ export function placeOf(plan: Schedule, moment: Moment): { readonly frame: numbe
   const here = showingOf(plan, moment.poseId, moment.showing);
   if (here) return { frame: Math.min(here.start + moment.offset, here.end - 1), loose: false };
   return { frame: Math.max(0, Math.min(moment.frame, plan.frames - 1)), loose: true };
+}
+
+/** The frame of a pin's moment: unlike a flag it keeps its distance where its pose ends before. */
+export function pinnedFrame(plan: Schedule, { poseId, offset, showing, frame }: Moment): number {
+  const here = showingOf(plan, poseId, showing);
+  return here ? here.start + offset : frame;
+}
+
+/** The moment of a pin at a frame, past the end of the film too; undefined where there is no pose. */
+function pinMomentAt(plan: Schedule, frame: number): Moment | undefined {
+  const here = poseAt(plan, Math.min(Math.max(0, frame), plan.frames - 1));
+  return (
+    here && { poseId: here.pose.id, offset: Math.max(0, frame - here.start), showing: here.showing, frame }
+  );
 }
 
 /** A flag where it stands. */
@@ -49,12 +64,12 @@ const asItStands = (plan: Schedule, moment: Moment): Moment => ({
 const comesLoose = (before: Schedule, after: Schedule, moment: Moment): boolean =>
   before.firsts.has(moment.poseId) && !after.firsts.has(moment.poseId);
 
-/** What has to be remembered of flags and points whose poses an edit takes out of the film. */
+/** What has to be remembered of flags, points and cues whose poses an edit takes out of the film. */
 export function loosened(
   film: Film,
   before: Schedule,
   after: Schedule,
-): { readonly flags: readonly Flag[]; readonly range: Range } {
+): { readonly flags: readonly Flag[]; readonly range: Range; readonly cues: readonly Cue[] } {
   const flags = film.flags.flatMap((flag) =>
     comesLoose(before, after, flag.at) ? [{ ...flag, at: asItStands(before, flag.at) }] : [],
   );
@@ -63,11 +78,16 @@ export function loosened(
       moment && comesLoose(before, after, moment) ? [[key, asItStands(before, moment)]] : [],
     ),
   ) as Range;
-  return { flags, range };
+  const cues = film.cues.flatMap((cue): Cue[] => {
+    if (cue.pin.to === 'time' || !comesLoose(before, after, cue.pin.at)) return [];
+    const at = { ...cue.pin.at, frame: pinnedFrame(before, cue.pin.at) };
+    return [{ ...cue, pin: { ...cue.pin, at } }];
+  });
+  return { flags, range, cues };
 }
 
 /**
- * What keeps flags and points at their place in time where an edit makes other poses of the same pictures, such as an
+ * What keeps flags, points and cues at their place in time where an edit makes other poses of the same pictures, such as an
  * unrolled cycle: `frameAfter` says where a frame of the film before stands in the film after.
  */
 export function keptInPlace(
@@ -89,7 +109,15 @@ export function keptInPlace(
     const at = moment && kept(moment);
     return at ? [[key, at] as const] : [];
   });
+  const cues = before.cues.flatMap((cue) => {
+    const { pin } = cue;
+    if (pin.to === 'time' || !plan.firsts.has(pin.at.poseId)) return [];
+    const wanted = Math.max(0, frameAfter(pinnedFrame(plan, pin.at)));
+    const at = pinnedFrame(next, pin.at) === wanted ? undefined : pinMomentAt(next, wanted);
+    return at ? [{ id: cue.id, cue: { ...cue, pin: { ...pin, at } } }] : [];
+  });
   const edits: Edit[] = [];
+  if (cues.length > 0) edits.push({ kind: 'set-cues', cues });
   if (flags.length > 0) edits.push({ kind: 'set-flags', flags });
   if (points.length > 0) edits.push({ kind: 'set-range', range: Object.fromEntries(points) });
   return edits;

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { CYCLE_WAYS, DEFAULT_SETTINGS, type Film, type Item, type Photo, type Pose } from './film';
+import { CYCLE_WAYS, DEFAULT_SETTINGS, NO_SOUND, type Film, type Item, type Photo, type Pose } from './film';
 
 export const photoNamed = (name: string): Photo => ({
   id: name,
@@ -21,6 +21,7 @@ export const filmWith = (scenes: readonly (readonly Item[])[]): Film => ({
   scenes: scenes.map((items, s) => ({ id: `s${s}`, name: `Scene ${s}`, items })),
   flags: [],
   range: {},
+  ...NO_SOUND,
 });
 
 /** A film whose scenes hold poses with these holds; pose ids are `scene.index`. */

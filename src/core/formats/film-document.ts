@@ -1,16 +1,18 @@
 import Joi from 'joi';
 import { MOST_PASSES, framesOf } from '../film/edits/cycle-edits';
-import { CYCLE_WAYS, FLAG_KINDS, PAINTS, type Film } from '../film/film';
+import { CYCLE_WAYS, FLAG_KINDS, NO_SOUND, PAINTS, type Film } from '../film/film';
 import { posesOf } from '../film/items';
+import { FADE_CURVES, LANE_KINDS } from '../film/sound';
+import { CEILINGS, LEVELS } from '../sound/level';
 import { LONGEST_HOLD } from '../time/hold';
 import { failed, found, type Parsed } from '../time/parsed';
 
 /**
  * Version of the film document. 2 added what a person decides about a photo (turned, set aside, written out,
  * retouched); a document of version 1 is one of version 2 without any of it. 3 added cycles, flags, in and out points,
- * and colours of scenes: what stood in a scene as its `poses` are its `items` now.
+ * and colours of scenes: what stood in a scene as its `poses` are its `items` now. 4 added sound.
  */
-export const FILM_VERSION = 3;
+export const FILM_VERSION = 4;
 
 /** A film as it is stored in the browser and in `film.json` of a `.kermis` file. */
 export interface FilmDocument {
@@ -109,6 +111,79 @@ const flag = Joi.object({
   at: moment.required(),
 });
 
+const sample = Joi.number()
+  .integer()
+  .min(-(2 ** 45))
+  .max(2 ** 45);
+
+/** A sound file as the film knows it. */
+export const soundSchema = Joi.object({
+  id,
+  name,
+  hash: pictureFile.hash,
+  type: Joi.string().max(100).required(),
+  bytes: Joi.number().integer().min(0).required(),
+  channels: Joi.number().integer().min(1).max(64).required(),
+  sampleRate: Joi.number().positive().max(10_000_000).required(),
+  samples: sample.min(1).required(),
+});
+
+const level = Joi.number().min(LEVELS.least).max(LEVELS.most).required();
+
+const lane = Joi.object({
+  id,
+  name,
+  kind: Joi.string()
+    .valid(...LANE_KINDS)
+    .required(),
+  level,
+  muted: Joi.boolean().optional(),
+  solo: Joi.boolean().optional(),
+  folded: Joi.boolean().optional(),
+});
+
+const fade = Joi.object({
+  samples: sample.min(0).required(),
+  curve: Joi.string()
+    .valid(...FADE_CURVES)
+    .required(),
+});
+
+const pin = Joi.alternatives().conditional(Joi.object({ to: 'pose' }).unknown(), {
+  then: Joi.object({
+    to: Joi.string().valid('pose').required(),
+    at: moment.required(),
+    nudge: Joi.number().min(-1e9).max(1e9).required(),
+    by: sample.required(),
+    every: Joi.boolean().optional(),
+  }),
+  otherwise: Joi.object({ to: Joi.string().valid('time').required(), sample: sample.required() }),
+});
+
+const cue = Joi.object({
+  id,
+  soundId: id,
+  laneId: id,
+  from: sample.min(0).required(),
+  to: sample.greater(Joi.ref('from')).required(),
+  level,
+  fadeIn: fade.optional(),
+  fadeOut: fade.optional(),
+  reversed: Joi.boolean().optional(),
+  looped: Joi.boolean().optional(),
+  pin: pin.required(),
+});
+
+const mix = Joi.object({
+  gain: Joi.number().min(-60).max(60).required(),
+  ceiling: Joi.number().min(CEILINGS.least).max(CEILINGS.most).required(),
+  stepBack: Joi.object({
+    amount: Joi.number().min(LEVELS.least).max(0).required(),
+    attack: Joi.number().min(0).max(10).required(),
+    release: Joi.number().min(0).max(10).required(),
+  }).optional(),
+});
+
 /** Shape and bounds of a film's settings, for stored films and for the settings form alike. */
 export const settingsSchema = Joi.object({
   rate: Joi.object({
@@ -136,6 +211,10 @@ const document = Joi.object({
     scenes: Joi.array().items(scene).unique('id').min(1).required(),
     flags: Joi.array().items(flag).unique('id').required(),
     range: Joi.object({ in: moment.optional(), out: moment.optional() }).required(),
+    sounds: Joi.array().items(soundSchema).unique('id').required(),
+    lanes: Joi.array().items(lane).unique('id').required(),
+    cues: Joi.array().items(cue).unique('id').required(),
+    mix: mix.required(),
   }).required(),
 });
 
@@ -145,8 +224,8 @@ const versionOnly = Joi.object({
   version: Joi.number().integer().greater(FILM_VERSION).required(),
 }).required();
 
-/** A document of an older version, as far as it has to be known to bring it up to this one. */
-const older = Joi.object({
+/** A document of version 1 or 2, as far as it has to be known to bring it up to 3. */
+const withPoses = Joi.object({
   version: Joi.number().integer().min(1).less(3).required(),
   film: Joi.object({
     scenes: Joi.array()
@@ -159,16 +238,31 @@ const older = Joi.object({
   .unknown()
   .required();
 
-interface OlderDocument {
+interface WithPoses {
   readonly film: { readonly scenes: readonly { readonly poses: readonly unknown[] }[] };
 }
 
-function upToDate(value: unknown): unknown {
-  const checked: Joi.ValidationResult<OlderDocument> = older.validate(value, { convert: false });
+function withItems(value: unknown): unknown {
+  const checked: Joi.ValidationResult<WithPoses> = withPoses.validate(value, { convert: false });
   if (checked.error) return value;
   const { film } = checked.value;
   const scenes = film.scenes.map(({ poses, ...scene }) => ({ ...scene, items: poses }));
   return { ...checked.value, film: { ...film, scenes, flags: [], range: {} } };
+}
+
+const silent = Joi.object({
+  version: Joi.number().integer().min(1).less(4).required(),
+  film: Joi.object().unknown().required(),
+})
+  .unknown()
+  .required();
+
+/** A document of any older version as one of this. */
+function upToDate(value: unknown): unknown {
+  const checked: Joi.ValidationResult<{ readonly film: object }> = silent.validate(withItems(value), {
+    convert: false,
+  });
+  return checked.error ? value : { ...checked.value, film: { ...checked.value.film, ...NO_SOUND } };
 }
 
 /** More frames than any film has; its cycles cannot be counted exactly beyond 2^53. */
@@ -181,6 +275,12 @@ function inconsistency(film: Film): string | undefined {
   if (new Set(poses.map((each) => each.id)).size !== poses.length) return 'two poses carry the same mark';
   const missing = poses.filter((each) => !photos.has(each.photoId)).length;
   if (missing > 0) return `${missing} of its poses name photos it does not have`;
+  const sounds = new Map(film.sounds.map((each) => [each.id, each]));
+  const lanes = new Set(film.lanes.map((each) => each.id));
+  const adrift = film.cues.filter(
+    (each) => !lanes.has(each.laneId) || each.to > (sounds.get(each.soundId)?.samples ?? 0),
+  ).length;
+  if (adrift > 0) return `${adrift} of its cues name sounds or lanes that it does not have`;
   return framesOf(film) > MOST_FRAMES ? 'its cycles make it endless' : undefined;
 }
 

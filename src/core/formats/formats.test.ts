@@ -1,5 +1,5 @@
 import { describe, expect, test } from 'vitest';
-import { DEFAULT_SETTINGS, type Film } from '../film/film';
+import { DEFAULT_SETTINGS, NO_SOUND, type Film } from '../film/film';
 import { filmDocument, FILM_VERSION, readFilmDocument } from './film-document';
 import { fileName } from './file-name';
 
@@ -32,6 +32,7 @@ const film: Film = {
   ],
   flags: [],
   range: {},
+  ...NO_SOUND,
 };
 
 describe('a stored film', () => {

@@ -1,4 +1,4 @@
-import { frameToSeconds } from './frames';
+import { frameToSeconds, SAMPLE_RATE } from './frames';
 import type { Rate } from './rate';
 
 /** `1 frame`, `24 frames`, `3 photos`: a count with its noun. */
@@ -8,6 +8,9 @@ export const count = (n: number, noun: string, plural = `${noun}s`): string =>
 /** `24 frames, 1.0 s` */
 export const lengthWords = (frames: number, r: Rate): string =>
   `${count(frames, 'frame')}, ${frameToSeconds(frames, r).toFixed(1)} s`;
+
+/** `1.25 s`: samples at 48 kHz as seconds. */
+export const samplesWords = (samples: number): string => `${(samples / SAMPLE_RATE).toFixed(2)} s`;
 
 /** `4 s 12 f`: whole seconds and the frames over, counted at the nominal rate. */
 export function secondsAndFrames(frames: number, r: Rate): string {

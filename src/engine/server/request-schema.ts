@@ -8,7 +8,7 @@ const film = Joi.object({
     id: Joi.string()
       .pattern(/^[\w-]{1,64}$/)
       .required(),
-    stage: Joi.string().valid('sort', 'time', 'print').required(),
+    stage: Joi.string().valid('sort', 'time', 'sound', 'print').required(),
   }),
 });
 

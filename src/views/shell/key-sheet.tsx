@@ -5,8 +5,9 @@ import styles from './shell.module.css';
 
 const PLACES: readonly { place: KeyPlace; label: string }[] = [
   { place: 'anywhere', label: 'Everywhere' },
-  { place: 'playing', label: 'Time: play and look' },
+  { place: 'playing', label: 'Time and Sound: play and look' },
   { place: 'poses', label: 'Time: poses' },
+  { place: 'cues', label: 'Chosen cues' },
   { place: 'tray', label: 'Sort: the tray' },
   { place: 'table', label: 'Sort: what came in' },
 ];

@@ -3,6 +3,7 @@ import { intakeOf, layOutAndPlay } from '../../state/intake';
 import { setWorkbench, workbench } from '../../state/workbench';
 import { zoomStrip, zoomToAll, zoomToChosen } from '../../state/zoom';
 import { key, shifted, unshifted, withControl, type KeyBinding, type KeyPlace } from './key-binding';
+import { CUE_KEYS } from './cue-keys';
 import { PLAY_KEYS } from './play-keys';
 import { POSE_KEYS } from './pose-keys';
 import { TRAY_KEYS } from './tray-keys';
@@ -42,6 +43,7 @@ export const KEYS: Readonly<Record<KeyPlace, readonly KeyBinding[]>> = {
   anywhere: EVERYWHERE,
   playing: PLAY_KEYS,
   poses: POSE_KEYS,
+  cues: CUE_KEYS,
   tray: TRAY_KEYS,
   table: TABLE_KEYS,
 };
@@ -49,7 +51,10 @@ export const KEYS: Readonly<Record<KeyPlace, readonly KeyBinding[]>> = {
 /** The places whose keys count now, those that go first before. */
 function placesNow(): readonly KeyPlace[] {
   const { stage } = workbench();
-  if (stage === 'time') return ['playing', 'poses', 'anywhere'];
+  // Where cues are chosen the keys are theirs.
+  const cues = workbench().chosenCues.size > 0 ? (['cues'] as const) : [];
+  if (stage === 'time') return [...cues, 'playing', 'poses', 'anywhere'];
+  if (stage === 'sound') return [...cues, 'playing', 'anywhere'];
   if (stage !== 'sort') return ['anywhere'];
   return [intakeOf()?.laidOut === false ? 'table' : 'tray', 'anywhere'];
 }

@@ -2,13 +2,21 @@ import { Clock, Expand, ZoomIn, ZoomOut } from 'lucide-react';
 import type { Film } from '../../core/film/film';
 import type { Schedule } from '../../core/film/schedule';
 import { count, secondsAndFrames } from '../../core/time/words';
+import { LaneHeads } from '../lanes/lane-heads';
+import type { LaneRow } from '../lanes/lane-layout';
 import { IconButton } from '../../kit/button';
 import { setWorkbench, useWorkbench } from '../../state/workbench';
 import { zoomStrip, zoomToAll } from '../../state/zoom';
 import styles from './strip.module.css';
 
+interface StripHeadProps {
+  readonly film: Film;
+  readonly plan: Schedule;
+  readonly lanes: readonly LaneRow[];
+}
+
 /** How long the film is, and how the strip shows it. */
-export function StripHead({ film, plan }: { readonly film: Film; readonly plan: Schedule }) {
+export function StripHead({ film, plan, lanes }: StripHeadProps) {
   const ruler = useWorkbench((state) => state.ruler);
   return (
     <div className={styles.head}>
@@ -37,6 +45,9 @@ export function StripHead({ film, plan }: { readonly film: Film; readonly plan: 
         >
           <Clock size={16} aria-hidden />
         </IconButton>
+      </div>
+      <div className={styles.laneHeads}>
+        <LaneHeads rows={lanes} />
       </div>
     </div>
   );

@@ -7,6 +7,8 @@ import { choosePose } from '../../state/choose';
 import { dragTo, goTo, pause } from '../../state/player';
 import { photosOf, useFilm, useWorkbench } from '../../state/workbench';
 import { TAIL, zoomOf } from '../../state/zoom';
+import { laneRows, lanesHeight } from '../lanes/lane-layout';
+import { LaneRows } from '../lanes/lane-rows';
 import { CycleBands } from './cycle-bands';
 import { FlagRow } from './flag-row';
 import { PictureBand } from './picture-band';
@@ -40,6 +42,7 @@ export function Strip() {
     return open && poseAt(scheduleOf(open), state.frame)?.index;
   });
   const canWrite = useWorkbench((state) => state.canWrite);
+  const stage = useWorkbench((state) => state.stage);
   const unit = useWorkbench((state) => state.ruler);
   const zoom = useWorkbench(zoomOf);
   const scroller = useRef<HTMLDivElement>(null);
@@ -95,10 +98,15 @@ export function Strip() {
   const inFrame = range.in && placeOf(plan, range.in).frame;
   const outFrame = range.out && placeOf(plan, range.out).frame + 1;
   const { drag } = holdDrag;
+  const lanes = laneRows(film, stage);
 
   return (
-    <section className={styles.strip} aria-label="Strip">
-      <StripHead film={film} plan={plan} />
+    <section
+      className={styles.strip}
+      style={{ ['--lanes' as string]: `${lanesHeight(lanes)}px` }}
+      aria-label="Strip"
+    >
+      <StripHead film={film} plan={plan} lanes={lanes} />
       <div ref={scroller} className={styles.scroll} data-testid="strip-scroll" {...photoDrag}>
         <div
           className={styles.film}
@@ -182,6 +190,16 @@ export function Strip() {
                 {drag.poses > 1 && ` for ${count(drag.poses, 'pose')}`}
               </span>
             </div>
+          )}
+          {lanes.length > 0 && (
+            <LaneRows
+              film={film}
+              rows={lanes}
+              zoom={zoom}
+              left={from * zoom}
+              width={view.width + 3 * SIGHT_STEP}
+              frameAt={frameAt}
+            />
           )}
           {frames > 0 && <Playhead zoom={zoom} />}
           {frames === 0 && (

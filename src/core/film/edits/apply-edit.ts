@@ -1,4 +1,4 @@
-import type { Film, Flag, Item, Photo, Scene } from '../film';
+import type { Film, Item, Photo, Scene } from '../film';
 import { byParent, isCycle, mapLists, mapPoses, mapScenes, placesOf, type ItemPlace } from '../items';
 import { isHold } from '../../time/hold';
 import type { Edit, EditOf } from './edit';
@@ -103,17 +103,20 @@ const setCycle = (film: Film, { cycleId, shape }: EditOf<'set-cycle'>): Film =>
     ),
   );
 
-function setFlags(film: Film, { flags }: EditOf<'set-flags'>): Film {
-  const wanted = new Map(flags.map(({ id, flag }) => [id, flag]));
-  const kept = film.flags.flatMap((flag): Flag[] => {
-    if (!wanted.has(flag.id)) return [flag];
-    const next = wanted.get(flag.id);
-    wanted.delete(flag.id);
-    return next ? [next] : [];
-  });
-  const added = [...wanted.values()].filter((flag): flag is Flag => flag !== undefined);
-  // In the order of their ids: taking one away and putting it back gives the same list.
-  return { ...film, flags: [...kept, ...added].sort((a, b) => (a.id < b.id ? -1 : a.id > b.id ? 1 : 0)) };
+/**
+ * A list with some of its things put in, replaced or, where undefined, taken away; in the order of their ids, so that
+ * taking one away and putting it back gives the same list.
+ */
+function withSet<T extends { readonly id: string }>(
+  list: readonly T[],
+  changes: readonly (readonly [id: string, thing: T | undefined])[],
+): readonly T[] {
+  const things = new Map(list.map((each) => [each.id, each]));
+  for (const [id, thing] of changes) {
+    if (thing) things.set(id, thing);
+    else things.delete(id);
+  }
+  return [...things.values()].sort((a, b) => (a.id < b.id ? -1 : a.id > b.id ? 1 : 0));
 }
 
 function moveScene(film: Film, { sceneId, index }: EditOf<'move-scene'>): Film {
@@ -174,9 +177,35 @@ export function applyEdit(film: Film, edit: Edit): Film {
         ),
       };
     case 'set-flags':
-      return setFlags(film, edit);
+      return {
+        ...film,
+        flags: withSet(
+          film.flags,
+          edit.flags.map(({ id, flag }) => [id, flag]),
+        ),
+      };
     case 'set-range':
       return { ...film, range: marked(film.range, edit.range) };
+    case 'set-sounds':
+      return {
+        ...film,
+        sounds: withSet(
+          film.sounds,
+          edit.sounds.map(({ id, sound }) => [id, sound]),
+        ),
+      };
+    case 'set-lanes':
+      return { ...film, lanes: edit.lanes };
+    case 'set-cues':
+      return {
+        ...film,
+        cues: withSet(
+          film.cues,
+          edit.cues.map(({ id, cue }) => [id, cue]),
+        ),
+      };
+    case 'set-mix':
+      return { ...film, mix: marked(film.mix, edit.mix) };
     case 'together':
       return edit.edits.reduce(applyEdit, film);
   }

@@ -66,6 +66,18 @@ export function editWords(edit: Edit): string {
     }
     case 'set-range':
       return Object.values(edit.range).some(Boolean) ? 'In or out point set' : 'In and out points taken off';
+    case 'set-sounds': {
+      const [first] = edit.sounds;
+      const sounds =
+        edit.sounds.length === 1 && first?.sound ? first.sound.name : count(edit.sounds.length, 'sound');
+      return `${sounds} ${first?.sound ? 'brought in' : 'taken out'}`;
+    }
+    case 'set-lanes':
+      return 'Lanes changed';
+    case 'set-cues':
+      return `${count(edit.cues.length, 'cue')} ${edit.cues[0]?.cue ? 'changed' : 'deleted'}`;
+    case 'set-mix':
+      return 'Mix changed';
     case 'together': {
       const first = edit.edits[0];
       return edit.words ?? (first ? editWords(first) : 'Nothing changed');

@@ -1,5 +1,6 @@
 import type { CycleShape, FilmSettings, Flag, Photo, PhotoMarks, Range, Scene } from '../film';
 import type { ItemPlace } from '../items';
+import type { Cue, Lane, Mix, Sound } from '../sound';
 
 /** Where an item goes: into a scene or a cycle, at an index counted after all moving is done. */
 export interface ItemMove {
@@ -49,6 +50,10 @@ export type Edit =
   | { readonly kind: 'set-scene'; readonly sceneId: string; readonly marks: Partial<SceneMarks> }
   | { readonly kind: 'set-flags'; readonly flags: readonly { id: string; flag: Flag | undefined }[] }
   | { readonly kind: 'set-range'; readonly range: Range }
+  | { readonly kind: 'set-sounds'; readonly sounds: readonly { id: string; sound: Sound | undefined }[] }
+  | { readonly kind: 'set-lanes'; readonly lanes: readonly Lane[] }
+  | { readonly kind: 'set-cues'; readonly cues: readonly { id: string; cue: Cue | undefined }[] }
+  | { readonly kind: 'set-mix'; readonly mix: Partial<Mix> }
   /** Several edits taken back as one; `words` name it where its first edit does not. */
   | { readonly kind: 'together'; readonly edits: readonly Edit[]; readonly words?: string };
 

@@ -78,6 +78,18 @@ export function invertEdit(film: Film, edit: Edit): Edit {
     }
     case 'set-range':
       return { kind: 'set-range', range: pick(film.range, edit.range) };
+    case 'set-sounds': {
+      const sounds = edit.sounds.map(({ id }) => ({ id, sound: film.sounds.find((each) => each.id === id) }));
+      return { kind: 'set-sounds', sounds };
+    }
+    case 'set-lanes':
+      return { kind: 'set-lanes', lanes: film.lanes };
+    case 'set-cues': {
+      const cues = new Map(film.cues.map((cue) => [cue.id, cue]));
+      return { kind: 'set-cues', cues: edit.cues.map(({ id }) => ({ id, cue: cues.get(id) })) };
+    }
+    case 'set-mix':
+      return { kind: 'set-mix', mix: pick(film.mix, edit.mix) };
     case 'together': {
       const inverses: Edit[] = [];
       let at = film;

@@ -1,7 +1,7 @@
 import { strToU8, unzipSync, zipSync } from 'fflate';
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import { DEFAULT_SETTINGS, type Film, type Photo, type PictureFile } from '../../../core/film/film';
+import { DEFAULT_SETTINGS, NO_SOUND, type Film, type Photo, type PictureFile } from '../../../core/film/film';
 import { BundleReader, type BundlePart } from '../../../core/formats/bundle';
 import { filmFiles } from './film-file';
 import { zipFile } from './zip-file';
@@ -33,6 +33,7 @@ const film: Film = {
   scenes: [{ id: 's', name: 'One', items: [{ id: 'a', photoId: 'p1', hold: 2 }] }],
   flags: [],
   range: {},
+  ...NO_SOUND,
 };
 
 const written = async (originals: ReadonlyMap<string, Uint8Array<ArrayBuffer>>): Promise<Uint8Array> => {

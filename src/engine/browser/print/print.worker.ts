@@ -14,9 +14,10 @@ import { printBitrate, printFormat, type PrintFormat } from '../../../core/print
 import { printLoop } from '../../../core/print/print-loop';
 import type { Span } from '../../../core/film/moments';
 import { planPrint, type PrintPlan } from '../../../core/print/print-plan';
-import { frameToSeconds } from '../../../core/time/frames';
+import { frameToSample, frameToSeconds } from '../../../core/time/frames';
 import { rateNumber } from '../../../core/time/rate';
 import type { FrameWorker } from './frame.worker';
+import { SoundTrack } from './sound-track';
 
 // Browsers tag what they convert themselves as full range; frames that are I420 already keep these tags.
 const COLOUR: VideoColorSpaceInit = {
@@ -88,6 +89,7 @@ const worker = {
       latencyMode: 'quality',
     });
     output.addVideoTrack(video, { frameRate: rateNumber(plan.rate) });
+    const sound = SoundTrack.of(film, span, format, output);
     const cores = Math.min(4, Math.max(2, navigator.hardwareConcurrency || 2));
     const makers = new FrameMakers(cores);
     const options = { film: plan.size, framing: plan.framing, background: plan.background };
@@ -104,6 +106,7 @@ const worker = {
             } finally {
               sample.close();
             }
+            await sound?.writeUntil(frameToSample(span.from + frame + 1, plan.rate));
           },
         },
         { ahead: cores + 1, signal, onFrame },

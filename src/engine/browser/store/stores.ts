@@ -19,6 +19,10 @@ export const previews = store('previews');
  * itself, where each blob is a file of its own.
  */
 export const thumbnails = store('thumbnails');
+/** What is drawn and found of each sound, by hash of the original. */
+export const soundLooks = store('sound-looks');
+/** Sounds at 48 kHz in pieces, by hash of the original and number of the piece. */
+export const soundPieces = store('sound-pieces');
 /** What is kept for the browser as a whole, such as the film that was open last. */
 export const desk = store('desk');
 /** Photos that came in and are not laid out yet, by film id. */

@@ -1,0 +1,36 @@
+import { failed, found, type Parsed } from '../time/parsed';
+
+/** Levels of cues and lanes, in dB; the least is silence. */
+export const LEVELS = { least: -60, most: 12 } as const;
+
+/** Ceilings of the mix, in dBTP. */
+export const CEILINGS = { least: -20, most: 0 } as const;
+
+/** The factor of an amplitude for a level in dB; the least level is silence. */
+export const gainOf = (level: number): number => (level <= LEVELS.least ? 0 : 10 ** (level / 20));
+
+/** A factor of an amplitude in dB; minus infinity for none. */
+export const decibels = (gain: number): number => 20 * Math.log10(gain);
+
+/** A level as people read it: `−6 dB`. */
+export const levelWords = (level: number): string =>
+  level <= LEVELS.least ? 'silent' : `${level > 0 ? '+' : level < 0 ? '−' : ''}${Math.abs(level)} dB`;
+
+/** Reads a level such as `-6`, `−6 dB` or `+3,5`; out of bounds it is refused with the bounds. */
+export function parseLevel(text: string, bounds: { least: number; most: number } = LEVELS): Parsed<number> {
+  const words = text
+    .trim()
+    .replace(/\s*db(tp)?$/i, '')
+    .replace('−', '-')
+    .replace(',', '.');
+  if (words === '') return failed('The level is missing. Type dB, such as −6.');
+  if (!/^[+-]?(\d+\.?\d*|\.\d+)$/.test(words))
+    return failed(`“${text.trim()}” is not a level. Type dB, such as −6.`);
+  const level = Number(words);
+  if (level < bounds.least || level > bounds.most) {
+    return failed(`A level lies between ${levelText(bounds.least)} and ${levelText(bounds.most)} dB.`);
+  }
+  return found(level);
+}
+
+const levelText = (level: number): string => (level < 0 ? `−${-level}` : level > 0 ? `+${level}` : '0');

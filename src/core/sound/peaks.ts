@@ -1,0 +1,81 @@
+/** Samples that one peak of the finest level stands for, and peaks of a level that one of the next stands for. */
+export const FINEST = 128;
+const STEP = 4;
+
+/** The least and the greatest sample of each stretch, one after the other, as 16-bit whole numbers; finest first. */
+export type Peaks = readonly Int16Array<ArrayBuffer>[];
+
+const scaled = (sample: number): number => Math.round(Math.min(1, Math.max(-1, sample)) * 32_767);
+
+/** Makes a pyramid of peaks of all channels together, piece by piece. */
+export class PeakBuilder {
+  #finest: Int16Array<ArrayBuffer> = new Int16Array(2048);
+  #count = 0;
+  #least = 1;
+  #most = -1;
+  #into = 0;
+
+  push(piece: readonly Float32Array[]): void {
+    const length = piece[0]?.length ?? 0;
+    for (let i = 0; i < length; i++) {
+      for (let c = 0; c < piece.length; c++) {
+        const sample = (piece[c] as Float32Array)[i] as number;
+        if (sample < this.#least) this.#least = sample;
+        if (sample > this.#most) this.#most = sample;
+      }
+      if (++this.#into === FINEST) this.#close();
+    }
+  }
+
+  finish(): Peaks {
+    if (this.#into > 0) this.#close();
+    const levels = [this.#finest.slice(0, 2 * this.#count)];
+    for (
+      let level = levels[0] as Int16Array<ArrayBuffer>;
+      level.length > 2 * STEP;
+      level = levels.at(-1) as typeof level
+    ) {
+      const above = new Int16Array(2 * Math.ceil(level.length / 2 / STEP));
+      for (let i = 0; i < above.length / 2; i++) {
+        const part = level.subarray(2 * STEP * i, 2 * STEP * (i + 1));
+        above[2 * i] = part.filter((_, k) => k % 2 === 0).reduce((a, b) => Math.min(a, b));
+        above[2 * i + 1] = part.filter((_, k) => k % 2 === 1).reduce((a, b) => Math.max(a, b));
+      }
+      levels.push(above);
+    }
+    return levels;
+  }
+
+  #close(): void {
+    if (2 * this.#count === this.#finest.length) {
+      const larger = new Int16Array(2 * this.#finest.length);
+      larger.set(this.#finest);
+      this.#finest = larger;
+    }
+    this.#finest[2 * this.#count] = scaled(this.#least);
+    this.#finest[2 * this.#count + 1] = scaled(this.#most);
+    this.#count++;
+    [this.#least, this.#most, this.#into] = [1, -1, 0];
+  }
+}
+
+/** The least and greatest sample, −1 to 1, of a stretch of a sound, as exactly as the level that suits its length. */
+export function peakBetween(peaks: Peaks, from: number, to: number): readonly [number, number] {
+  let [level, size] = [0, FINEST];
+  while (level + 1 < peaks.length && size * STEP <= (to - from) / 2) {
+    level++;
+    size *= STEP;
+  }
+  const list = peaks[level];
+  if (!list) return [0, 0];
+  const [first, last] = [
+    Math.max(0, Math.floor(from / size)),
+    Math.min(list.length / 2 - 1, Math.ceil(to / size) - 1),
+  ];
+  let [least, most] = [32_767, -32_767];
+  for (let i = first; i <= last; i++) {
+    least = Math.min(least, list[2 * i] as number);
+    most = Math.max(most, list[2 * i + 1] as number);
+  }
+  return least > most ? [0, 0] : [least / 32_767, most / 32_767];
+}

@@ -1,0 +1,32 @@
+/**
+ * Between samples a wave can rise above them. ITU-R BS.1770-4, Annex 2: four times as many samples through these 48
+ * taps, 12 for each phase (coefficients of the annex); the third and fourth phase are the first two backward.
+ */
+const PHASE_0 = [
+  0.001708984375, 0.010986328125, -0.0196533203125, 0.033203125, -0.0594482421875, 0.1373291015625,
+  0.97216796875, -0.102294921875, 0.047607421875, -0.026611328125, 0.014892578125, -0.00830078125,
+];
+const PHASE_1 = [
+  -0.0291748046875, 0.029296875, -0.0517578125, 0.089111328125, -0.16650390625, 0.465087890625, 0.77978515625,
+  -0.2003173828125, 0.1015625, -0.0582275390625, 0.0330810546875, -0.0189208984375,
+];
+const PHASES = [PHASE_0, PHASE_1, [...PHASE_1].reverse(), [...PHASE_0].reverse()].map((each) =>
+  Float64Array.from(each),
+);
+
+/** Samples before and after a place that its true peak depends on. */
+export const TRUE_PEAK_REACH = 6;
+/** A wave between samples rises above the loudest of them by less than this factor. */
+export const OVERSHOOT = 2;
+const TAPS = 12;
+
+/** The highest absolute value between the samples around an index; `TRUE_PEAK_REACH` on either side must be there. */
+export function truePeakAt(samples: Float32Array, index: number): number {
+  let peak = Math.abs(samples[index] ?? 0);
+  for (const phase of PHASES) {
+    let sum = 0;
+    for (let k = 0; k < TAPS; k++) sum += (phase[k] as number) * (samples[index + TRUE_PEAK_REACH - k] ?? 0);
+    peak = Math.max(peak, Math.abs(sum));
+  }
+  return peak;
+}

@@ -1,0 +1,218 @@
+import type { Sound } from '../../../core/film/sound';
+import { findAttacks } from '../../../core/sound/attacks';
+import { findBursts } from '../../../core/sound/bursts';
+import { PeakBuilder } from '../../../core/sound/peaks';
+import { Resampler } from '../../../core/sound/resampler';
+import { SAMPLE_RATE } from '../../../core/time/frames';
+import { isFull } from '../store/is-full';
+import { originals, soundLooks, soundPieces } from '../store/stores';
+import { readSound, type SoundStream } from './read-sound';
+import { PIECE, pieceKey, readLook, type SoundLook } from './sound-look';
+import { toStereo } from './to-stereo';
+
+export type SoundBroughtIn =
+  | { readonly ok: true; readonly sound: Omit<Sound, 'id'>; readonly note?: string | undefined }
+  | { readonly ok: false; readonly problem: string };
+
+/** Longer sounds would fill the browser: an hour takes 1.4 GB. */
+const LONGEST_SECONDS = 3600;
+/** Attacks and bursts are looked for in so much of a sound, from its start. */
+const LOOKED_AT = 10 * 60 * SAMPLE_RATE;
+
+const hex = (buffer: ArrayBuffer): string =>
+  Array.from(new Uint8Array(buffer), (byte) => byte.toString(16).padStart(2, '0')).join('');
+
+/** Numbers that are none become silence; gives how many there were. */
+function mended(channels: readonly Float32Array[]): number {
+  let bad = 0;
+  for (const samples of channels) {
+    for (let i = 0; i < samples.length; i++) {
+      if (Number.isFinite(samples[i])) continue;
+      samples[i] = 0;
+      bad++;
+    }
+  }
+  return bad;
+}
+
+/** Takes samples at 48 kHz, keeps them in pieces, and finds what is drawn of them. */
+class SoundKeeper {
+  readonly #hash: string;
+  readonly #channels: number;
+  readonly #peaks = new PeakBuilder();
+  #piece: Float32Array<ArrayBuffer>[];
+  #into = 0;
+  #index = 0;
+  #mono: Float32Array[] = [];
+  #looked = 0;
+  samples = 0;
+
+  constructor(hash: string, channels: number) {
+    this.#hash = hash;
+    this.#channels = channels;
+    this.#piece = this.#empty();
+  }
+
+  async push(part: readonly Float32Array[]): Promise<void> {
+    const length = part[0]?.length ?? 0;
+    this.#peaks.push(part);
+    if (this.#looked < LOOKED_AT && length > 0) {
+      const [left, right] = part;
+      this.#mono.push(
+        right
+          ? (left as Float32Array).map((x, i) => (x + (right[i] as number)) / 2)
+          : (left as Float32Array).slice(),
+      );
+      this.#looked += length;
+    }
+    for (let at = 0; at < length;) {
+      const count = Math.min(length - at, PIECE - this.#into);
+      this.#piece.forEach((samples, c) =>
+        samples.set((part[c] as Float32Array).subarray(at, at + count), this.#into),
+      );
+      this.#into += count;
+      at += count;
+      if (this.#into === PIECE) await this.#close();
+    }
+    this.samples += length;
+  }
+
+  async finish(): Promise<SoundLook> {
+    if (this.#into > 0) await this.#close();
+    const mono = new Float32Array(this.#looked);
+    let at = 0;
+    for (const part of this.#mono) {
+      mono.set(part, at);
+      at += part.length;
+    }
+    const look: SoundLook = {
+      peaks: this.#peaks.finish(),
+      attacks: findAttacks(mono),
+      bursts: findBursts(mono),
+      samples: this.samples,
+    };
+    await soundLooks.setItem(this.#hash, look);
+    return look;
+  }
+
+  /** Removes what was kept of a sound that did not come in whole. */
+  async forget(): Promise<void> {
+    for (let i = 0; i <= this.#index; i++)
+      await soundPieces.removeItem(pieceKey(this.#hash, i)).catch(() => undefined);
+  }
+
+  async #close(): Promise<void> {
+    const channels = this.#piece.map((samples) => samples.slice(0, this.#into));
+    await soundPieces.setItem(pieceKey(this.#hash, this.#index), { channels });
+    this.#index++;
+    this.#piece = this.#empty();
+    this.#into = 0;
+  }
+
+  #empty(): Float32Array<ArrayBuffer>[] {
+    return Array.from({ length: this.#channels }, () => new Float32Array(PIECE));
+  }
+}
+
+interface Kept {
+  readonly samples: number;
+  readonly bad: number;
+  readonly cut: boolean;
+}
+
+async function keepSamples(
+  hash: string,
+  stream: SoundStream,
+  onSeconds: (seconds: number) => void,
+): Promise<Kept> {
+  const channels = Math.min(2, stream.channels);
+  const keeper = new SoundKeeper(hash, channels);
+  const resampler =
+    stream.sampleRate === SAMPLE_RATE ? undefined : new Resampler(stream.sampleRate, channels);
+  let bad = 0;
+  let cut = false;
+  try {
+    try {
+      for await (const piece of stream.pieces) {
+        const part = toStereo(piece);
+        bad += mended(part);
+        await keeper.push(resampler ? resampler.push(part) : part);
+        onSeconds(keeper.samples / SAMPLE_RATE);
+        if (keeper.samples > LONGEST_SECONDS * SAMPLE_RATE)
+          throw new Error('is longer than an hour, the most that Kermis takes');
+      }
+    } catch (error) {
+      // A file that breaks off is heard as far as it goes.
+      if (
+        isFull(error) ||
+        keeper.samples < SAMPLE_RATE / 20 ||
+        keeper.samples > LONGEST_SECONDS * SAMPLE_RATE
+      )
+        throw error;
+      cut = true;
+    }
+    if (resampler) await keeper.push(resampler.finish());
+    if (keeper.samples === 0) throw new Error('holds no sound: it has no samples');
+    await keeper.finish();
+    return { samples: keeper.samples, bad, cut };
+  } catch (error) {
+    await keeper.forget();
+    throw error;
+  }
+}
+
+/**
+ * Brings one sound into the store: its bytes under their hash, its samples at 48 kHz in pieces, and what is drawn of
+ * it. Never throws; a file that cannot be used comes back with a sentence that names it.
+ */
+export async function bringInSound(
+  file: File,
+  onSeconds: (seconds: number, of: number | undefined) => void,
+): Promise<SoundBroughtIn> {
+  const { name } = file;
+  const refuse = (why: string): SoundBroughtIn => ({
+    ok: false,
+    problem: `${name} ${why}. It was left out.`,
+  });
+  if (file.size === 0) return refuse('is empty');
+  let stream: SoundStream | undefined;
+  try {
+    const bytes = await file.arrayBuffer().catch(() => undefined);
+    if (!bytes)
+      return refuse('could not be read from the disk; it may have been moved or locked since it was chosen');
+    const hash = hex(await crypto.subtle.digest('SHA-256', bytes));
+    const blob = new Blob([bytes], { type: file.type });
+    stream = await readSound(blob);
+    const { channels, sampleRate, seconds } = stream;
+    if (seconds !== undefined && seconds > LONGEST_SECONDS + 1) {
+      return refuse(
+        `lasts ${(seconds / 3600).toFixed(1)} hours, and an hour is the most that Kermis takes; cut out what you need first`,
+      );
+    }
+    const known = await readLook(hash);
+    const kept = known
+      ? { samples: known.samples, bad: 0, cut: false }
+      : await keepSamples(hash, stream, (done) => onSeconds(done, seconds));
+    await originals.setItem(hash, blob);
+    const sound = {
+      name,
+      hash,
+      type: file.type || 'audio/unknown',
+      bytes: file.size,
+      channels,
+      sampleRate,
+      samples: kept.samples,
+    };
+    const notes = [
+      kept.cut ? `${name} is cut off or damaged; it is heard as far as it could be read.` : '',
+      kept.bad > 0 ? `${name} held ${kept.bad} samples that are no numbers; they are silent.` : '',
+    ].filter(Boolean);
+    return { ok: true, sound, note: notes.length > 0 ? notes.join(' ') : undefined };
+  } catch (error) {
+    if (isFull(error)) return refuse('did not fit: the browser has no room left');
+    const why = error instanceof Error ? error.message : '';
+    return refuse(/^(is|has|holds|lasts) /.test(why) ? why : 'is damaged and cannot be decoded');
+  } finally {
+    stream?.close();
+  }
+}

@@ -1,0 +1,87 @@
+import { ALL_FORMATS, AudioSampleSink, BlobSource, Input, type AudioSample } from 'mediabunny';
+import { aiffChannels, readAiff } from './read-aiff';
+
+/** The sound of a file as it is read, in pieces of any length. */
+export interface SoundStream {
+  readonly channels: number;
+  readonly sampleRate: number;
+  /** Length in seconds as the file says; undefined where it does not. */
+  readonly seconds: number | undefined;
+  readonly pieces: AsyncIterable<readonly Float32Array[]>;
+  readonly close: () => void;
+}
+
+/** Bytes of an AIFF file that are read at a time, about. */
+const READ = 1 << 20;
+
+async function readAiffFile(file: Blob): Promise<SoundStream | undefined> {
+  const sound = readAiff(await file.slice(0, 1 << 16).arrayBuffer());
+  if (!sound || sound.channels < 1 || sound.sampleRate < 1) return undefined;
+  const width = Math.ceil(sound.bits / 8) * sound.channels;
+  // The head was read from the first bytes only, and does not know how long the file is.
+  const whole = readAiffEnd(file, sound.from);
+  const step = Math.floor(READ / width) * width;
+  async function* pieces(): AsyncGenerator<readonly Float32Array[]> {
+    for (let at = sound?.from ?? 0; at + width <= whole; at += step) {
+      const part = await file.slice(at, Math.min(whole, at + step)).arrayBuffer();
+      if (sound) yield aiffChannels(part, sound);
+    }
+  }
+  return {
+    channels: sound.channels,
+    sampleRate: sound.sampleRate,
+    seconds: (whole - sound.from) / width / sound.sampleRate,
+    pieces: pieces(),
+    close: () => undefined,
+  };
+}
+
+/** Sound is the last part of the AIFF files that are met; what stands behind it would be heard as a click at most. */
+const readAiffEnd = (file: Blob, from: number): number => Math.max(from, file.size);
+
+const planesOf = (sample: AudioSample): Float32Array[] =>
+  Array.from({ length: sample.numberOfChannels }, (_, planeIndex) => {
+    const plane = new Float32Array(sample.numberOfFrames);
+    sample.copyTo(plane, { planeIndex, format: 'f32-planar' });
+    return plane;
+  });
+
+/**
+ * Opens the sound of a sound or video file.
+ * @throws Error with a sentence about why there is none.
+ */
+export async function readSound(file: Blob): Promise<SoundStream> {
+  const aiff = await readAiffFile(file);
+  if (aiff) return aiff;
+  const input = new Input({ formats: ALL_FORMATS, source: new BlobSource(file) });
+  try {
+    if (!(await input.canRead())) throw new Error('is not a sound or a video of a kind that Kermis reads');
+    const track = await input.getPrimaryAudioTrack();
+    if (!track) throw new Error('has no sound in it');
+    if (!(await track.canDecode()))
+      throw new Error(
+        `is of a kind (${(await track.getCodec()) ?? 'unknown'}) that this browser cannot decode`,
+      );
+    const sink = new AudioSampleSink(track);
+    const seconds = await track.computeDuration().catch(() => undefined);
+    const [channels, sampleRate] = await Promise.all([track.getNumberOfChannels(), track.getSampleRate()]);
+    async function* pieces(): AsyncGenerator<readonly Float32Array[]> {
+      for await (const sample of sink.samples()) {
+        try {
+          // What an encoder put before the start is not part of the sound.
+          const skipped = Math.min(
+            sample.numberOfFrames,
+            Math.max(0, Math.round(-sample.timestamp * sample.sampleRate)),
+          );
+          yield planesOf(sample).map((plane) => plane.subarray(skipped));
+        } finally {
+          sample.close();
+        }
+      }
+    }
+    return { channels, sampleRate, seconds, pieces: pieces(), close: () => input.dispose() };
+  } catch (error) {
+    input.dispose();
+    throw error;
+  }
+}

@@ -1,0 +1,61 @@
+import type { Needed, ReadSound } from '../../../core/sound/mixer';
+import { soundPieces } from '../store/stores';
+import { PIECE, pieceKey, type SoundPiece } from './sound-look';
+
+/** Pieces held at the same time: 24 of two channels are 92 MB. */
+const MOST_HELD = 24;
+
+const NOTHING: SoundPiece = { channels: [] };
+
+/** Samples of sounds out of the store; holds the pieces used last. */
+export class SoundSamples {
+  /** By key, the one used last at the end. */
+  readonly #held = new Map<string, SoundPiece>();
+
+  /** Fetches what is needed, so that it can be read at once. */
+  async fetch(needed: readonly Needed[]): Promise<void> {
+    const keys = new Set(
+      needed.flatMap(({ hash, from, to }) => {
+        const [first, last] = [Math.floor(from / PIECE), Math.floor((to - 1) / PIECE)];
+        return Array.from({ length: last - first + 1 }, (_, i) => pieceKey(hash, first + i));
+      }),
+    );
+    await Promise.all(
+      [...keys].map(async (key) => {
+        const piece = this.#held.get(key) ?? (await soundPieces.getItem<SoundPiece>(key)) ?? NOTHING;
+        this.#held.delete(key);
+        this.#held.set(key, piece);
+      }),
+    );
+    for (const key of this.#held.keys()) {
+      if (this.#held.size <= Math.max(MOST_HELD, keys.size)) break;
+      this.#held.delete(key);
+    }
+  }
+
+  readonly read: ReadSound = (hash, from, to) => {
+    const parts: (readonly Float32Array[])[] = [];
+    for (let at = from; at < to;) {
+      const index = Math.floor(at / PIECE);
+      const end = Math.min(to, (index + 1) * PIECE);
+      const { channels } = this.#held.get(pieceKey(hash, index)) ?? NOTHING;
+      parts.push(channels.map((samples) => samples.subarray(at - index * PIECE, end - index * PIECE)));
+      at = end;
+    }
+    const [only] = parts;
+    if (parts.length === 1 && only && (only[0]?.length ?? 0) === to - from) return only;
+    const count = Math.max(0, ...parts.map((part) => part.length));
+    return Array.from({ length: count }, (_, c) => {
+      const whole = new Float32Array(to - from);
+      let at = 0;
+      for (const [i, part] of parts.entries()) {
+        const samples = part[c] ?? part[0];
+        if (samples) whole.set(samples, at);
+        at +=
+          Math.min(to, (Math.floor(from / PIECE) + i + 1) * PIECE) -
+          Math.max(from, (Math.floor(from / PIECE) + i) * PIECE);
+      }
+      return whole;
+    });
+  };
+}

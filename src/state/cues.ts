@@ -1,0 +1,138 @@
+import { placeCues } from '../core/film/cue-place';
+import {
+  changeLaneEdit,
+  contactEdit,
+  duplicateCuesEdit,
+  holdCuesEdit,
+  markCuesEdit,
+  nudgeCuesEdit,
+  placeCueEdit,
+  removeCuesEdit,
+  reverseCuesEdit,
+  splitCuesEdit,
+  type CueMarks,
+  type Hold,
+} from '../core/film/edits/cue-edits';
+import { together } from '../core/film/edits/edit';
+import type { Film } from '../core/film/film';
+import type { Lane, LaneKind, Mix, Sound } from '../core/film/sound';
+import { loudestAttack } from '../core/sound/attacks';
+import { frameToSample } from '../core/time/frames';
+import { newId } from './arrange-poses';
+import { edit, tryEdit } from './edit-film';
+import { lookOf } from './sounds';
+import { openFilm, setWorkbench, tell, workbench } from './workbench';
+
+export function chooseCue(id: string, mode: 'only' | 'toggle'): void {
+  const { chosenCues } = workbench();
+  const next = mode === 'toggle' ? new Set(chosenCues) : new Set<string>();
+  if (mode === 'only' || !next.delete(id)) next.add(id);
+  setWorkbench({ chosenCues: next });
+}
+
+export const chooseNoCue = (): void => setWorkbench({ chosenCues: new Set() });
+
+/** Does something with the chosen cues, where there are any. */
+function withChosen(act: (film: Film, ids: readonly string[]) => void): void {
+  const film = openFilm();
+  const ids = [...workbench().chosenCues];
+  if (film && ids.length > 0) act(film, ids);
+}
+
+const sampleHere = (film: Film): number => frameToSample(workbench().frame, film.settings.rate);
+
+/**
+ * Lays a sound into a lane at a frame, or the one on screen; in a lane of effects its loudest attack comes to lie there.
+ */
+export function laySound(sound: Sound, laneId?: string, frame = workbench().frame): void {
+  const film = openFilm();
+  const lane = film?.lanes.find((each) => each.id === laneId) ?? film?.lanes[0];
+  if (!film || !lane) return tell('Add a lane first: cues lie in lanes.');
+  const contact = lane.kind === 'effects' ? loudestAttack(lookOf(sound.hash)?.attacks ?? []) : undefined;
+  const id = newId();
+  const at = frameToSample(frame, film.settings.rate);
+  edit(placeCueEdit(film, { id, sound, laneId: lane.id, at, by: contact?.at }));
+  chooseCue(id, 'only');
+}
+
+export const nudgeCues = (frames: number): void =>
+  withChosen((film, ids) => edit(nudgeCuesEdit(film, ids, frames)));
+
+/** Splits the chosen cues, or where none is chosen all that lie there, at the playhead. */
+export function splitCues(): void {
+  const film = openFilm();
+  if (!film) return;
+  const { chosenCues } = workbench();
+  const ids = chosenCues.size > 0 ? [...chosenCues] : film.cues.map((cue) => cue.id);
+  tryEdit((open) => splitCuesEdit(open, ids, sampleHere(open), newId));
+}
+
+export const removeCues = (): void => withChosen((_, ids) => edit(removeCuesEdit(ids)));
+
+export const duplicateCues = (): void =>
+  withChosen((film, ids) => {
+    const copies = duplicateCuesEdit(film, ids, newId);
+    edit(copies.edit);
+    setWorkbench({ chosenCues: new Set(copies.ids) });
+  });
+
+export const reverseCues = (): void => withChosen((film, ids) => edit(reverseCuesEdit(film, ids)));
+
+export const markCues = (words: string, marks: Partial<CueMarks>): void =>
+  withChosen((film, ids) => edit(markCuesEdit(film, ids, words, marks)));
+
+export const holdCues = (hold: Hold): void => withChosen((film, ids) => edit(holdCuesEdit(film, ids, hold)));
+
+/** Puts the loudest attack of each chosen cue, or the one given, on the frame on screen or `early` frames before. */
+export const putContact = (early: number, by?: number): void =>
+  withChosen((film, ids) => {
+    const edits = placeCues(film).flatMap(({ cue, sound }) => {
+      if (!ids.includes(cue.id)) return [];
+      const heard = lookOf(sound.hash)?.attacks.filter(({ at }) => at >= cue.from && at < cue.to) ?? [];
+      const at = by ?? loudestAttack(heard)?.at;
+      return at === undefined ? [] : [contactEdit(film, cue.id, at, workbench().frame, early)];
+    });
+    if (edits.length === 0)
+      return tell('No attack was found in the chosen cues; click on the waveform to say where it is.');
+    edit(together('Contact put on the frame', edits));
+  });
+
+export function changeLane(id: string, words: string, marks: Partial<Lane>): void {
+  const film = openFilm();
+  if (film) edit(changeLaneEdit(film, id, words, marks));
+}
+
+export function addLane(kind: LaneKind, name: string): void {
+  const film = openFilm();
+  if (!film) return;
+  const lane: Lane = { id: newId(), name, kind, level: 0 };
+  edit(together(`Lane ${name} added`, [{ kind: 'set-lanes', lanes: [...film.lanes, lane] }]));
+}
+
+/** Moves a lane one place up (−1) or down (1). */
+export function moveLane(id: string, by: 1 | -1): void {
+  const film = openFilm();
+  if (!film) return;
+  const lanes = [...film.lanes];
+  const at = lanes.findIndex((lane) => lane.id === id);
+  const [lane] = lanes.splice(at, 1);
+  if (!lane || at + by < 0 || at + by > lanes.length) return;
+  lanes.splice(at + by, 0, lane);
+  edit(together(`${lane.name} moved`, [{ kind: 'set-lanes', lanes }]));
+}
+
+/** Takes a lane away, with what lies in it. */
+export function removeLane(id: string): void {
+  const film = openFilm();
+  const lane = film?.lanes.find((each) => each.id === id);
+  if (!film || !lane) return;
+  const cues = film.cues.filter((cue) => cue.laneId === id);
+  edit(
+    together(`Lane ${lane.name} taken away`, [
+      { kind: 'set-cues', cues: cues.map((cue) => ({ id: cue.id, cue: undefined })) },
+      { kind: 'set-lanes', lanes: film.lanes.filter((each) => each !== lane) },
+    ]),
+  );
+}
+
+export const setMix = (mix: Partial<Mix>): void => edit({ kind: 'set-mix', mix });

@@ -1,0 +1,58 @@
+import { create } from 'zustand';
+import type { Film } from '../core/film/film';
+import type { Span } from '../core/film/moments';
+import { planMix, type MixPlan } from '../core/sound/mix-plan';
+import { frameToSample } from '../core/time/frames';
+import { SoundPlayer, type SoundRun } from '../engine/browser/play/sound-player';
+import { tell } from './workbench';
+
+/** The loudest sample on each side over the last instant, 0 to 1 and beyond; nothing while it is silent. */
+export const useMeter = create<{ readonly peaks: readonly [number, number] }>(() => ({ peaks: [0, 0] }));
+
+let player: SoundPlayer | undefined;
+
+/**
+ * Begins to sound a film from a frame; gives false where there is nothing to hear: no sound in it, another speed than
+ * the film's own, or a browser without a way to be heard, which is said.
+ */
+export async function startSound(
+  film: Film,
+  frame: number,
+  span: Span,
+  loop: boolean,
+  speed: number,
+): Promise<boolean> {
+  const plan = planMix(film);
+  if (plan.voices.length === 0 || speed !== 1) return false;
+  const { rate } = film.settings;
+  const [from, start, end] = [frame, span.from, span.to].map((each) => frameToSample(each, rate)) as [
+    number,
+    number,
+    number,
+  ];
+  return soundPlan(plan, { from, start, end, loop });
+}
+
+/** Begins to sound a part of a plan; gives whether it can be heard. */
+export async function soundPlan(plan: MixPlan, run: SoundRun): Promise<boolean> {
+  try {
+    player ??= new SoundPlayer((peaks) => useMeter.setState({ peaks }));
+    await player.setPlan(plan);
+    await player.play(run);
+    return true;
+  } catch (error) {
+    const why = error instanceof Error ? error.message : String(error);
+    tell(
+      `The film plays without sound: ${why}. Check that this computer has a speaker and that the page may use it.`,
+    );
+    return false;
+  }
+}
+
+export function stopSound(): void {
+  player?.stop();
+  useMeter.setState({ peaks: [0, 0] });
+}
+
+/** Milliseconds that have been heard since it began to sound. */
+export const heardMilliseconds = (): number => (player?.heard() ?? 0) / 48;

@@ -1,0 +1,89 @@
+import { create } from 'zustand';
+import { together } from '../core/film/edits/edit';
+import type { Sound } from '../core/film/sound';
+import { count } from '../core/time/words';
+import { importSounds, type SoundProgress } from '../engine/browser/sounds/import-sounds';
+import { readLook, type SoundLook } from '../engine/browser/sounds/sound-look';
+import { newId } from './arrange-poses';
+import { edit } from './edit-film';
+import { keepNow } from './keeper';
+import { openFilm, tell, workbench } from './workbench';
+
+interface SoundsState {
+  /** What is drawn of sounds, by hash; null where it is not there. */
+  readonly looks: ReadonlyMap<string, SoundLook | null>;
+  readonly incoming: SoundProgress | undefined;
+}
+
+export const useSounds = create<SoundsState>(() => ({ looks: new Map(), incoming: undefined }));
+
+const asked = new Set<string>();
+
+/** What is drawn of a sound; fetched when it is asked for first. */
+export function lookOf(hash: string): SoundLook | undefined {
+  const known = useSounds.getState().looks.get(hash);
+  if (known === undefined && !asked.has(hash)) {
+    asked.add(hash);
+    void readLook(hash).then((look) =>
+      useSounds.setState(({ looks }) => ({ looks: new Map(looks).set(hash, look) })),
+    );
+  }
+  return known ?? undefined;
+}
+
+let stopping: AbortController | undefined;
+
+export const stopSounds = (): void => stopping?.abort();
+
+const ENDINGS = /\.(wav|wave|mp3|m4a|aac|flac|ogg|oga|opus|aif|aiff|aifc|mp4|m4v|mov|mkv|webm)$/i;
+
+/** Whether a file is meant as a sound: by its type, or by the ending of its name. */
+export const isSound = (file: File): boolean =>
+  file.type.startsWith('audio/') || file.type.startsWith('video/') || ENDINGS.test(file.name);
+
+/** Brings sounds into the open film; the same file twice is one sound. */
+export async function bringInSounds(files: readonly File[]): Promise<void> {
+  const film = openFilm();
+  if (!film) return tell('Open a film first: sounds belong to a film.');
+  if (!workbench().canWrite)
+    return tell('This film is open in another tab. Nothing was brought in.', 'wrong');
+  if (useSounds.getState().incoming)
+    return tell('Sounds are still coming in. Wait for them, or stop them first.');
+  stopping = new AbortController();
+  const added: Sound[] = [];
+  try {
+    await importSounds(
+      files,
+      stopping.signal,
+      (outcome) => {
+        if (!outcome.ok) return tell(outcome.problem, 'wrong');
+        if (outcome.note !== undefined) tell(outcome.note, 'wrong');
+        asked.delete(outcome.sound.hash);
+        const known = [...(openFilm()?.sounds ?? []), ...added].some(
+          ({ hash }) => hash === outcome.sound.hash,
+        );
+        if (known) tell(`${outcome.sound.name} is in the film already.`);
+        else added.push({ id: newId(), ...outcome.sound });
+      },
+      (incoming) => useSounds.setState({ incoming }),
+    );
+  } finally {
+    stopping = undefined;
+    useSounds.setState({ incoming: undefined });
+  }
+  if (openFilm()?.id !== film.id || added.length === 0) return;
+  edit({ kind: 'set-sounds', sounds: added.map((sound) => ({ id: sound.id, sound })) });
+  await keepNow();
+}
+
+/** Takes a sound out of the film, with its cues. */
+export function removeSound(sound: Sound): void {
+  const cues = openFilm()?.cues.filter((cue) => cue.soundId === sound.id) ?? [];
+  const used = cues.length > 0 ? `, with ${count(cues.length, 'cue')}` : '';
+  edit(
+    together(`${sound.name} taken out${used}`, [
+      { kind: 'set-cues', cues: cues.map(({ id }) => ({ id, cue: undefined })) },
+      { kind: 'set-sounds', sounds: [{ id: sound.id, sound: undefined }] },
+    ]),
+  );
+}

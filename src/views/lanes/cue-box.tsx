@@ -1,0 +1,71 @@
+import type { PlacedCue } from '../../core/film/cue-place';
+import { levelWords } from '../../core/sound/level';
+import { samplesWords } from '../../core/time/words';
+import { chooseCue } from '../../state/cues';
+import styles from './lanes.module.css';
+
+interface CueBoxProps {
+  readonly placed: PlacedCue;
+  readonly chosen: boolean;
+  /** Pixels a sample. */
+  readonly scale: number;
+}
+
+/** What a cue is and where, for those who do not see it. */
+const cueLabel = ({ cue, sound, lane, start, end, loose }: PlacedCue): string =>
+  [
+    `${sound.name} in ${lane.name}`,
+    `from ${samplesWords(start)}`,
+    `${samplesWords(end - start)} long`,
+    levelWords(cue.level),
+    cue.pin.to === 'time' ? 'held at its time' : loose ? 'loose' : 'pinned',
+  ].join(', ');
+
+/** A cue on its lane: the frame around its waveform, and what it is grabbed by. */
+export function CueBox({ placed, chosen, scale }: CueBoxProps) {
+  const { cue, sound, start, end, heardUntil, loose, showing } = placed;
+  const { pin } = cue;
+  const toPin = pin.to === 'pose' ? (cue.reversed ? cue.to - pin.by : pin.by - cue.from) : 0;
+  const classes = [
+    styles.cue,
+    chosen && styles.chosen,
+    loose && styles.loose,
+    pin.to === 'time' && styles.held,
+    cue.reversed && styles.reversed,
+  ];
+  const width = Math.max(3, (end - start) * scale);
+  const fade = (samples: number | undefined): number => Math.min(end - start, samples ?? 0) * scale;
+  return (
+    <button
+      type="button"
+      className={classes.filter(Boolean).join(' ')}
+      style={{ left: start * scale, width }}
+      aria-label={cueLabel(placed)}
+      aria-pressed={chosen}
+      data-cue={cue.id}
+      data-showing={showing}
+      onClick={(event) => {
+        // With the mouse it is chosen as it is grabbed.
+        if (event.detail === 0) chooseCue(cue.id, 'only');
+      }}
+    >
+      <span className={styles.name}>{sound.name}</span>
+      {heardUntil < end && (
+        <span className={styles.unheard} style={{ left: Math.max(0, heardUntil - start) * scale }} />
+      )}
+      {pin.to === 'pose' && <i className={styles.pin} style={{ left: toPin * scale }} />}
+      {chosen && (
+        <>
+          <span className={styles.trim} data-grip="start" />
+          <span className={`${styles.trim} ${styles.last}`} data-grip="end" />
+          <span className={styles.fade} data-grip="fade-in" style={{ left: fade(cue.fadeIn?.samples) }} />
+          <span
+            className={styles.fade}
+            data-grip="fade-out"
+            style={{ left: (heardUntil - start) * scale - fade(cue.fadeOut?.samples) }}
+          />
+        </>
+      )}
+    </button>
+  );
+}

@@ -1,0 +1,70 @@
+import { ChevronDown, ChevronRight, Headphones, VolumeX } from 'lucide-react';
+import { levelWords } from '../../core/sound/level';
+import { changeLane } from '../../state/cues';
+import { useWorkbench } from '../../state/workbench';
+import { LANES_TOP, type LaneRow } from './lane-layout';
+import styles from './lanes.module.css';
+
+/** Beside each lane its name and level, and whether it is heard. */
+export function LaneHeads({ rows }: { readonly rows: readonly LaneRow[] }) {
+  const canWrite = useWorkbench((state) => state.canWrite);
+  return rows.map(({ lane, top, height }) => (
+    <div
+      key={lane.id}
+      className={styles.head}
+      data-kind={lane.kind}
+      style={{ top: top - LANES_TOP, height }}
+      role="group"
+      aria-label={lane.name}
+    >
+      <button
+        type="button"
+        className={styles.fold}
+        aria-expanded={!lane.folded}
+        aria-label={lane.folded ? `Unfold ${lane.name}` : `Fold ${lane.name}`}
+        disabled={!canWrite}
+        onClick={() =>
+          changeLane(lane.id, `${lane.name} ${lane.folded ? 'unfolded' : 'folded'}`, {
+            folded: lane.folded ? undefined : true,
+          })
+        }
+      >
+        {lane.folded ? <ChevronRight size={13} aria-hidden /> : <ChevronDown size={13} aria-hidden />}
+      </button>
+      <span className={styles.laneName}>
+        {lane.name}
+        {height > 40 && <small>{levelWords(lane.level)}</small>}
+      </span>
+      <button
+        type="button"
+        className={styles.hear}
+        aria-pressed={lane.muted ?? false}
+        aria-label={`Mute ${lane.name}`}
+        title={`Mute ${lane.name}`}
+        disabled={!canWrite}
+        onClick={() =>
+          changeLane(lane.id, `${lane.name} ${lane.muted ? 'heard again' : 'muted'}`, {
+            muted: lane.muted ? undefined : true,
+          })
+        }
+      >
+        <VolumeX size={14} aria-hidden />
+      </button>
+      <button
+        type="button"
+        className={styles.hear}
+        aria-pressed={lane.solo ?? false}
+        aria-label={`Hear ${lane.name} alone`}
+        title={`Hear ${lane.name} alone`}
+        disabled={!canWrite}
+        onClick={() =>
+          changeLane(lane.id, `${lane.name} ${lane.solo ? 'with the others' : 'heard alone'}`, {
+            solo: lane.solo ? undefined : true,
+          })
+        }
+      >
+        <Headphones size={14} aria-hidden />
+      </button>
+    </div>
+  ));
+}

@@ -1,0 +1,99 @@
+import { useState, type DragEvent } from 'react';
+import { placeCues } from '../../core/film/cue-place';
+import type { Film } from '../../core/film/film';
+import { pinnedFrame } from '../../core/film/moments';
+import { scheduleOf } from '../../core/film/schedule';
+import { SAMPLE_RATE } from '../../core/time/frames';
+import { laySound } from '../../state/cues';
+import { useWorkbench } from '../../state/workbench';
+import { carriesSound, draggedSound } from '../dragged-sound';
+import { CueBox } from './cue-box';
+import type { LaneRow } from './lane-layout';
+import { LaneWave } from './lane-wave';
+import styles from './lanes.module.css';
+import { useCueDrag } from './use-cue-drag';
+
+interface LaneRowsProps {
+  readonly film: Film;
+  readonly rows: readonly LaneRow[];
+  readonly zoom: number;
+  /** What is in sight, in pixels of the film. */
+  readonly left: number;
+  readonly width: number;
+  readonly frameAt: (clientX: number) => number;
+}
+
+/** The lanes under the poses, with their cues. */
+export function LaneRows({ film, rows, zoom, left, width, frameAt }: LaneRowsProps) {
+  const chosen = useWorkbench((state) => state.chosenCues);
+  const canWrite = useWorkbench((state) => state.canWrite);
+  const [over, setOver] = useState<string>();
+  const { rate } = film.settings;
+  const samplesAPixel = (rate.den * SAMPLE_RATE) / rate.num / zoom;
+  const drag = useCueDrag(film, rows, samplesAPixel, canWrite);
+  const plan = scheduleOf(drag.film);
+  const placed = placeCues(drag.film, plan);
+  const window = { from: left * samplesAPixel, samplesAPixel, width };
+  const until = window.from + width * samplesAPixel;
+
+  const drop = (event: DragEvent, laneId: string): void => {
+    const id = draggedSound(event);
+    const sound = film.sounds.find((each) => each.id === id);
+    setOver(undefined);
+    if (!sound || !canWrite) return;
+    event.preventDefault();
+    laySound(sound, laneId, Math.max(0, Math.round(frameAt(event.clientX))));
+  };
+
+  return (
+    <div {...drag.handlers}>
+      {rows.map(({ lane, top, height }) => {
+        const here = placed.filter((each) => each.lane.id === lane.id);
+        return (
+          <div
+            key={lane.id}
+            className={over === lane.id ? `${styles.lane} ${styles.over}` : styles.lane}
+            data-kind={lane.kind}
+            data-silent={lane.muted ? 'true' : undefined}
+            style={{ top, height }}
+            onDragOver={(event) => {
+              if (!carriesSound(event) || !canWrite) return;
+              event.preventDefault();
+              setOver(lane.id);
+            }}
+            onDragLeave={() => setOver(undefined)}
+            onDrop={(event) => drop(event, lane.id)}
+          >
+            {!lane.folded && (
+              <LaneWave placed={here} left={left} window={{ ...window, height: height - 4 }} />
+            )}
+            {here
+              .filter((each) => each.end > window.from && each.start < until)
+              .map((each) => (
+                <CueBox
+                  key={`${each.cue.id}.${each.showing}`}
+                  placed={each}
+                  chosen={chosen.has(each.cue.id)}
+                  scale={1 / samplesAPixel}
+                />
+              ))}
+          </div>
+        );
+      })}
+      {placed.map(({ cue, lane, loose, showing }) => {
+        const row = rows.find((each) => each.lane.id === lane.id);
+        if (!chosen.has(cue.id) || cue.pin.to === 'time' || loose || !row) return null;
+        // What is tied to what: a thread from the pose down to the cue.
+        const at = pinnedFrame(plan, { ...cue.pin.at, showing }) + cue.pin.nudge;
+        return (
+          <div
+            key={`${cue.id}.${showing}`}
+            className={styles.thread}
+            style={{ left: at * zoom, height: row.top - 150 }}
+            aria-hidden
+          />
+        );
+      })}
+    </div>
+  );
+}

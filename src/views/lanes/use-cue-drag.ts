@@ -1,0 +1,138 @@
+import { useRef, useState, type PointerEvent } from 'react';
+import { placeCues, type PlacedCue } from '../../core/film/cue-place';
+import { applyEdit } from '../../core/film/edits/apply-edit';
+import { markCuesEdit, moveCuesEdit, trimCueEdit } from '../../core/film/edits/cue-edits';
+import type { Edit } from '../../core/film/edits/edit';
+import type { Film } from '../../core/film/film';
+import { frameToSample, SAMPLE_RATE } from '../../core/time/frames';
+import { chooseCue, chooseNoCue } from '../../state/cues';
+import { edit } from '../../state/edit-film';
+import { workbench } from '../../state/workbench';
+import type { LaneRow } from './lane-layout';
+
+type Grip = 'move' | 'start' | 'end' | 'fade-in' | 'fade-out';
+
+interface Grabbed {
+  readonly placed: PlacedCue;
+  readonly grip: Grip;
+  readonly clientX: number;
+  readonly clientY: number;
+  readonly laneIndex: number;
+}
+
+/** Below so many pixels a cue is touched, not dragged. */
+const TOUCH = 3;
+
+interface CueDrag {
+  /** The film as it would become; the film itself where nothing is dragged. */
+  readonly film: Film;
+  readonly handlers: {
+    readonly onPointerDown: (event: PointerEvent) => void;
+    readonly onPointerMove: (event: PointerEvent) => void;
+    readonly onPointerUp: () => void;
+    readonly onPointerCancel: () => void;
+  };
+}
+
+/** The nearest sample at which a frame begins. */
+function nearestFrame(film: Film, sample: number): number {
+  const { rate } = film.settings;
+  return frameToSample(Math.round((sample * rate.num) / (rate.den * SAMPLE_RATE)), rate);
+}
+
+/** Dragging cues along and across lanes, by their edges, and their fades. With alt nothing snaps to frames. */
+export function useCueDrag(
+  film: Film,
+  rows: readonly LaneRow[],
+  samplesAPixel: number,
+  enabled: boolean,
+): CueDrag {
+  const grabbed = useRef<Grabbed>(undefined);
+  const [change, setChange] = useState<Edit>();
+
+  const editFor = (
+    event: PointerEvent,
+    { placed, grip, clientX, laneIndex, clientY }: Grabbed,
+  ): Edit | undefined => {
+    const by = Math.round((event.clientX - clientX) * samplesAPixel);
+    const { cue, start, heardUntil } = placed;
+    const snapped = (sample: number): number => (event.altKey ? sample : nearestFrame(film, sample));
+    switch (grip) {
+      case 'move': {
+        // What is tied to the pose comes to lie on a frame.
+        const { pin } = cue;
+        const toPin = pin.to === 'pose' ? (cue.reversed ? cue.to - pin.by : pin.by - cue.from) : 0;
+        const shift = snapped(start + toPin + by) - start - toPin;
+        const height = rows[laneIndex]?.height ?? 1;
+        const across = laneIndex + Math.round((event.clientY - clientY) / height);
+        const lane = rows[Math.min(rows.length - 1, Math.max(0, across))]?.lane.id;
+        const { chosenCues } = workbench();
+        const ids = chosenCues.has(cue.id) ? chosenCues : [cue.id];
+        return moveCuesEdit(film, ids, shift, lane === cue.laneId ? undefined : lane);
+      }
+      case 'start':
+      case 'end': {
+        const edge = grip === 'start' ? start : start + cue.to - cue.from;
+        const trimmed = trimCueEdit(film, cue.id, grip, snapped(edge + by));
+        return trimmed.ok ? trimmed.value : undefined;
+      }
+      case 'fade-in':
+      case 'fade-out': {
+        const key = grip === 'fade-in' ? 'fadeIn' : 'fadeOut';
+        const before = cue[key];
+        const length = heardUntil - start;
+        const samples = Math.min(
+          length,
+          Math.max(0, (before?.samples ?? 0) + (grip === 'fade-in' ? by : -by)),
+        );
+        const fade = samples === 0 ? undefined : { samples, curve: before?.curve ?? 'power' };
+        return markCuesEdit(film, [cue.id], grip === 'fade-in' ? 'Fade-in set' : 'Fade-out set', {
+          [key]: fade,
+        });
+      }
+    }
+  };
+
+  const letGo = (): void => {
+    grabbed.current = undefined;
+    setChange(undefined);
+  };
+
+  return {
+    film: change ? applyEdit(film, change) : film,
+    handlers: {
+      onPointerDown: (event) => {
+        const box = (event.target as HTMLElement).closest<HTMLElement>('[data-cue]');
+        if (event.button !== 0) return;
+        if (!box) return chooseNoCue();
+        const id = box.dataset.cue ?? '';
+        const placed = placeCues(film).find(
+          ({ cue, showing }) => cue.id === id && showing === Number(box.dataset.showing),
+        );
+        if (!placed) return;
+        const toggles = event.shiftKey || event.ctrlKey || event.metaKey;
+        if (toggles || !workbench().chosenCues.has(id)) chooseCue(id, toggles ? 'toggle' : 'only');
+        if (!enabled || toggles) return;
+        event.currentTarget.setPointerCapture(event.pointerId);
+        grabbed.current = {
+          placed,
+          grip: ((event.target as HTMLElement).dataset.grip as Grip | undefined) ?? 'move',
+          clientX: event.clientX,
+          clientY: event.clientY,
+          laneIndex: rows.findIndex(({ lane }) => lane.id === placed.cue.laneId),
+        };
+      },
+      onPointerMove: (event) => {
+        const held = grabbed.current;
+        if (!held) return;
+        const far = Math.hypot(event.clientX - held.clientX, event.clientY - held.clientY) >= TOUCH;
+        if (change || far) setChange(editFor(event, held));
+      },
+      onPointerUp: () => {
+        if (grabbed.current && change) edit(change);
+        letGo();
+      },
+      onPointerCancel: letGo,
+    },
+  };
+}

@@ -1,0 +1,230 @@
+import { CopyPlus, FlipHorizontal2, Minus, Plus, Scissors, Target, Trash2 } from 'lucide-react';
+import { placeCues, type PlacedCue } from '../../core/film/cue-place';
+import type { Film } from '../../core/film/film';
+import { scheduleOf } from '../../core/film/schedule';
+import { FADE_CURVES, type Cue, type Fade, type FadeCurve } from '../../core/film/sound';
+import { fadeText, parseFadeLength } from '../../core/sound/fade-length';
+import { parseLevel } from '../../core/sound/level';
+import { count, samplesWords } from '../../core/time/words';
+import { Button, IconButton } from '../../kit/button';
+import { CheckField } from '../../kit/check-field';
+import { Pair } from '../../kit/pair';
+import { SelectField } from '../../kit/select-field';
+import { TypedField } from '../../kit/typed-field';
+import {
+  duplicateCues,
+  holdCues,
+  markCues,
+  nudgeCues,
+  putContact,
+  removeCues,
+  reverseCues,
+  splitCues,
+} from '../../state/cues';
+import { cutSilence } from '../../state/cut-silence';
+import { useFilm, useWorkbench } from '../../state/workbench';
+import styles from './sound.module.css';
+
+const CURVE_WORDS: Readonly<Record<FadeCurve, string>> = {
+  straight: 'straight',
+  power: 'even power',
+  slow: 'slow start',
+};
+
+/** The value that all have; undefined where they differ. */
+function shared<T>(values: readonly T[]): T | undefined {
+  const different = new Set(values);
+  return different.size === 1 ? values[0] : undefined;
+}
+
+/** Where a cue is tied, in words. */
+function pinWords(film: Film, { cue, loose }: PlacedCue): string {
+  if (cue.pin.to === 'time') return 'Held at its time, whatever the poses do.';
+  if (loose)
+    return 'Loose: its pose is gone. It stays where it sounded; undo brings the pose back, a pin ties it anew.';
+  const index = scheduleOf(film).firsts.get(cue.pin.at.poseId)?.index ?? 0;
+  const offset = Math.round((cue.pin.at.offset + cue.pin.nudge) * 100) / 100;
+  return `Tied to pose ${index + 1}, ${count(offset, 'frame')} in.`;
+}
+
+/** The chosen cues: level, fades, what they are tied to, and what can be done with them. */
+export function CuePanel() {
+  const film = useFilm();
+  const chosen = useWorkbench((state) => state.chosenCues);
+  const canWrite = useWorkbench((state) => state.canWrite);
+  if (!film) return null;
+  const placed = placeCues(film).filter(({ cue }, i, all) => {
+    const first = all.findIndex((each) => each.cue.id === cue.id) === i;
+    return first && chosen.has(cue.id);
+  });
+  const [one] = placed;
+  if (!one) {
+    return (
+      <section className={styles.panel} aria-label="Chosen cues">
+        <h2>No cue chosen</h2>
+        <p className={styles.hint}>
+          Drag a sound into a lane, or lay it in at the playhead. Then choose it on its lane: drag it along,
+          drag its ends and fades.
+        </p>
+      </section>
+    );
+  }
+  const cues = placed.map(({ cue }) => cue);
+  const level = shared(cues.map((cue) => cue.level));
+  const pinned = shared(
+    cues.map((cue) => (cue.pin.to === 'time' ? 'time' : cue.pin.every ? 'every' : 'pose')),
+  );
+  return (
+    <section className={styles.panel} aria-label="Chosen cues">
+      <h2>{cues.length === 1 ? one.sound.name : `${count(cues.length, 'cue')} chosen`}</h2>
+      {cues.length === 1 && (
+        <p className={styles.facts} data-testid="cue-facts">
+          {samplesWords(one.start)} to {samplesWords(one.end)}
+          {one.heardUntil < one.end && `, heard until ${samplesWords(Math.max(one.start, one.heardUntil))}`}
+        </p>
+      )}
+      <Pair>
+        <TypedField
+          label="Level"
+          figures
+          text={level === undefined ? '' : String(level)}
+          parse={parseLevel}
+          onCommit={(value) =>
+            markCues(`Level of ${count(cues.length, 'cue')} set to ${value} dB`, { level: value })
+          }
+          disabled={!canWrite}
+          hint="dB, −60 to +12"
+        />
+        <SelectField
+          label="Lane"
+          value={shared(cues.map((cue) => cue.laneId)) ?? ''}
+          disabled={!canWrite}
+          options={[
+            ...(shared(cues.map((cue) => cue.laneId)) === undefined ? [{ value: '', label: 'several' }] : []),
+            ...film.lanes.map(({ id, name }) => ({ value: id, label: name })),
+          ]}
+          onChange={(laneId) => {
+            if (laneId) markCues(`${count(cues.length, 'cue')} moved to another lane`, { laneId });
+          }}
+        />
+      </Pair>
+      <FadeFields film={film} cues={cues} which="fadeIn" label="Fade in" disabled={!canWrite} />
+      <FadeFields film={film} cues={cues} which="fadeOut" label="Fade out" disabled={!canWrite} />
+      <SelectField
+        label="Tied to"
+        value={pinned ?? ''}
+        disabled={!canWrite}
+        options={[
+          ...(pinned === undefined ? [{ value: '', label: 'several' }] : []),
+          { value: 'pose', label: 'its pose' },
+          { value: 'every', label: 'its pose, every pass of a cycle' },
+          { value: 'time', label: 'the time of the film' },
+        ]}
+        onChange={(to) => {
+          if (to === 'time') holdCues({ to });
+          else if (to) holdCues({ to: 'pose', every: to === 'every' ? true : undefined });
+        }}
+        {...(cues.length === 1 ? { hint: pinWords(film, one) } : {})}
+      />
+      <div className={styles.deeds} role="group" aria-label="Chosen cues">
+        <IconButton
+          look="plain"
+          label="A frame earlier"
+          shortcut="Alt ←"
+          disabled={!canWrite}
+          onClick={() => nudgeCues(-1)}
+        >
+          <Minus size={15} aria-hidden />
+        </IconButton>
+        <IconButton
+          look="plain"
+          label="A frame later"
+          shortcut="Alt →"
+          disabled={!canWrite}
+          onClick={() => nudgeCues(1)}
+        >
+          <Plus size={15} aria-hidden />
+        </IconButton>
+        <IconButton
+          look="plain"
+          label="Contact on this frame"
+          shortcut="T"
+          disabled={!canWrite}
+          onClick={() => putContact(0)}
+        >
+          <Target size={15} aria-hidden />
+        </IconButton>
+        <IconButton
+          look="plain"
+          label="Split at the playhead"
+          shortcut="K"
+          disabled={!canWrite}
+          onClick={splitCues}
+        >
+          <Scissors size={15} aria-hidden />
+        </IconButton>
+        <IconButton
+          look="plain"
+          label="Duplicate"
+          shortcut="Ctrl D"
+          disabled={!canWrite}
+          onClick={duplicateCues}
+        >
+          <CopyPlus size={15} aria-hidden />
+        </IconButton>
+        <IconButton look="plain" label="Reverse" shortcut="R" disabled={!canWrite} onClick={reverseCues}>
+          <FlipHorizontal2 size={15} aria-hidden />
+        </IconButton>
+        <IconButton look="plain" label="Delete" shortcut="Delete" disabled={!canWrite} onClick={removeCues}>
+          <Trash2 size={15} aria-hidden />
+        </IconButton>
+      </div>
+      <Button disabled={!canWrite} onClick={cutSilence}>
+        Cut the silence in front and behind
+      </Button>
+      <CheckField
+        label="Repeat until the film ends"
+        checked={cues.every((cue) => cue.looped)}
+        onChange={(looped) =>
+          markCues(looped ? 'Repeated until the film ends' : 'Heard once', {
+            looped: looped ? true : undefined,
+          })
+        }
+      />
+    </section>
+  );
+}
+
+interface FadeFieldsProps {
+  readonly film: Film;
+  readonly cues: readonly Cue[];
+  readonly which: 'fadeIn' | 'fadeOut';
+  readonly label: string;
+  readonly disabled: boolean;
+}
+
+function FadeFields({ film, cues, which, label, disabled }: FadeFieldsProps) {
+  const samples = shared(cues.map((cue) => cue[which]?.samples ?? 0));
+  const curve = shared(cues.map((cue) => cue[which]?.curve ?? 'power'));
+  const set = (fade: Fade): void =>
+    markCues(`${label} set`, { [which]: fade.samples === 0 ? undefined : fade });
+  return (
+    <Pair label={label}>
+      <TypedField
+        label={label}
+        figures
+        text={samples === undefined ? '' : fadeText(samples)}
+        parse={(text) => parseFadeLength(text, film.settings.rate)}
+        onCommit={(value) => set({ samples: value, curve: curve ?? 'power' })}
+        disabled={disabled}
+      />
+      <SelectField
+        label="Curve"
+        value={curve ?? 'power'}
+        disabled={disabled || !samples}
+        options={FADE_CURVES.map((each) => ({ value: each, label: CURVE_WORDS[each] }))}
+        onChange={(next) => set({ samples: samples ?? 0, curve: next as FadeCurve })}
+      />
+    </Pair>
+  );
+}

@@ -1,0 +1,101 @@
+import { AudioLines, Play, Plus, Square, Trash2 } from 'lucide-react';
+import type { Film } from '../../core/film/film';
+import type { Sound } from '../../core/film/sound';
+import { SAMPLE_RATE } from '../../core/time/frames';
+import { count } from '../../core/time/words';
+import { Button, IconButton } from '../../kit/button';
+import { hearSound, stopHearing, useHearing } from '../../state/hear-sound';
+import { laySound } from '../../state/cues';
+import { bringInSounds, removeSound, stopSounds, useSounds } from '../../state/sounds';
+import { useFilm, useWorkbench } from '../../state/workbench';
+import { dragSound } from '../dragged-sound';
+import { FileChooser } from '../file-chooser';
+import styles from './sound.module.css';
+
+const SOUNDS = 'audio/*,video/*,.wav,.mp3,.m4a,.aac,.flac,.ogg,.opus,.aif,.aiff,.aifc,.mkv';
+
+/** The film's sounds: hear them, lay them into the film, see where they are used. */
+export function SoundList() {
+  const film = useFilm();
+  const canWrite = useWorkbench((state) => state.canWrite);
+  const incoming = useSounds((state) => state.incoming);
+  if (!film) return null;
+  return (
+    <section className={styles.list} aria-label="Sounds">
+      <h2>Sounds</h2>
+      <FileChooser
+        label="Sounds to bring in"
+        testId="choose-sounds"
+        accept={SOUNDS}
+        disabled={!canWrite}
+        onFiles={(files) => void bringInSounds(files)}
+      >
+        <AudioLines size={17} aria-hidden /> Choose sounds
+      </FileChooser>
+      {incoming && (
+        <p role="status" className={styles.incoming}>
+          {count(incoming.done, 'sound')} of {incoming.total}, {incoming.seconds.toFixed(0)} s read{' '}
+          <Button look="quiet" onClick={stopSounds}>
+            Stop
+          </Button>
+        </p>
+      )}
+      {film.sounds.length === 0 && !incoming && (
+        <p className={styles.hint}>
+          Speech, music, effects: WAV, MP3, M4A, FLAC, Ogg, AIFF, or the sound of a video. Drop them anywhere.
+        </p>
+      )}
+      <ul>
+        {film.sounds.map((sound) => (
+          <SoundItem key={sound.id} film={film} sound={sound} disabled={!canWrite} />
+        ))}
+      </ul>
+    </section>
+  );
+}
+
+interface SoundItemProps {
+  readonly film: Film;
+  readonly sound: Sound;
+  readonly disabled: boolean;
+}
+
+function SoundItem({ film, sound, disabled }: SoundItemProps) {
+  const heard = useHearing((state) => state.hash === sound.hash);
+  const used = film.cues.filter((cue) => cue.soundId === sound.id).length;
+  return (
+    <li
+      className={styles.sound}
+      draggable={!disabled}
+      onDragStart={(event) => dragSound(event, sound.id)}
+      title="Drag it into a lane"
+    >
+      <IconButton
+        label={heard ? `Stop ${sound.name}` : `Hear ${sound.name}`}
+        onClick={() => (heard ? stopHearing() : void hearSound(sound))}
+      >
+        {heard ? <Square size={15} aria-hidden /> : <Play size={15} aria-hidden />}
+      </IconButton>
+      <span>
+        <span className={styles.soundName}>{sound.name}</span>
+        <span className={styles.facts}>
+          {(sound.samples / SAMPLE_RATE).toFixed(1)} s · {used > 0 ? `in ${count(used, 'cue')}` : 'not used'}
+        </span>
+      </span>
+      <IconButton
+        label={`Lay ${sound.name} in at the playhead`}
+        disabled={disabled}
+        onClick={() => laySound(sound)}
+      >
+        <Plus size={16} aria-hidden />
+      </IconButton>
+      <IconButton
+        label={`Take ${sound.name} out of the film`}
+        disabled={disabled}
+        onClick={() => removeSound(sound)}
+      >
+        <Trash2 size={14} aria-hidden />
+      </IconButton>
+    </li>
+  );
+}
