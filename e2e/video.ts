@@ -14,12 +14,13 @@ export async function printFilm(
   page: Page,
   kind: 'MP4' | 'WebM',
   name: string,
+  patience = 110_000,
 ): Promise<{ bytes: Buffer; fileName: string }> {
   await page.getByRole('button', { name: 'Print', exact: true }).click();
   await page.getByLabel('Name of the file').fill(name);
   await page.getByRole('radio', { name: new RegExp(kind) }).check();
   await page.getByRole('button', { name: 'Print the film' }).click();
-  await page.getByRole('button', { name: 'Print the film' }).waitFor({ timeout: 110_000 });
+  await page.getByRole('button', { name: 'Print the film' }).waitFor({ timeout: patience });
   const [download] = await Promise.all([
     page.waitForEvent('download'),
     page.getByRole('link', { name: 'Save to disk' }).first().click(),

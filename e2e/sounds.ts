@@ -1,0 +1,88 @@
+import { execFile } from 'node:child_process';
+import { promisify } from 'node:util';
+import type { Page } from 'playwright-core';
+import type { TestFile } from './browser';
+
+const run = promisify(execFile);
+
+export interface WavOptions {
+  readonly rate?: number;
+  readonly channels?: number;
+}
+
+/** Samples from −1 to 1 as a WAV file of 16 bits (RIFF WAVE, format 1), the same on every channel. */
+export function wav(
+  name: string,
+  samples: Float32Array,
+  { rate = 48_000, channels = 1 }: WavOptions = {},
+): TestFile {
+  const bytes = samples.length * channels * 2;
+  const file = Buffer.alloc(44 + bytes);
+  file.write('RIFF', 0);
+  file.writeUInt32LE(36 + bytes, 4);
+  file.write('WAVEfmt ', 8);
+  file.writeUInt32LE(16, 16);
+  file.writeUInt16LE(1, 20);
+  file.writeUInt16LE(channels, 22);
+  file.writeUInt32LE(rate, 24);
+  file.writeUInt32LE(rate * channels * 2, 28);
+  file.writeUInt16LE(channels * 2, 32);
+  file.writeUInt16LE(16, 34);
+  file.write('data', 36);
+  file.writeUInt32LE(bytes, 40);
+  samples.forEach((each, i) => {
+    for (let c = 0; c < channels; c++)
+      file.writeInt16LE(Math.round(each * 32_767), 44 + (i * channels + c) * 2);
+  });
+  return { name, mimeType: 'audio/wav', buffer: file };
+}
+
+/** Where the pulse of a click stands within it, in samples. */
+export const PULSE = 48;
+
+/** A click: a pulse a third of a millisecond wide, then silence; 0.1 s in all. */
+export const click = (rate = 48_000): Float32Array =>
+  Float32Array.from(
+    { length: rate / 10 },
+    (_, i) => 0.8 * Math.exp(-(((i - (PULSE * rate) / 48_000) / (rate / 6000)) ** 2)),
+  );
+
+/** The sound of a file as ffmpeg decodes it: one channel at 48 kHz. */
+export async function soundOf(path: string): Promise<Float32Array> {
+  const { stdout } = await run(
+    'ffmpeg',
+    ['-v', 'error', '-i', path, '-map', '0:a', '-ac', '1', '-ar', '48000', '-f', 'f32le', '-'],
+    {
+      encoding: 'buffer',
+      maxBuffer: 1 << 30,
+    },
+  );
+  return new Float32Array(stdout.buffer.slice(stdout.byteOffset, stdout.byteOffset + stdout.byteLength));
+}
+
+/** Places of the loudest sample of each stretch that rises above a level, in samples. */
+export function pulses(samples: Float32Array, level = 0.2): number[] {
+  const found: number[] = [];
+  for (let i = 0; i < samples.length; i++) {
+    if (Math.abs(samples[i] as number) < level) continue;
+    let most = i;
+    for (; i < samples.length && i < most + 480; i++) {
+      if (Math.abs(samples[i] as number) > Math.abs(samples[most] as number)) most = i;
+    }
+    found.push(most);
+  }
+  return found;
+}
+
+/** Brings sounds into the open film, in stage Sound. */
+export async function bringInSounds(page: Page, files: readonly TestFile[]): Promise<void> {
+  await page.getByRole('button', { name: 'Sound', exact: true }).click();
+  await page.getByTestId('choose-sounds').setInputFiles([...files]);
+  await page.getByRole('status').filter({ hasText: 'read' }).waitFor({ state: 'detached', timeout: 60_000 });
+}
+
+/** Puts the playhead on a frame, counted from 0. */
+export async function goTo(page: Page, frame: number): Promise<void> {
+  await page.keyboard.press('Home');
+  for (let i = 0; i < frame; i++) await page.keyboard.press('ArrowRight');
+}
