@@ -4,9 +4,10 @@ import { resolve } from 'node:path';
 import { DEFAULT_SETTINGS, NO_SOUND, type Film, type Photo } from '../src/core/film/film';
 import { HEIGHT, WIDTH } from './art/fairground';
 import { ROLL } from './roll';
+import { withSound } from './sound';
 import { STORY } from './story';
 
-/** The demo film as it is laid out, and its photos' bytes by hash. */
+/** The demo film as it is laid out, and the bytes of its photos and sounds by hash. */
 export async function demoFilm(): Promise<{ film: Film; originals: Map<string, Uint8Array> }> {
   const originals = new Map<string, Uint8Array>();
   const photos: Photo[] = [];
@@ -45,5 +46,5 @@ export async function demoFilm(): Promise<{ film: Film; originals: Map<string, U
     range: {},
     ...NO_SOUND,
   };
-  return { film, originals };
+  return { film: await withSound(film, originals), originals };
 }

@@ -32,7 +32,7 @@ export function preparePackages() {
 
 const has = (command) => spawnSync(command, ['-version'], { stdio: 'ignore' }).error === undefined;
 
-/** Debian's Chromium, ffmpeg and picture tools, which the tests and measurements use. */
+/** Debian's Chromium, ffmpeg, picture and sound tools, which the tests and measurements use. */
 export function prepareDebian() {
   const chromium = process.env.CHROMIUM ?? '/usr/bin/chromium';
   const missing = [
@@ -41,6 +41,8 @@ export function prepareDebian() {
     // To make and to check HEIC and camera raw.
     !has('heif-enc') && 'libheif-examples',
     !has('dcraw_emu') && 'libraw-bin',
+    // To check where sounds begin and how fast music goes.
+    !has('aubioonset') && 'aubio-tools',
   ].filter(Boolean);
   if (missing.length === 0) return;
   const command = `apt-get install -y --no-install-recommends ${missing.join(' ')}`;

@@ -11,7 +11,7 @@ import { beginIntake, completeIntake, intakeOf, takeIn, takeInUnread } from './i
 import { keepNow } from './keeper';
 import { newFilm, openNewFilm, showShelf } from './open-film';
 import { showStage } from './show-stage';
-import { bringInSounds, isSound } from './sounds';
+import { askAgain, bringInSounds, isSound } from './sounds';
 
 let stopping: AbortController | undefined;
 
@@ -153,6 +153,7 @@ export async function openBundle(
     onProgress: (progress) => setWorkbench({ incoming: { ...progress, seconds: secondsSince(startedAt) } }),
   });
   setWorkbench({ incoming: undefined });
+  askAgain();
   for (const problem of opened.problems) tell(problem, 'wrong');
 }
 

@@ -9,10 +9,10 @@ import {
   readStamp,
 } from '../engine/browser/store/film-shelf';
 import { tryFilmLock, waitForFilmLock, type FilmLock } from '../engine/browser/store/film-lock';
-import { freeUnused, type Unused } from '../engine/browser/store/free-unused';
+import { freeUnused, unusedWords, type Unused } from '../engine/browser/store/free-unused';
 import { readHistory } from '../engine/browser/store/history-shelf';
 import { holdPictures } from '../engine/browser/store/store-lock';
-import { count, sizeWords } from '../core/time/words';
+import { sizeWords } from '../core/time/words';
 import { restoreIntake } from './intake';
 import { keepNow } from './keeper';
 import { pause } from './player';
@@ -102,10 +102,10 @@ export async function showShelf(how: 'push' | 'replace' | 'stay' = 'push'): Prom
   showRoute({ kind: 'shelf' }, how);
 }
 
-const freedWords = ({ photos, bytes }: Unused): string =>
-  photos === 0
-    ? 'Nothing to free: every photo is used.'
-    : `${sizeWords(bytes)} freed: ${count(photos, 'photo')} that no film used.`;
+const freedWords = (unused: Unused): string =>
+  unusedWords(unused) === ''
+    ? 'Nothing to free: every photo and sound is used.'
+    : `${sizeWords(unused.bytes)} freed: ${unusedWords(unused)} that no film used.`;
 
 /** Frees the photos that no film uses, and says how much that was or why it could not be done. */
 export async function freePhotos(): Promise<void> {

@@ -31,6 +31,12 @@ export function lookOf(hash: string): SoundLook | undefined {
   return known ?? undefined;
 }
 
+/** Sounds that were not there when they were asked for may have come in since. */
+export function askAgain(): void {
+  asked.clear();
+  useSounds.setState(({ looks }) => ({ looks: new Map([...looks].filter(([, look]) => look !== null)) }));
+}
+
 let stopping: AbortController | undefined;
 
 export const stopSounds = (): void => stopping?.abort();

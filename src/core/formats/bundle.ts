@@ -6,13 +6,14 @@ import { filmDocument, readFilmDocument } from './film-document';
 /** Name of the film document within a `.kermis` file. */
 const DOCUMENT = 'film.json';
 const PHOTOS = 'photos/';
+const SOUNDS = 'sounds/';
 
 /** The largest film document that is read, in bytes: room for a hundred thousand poses. */
 const LARGEST_DOCUMENT = 64 * 1024 * 1024;
 
 /**
  * A `.kermis` file is a ZIP archive (PKWARE APPNOTE 6.3.3): the document first, so that a reader can start with it,
- * then the photos, stored without compression since they do not shrink.
+ * then sounds and photos, stored without compression since they do not shrink.
  */
 export const documentEntry = (film: Film): { readonly name: string; readonly text: string } => ({
   name: DOCUMENT,
@@ -22,10 +23,12 @@ export const documentEntry = (film: Film): { readonly name: string; readonly tex
 /** Name of a photo's file within the archive, by the hash of its bytes. */
 export const photoEntry = (hash: string): string => `${PHOTOS}${hash}`;
 
+export const soundEntry = (hash: string): string => `${SOUNDS}${hash}`;
+
 /** What comes out of a `.kermis` file, in the order in which it lies there. */
 export type BundlePart =
   | { readonly kind: 'film'; readonly film: Parsed<Film> }
-  | { readonly kind: 'photo'; readonly hash: string; readonly bytes: Uint8Array<ArrayBuffer> };
+  | { readonly kind: 'photo' | 'sound'; readonly hash: string; readonly bytes: Uint8Array<ArrayBuffer> };
 
 const join = (chunks: readonly Uint8Array[]): Uint8Array<ArrayBuffer> => {
   const whole = new Uint8Array(chunks.reduce((sum, chunk) => sum + chunk.length, 0));
@@ -56,7 +59,7 @@ export class BundleReader {
     this.#unzip.register(UnzipPassThrough);
     this.#unzip.register(UnzipInflate);
     this.#unzip.onfile = (file) => {
-      const hash = /^photos\/([0-9a-f]{64})$/.exec(file.name)?.[1];
+      const [, folder, hash] = /^(photos|sounds)\/([0-9a-f]{64})$/.exec(file.name) ?? [];
       if (file.name !== DOCUMENT && !hash) return;
       const chunks: Uint8Array[] = [];
       file.ondata = (error, chunk, final) => {
@@ -68,7 +71,9 @@ export class BundleReader {
         if (!final) return;
         const bytes = join(chunks);
         this.#parts.push(
-          hash ? { kind: 'photo', hash, bytes } : { kind: 'film', film: parseDocument(bytes) },
+          hash
+            ? { kind: folder === 'sounds' ? 'sound' : 'photo', hash, bytes }
+            : { kind: 'film', film: parseDocument(bytes) },
         );
       };
       file.start();

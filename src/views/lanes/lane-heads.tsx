@@ -11,7 +11,7 @@ export function LaneHeads({ rows }: { readonly rows: readonly LaneRow[] }) {
   return rows.map(({ lane, top, height }) => (
     <div
       key={lane.id}
-      className={styles.head}
+      className={height > 40 ? `${styles.head} ${styles.tall}` : styles.head}
       data-kind={lane.kind}
       style={{ top: top - LANES_TOP, height }}
       role="group"
@@ -31,10 +31,8 @@ export function LaneHeads({ rows }: { readonly rows: readonly LaneRow[] }) {
       >
         {lane.folded ? <ChevronRight size={13} aria-hidden /> : <ChevronDown size={13} aria-hidden />}
       </button>
-      <span className={styles.laneName}>
-        {lane.name}
-        {height > 40 && <small>{levelWords(lane.level)}</small>}
-      </span>
+      <span className={styles.laneName}>{lane.name}</span>
+      {height > 40 && <span className={styles.level}>{levelWords(lane.level)}</span>}
       <button
         type="button"
         className={styles.hear}

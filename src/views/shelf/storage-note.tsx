@@ -1,6 +1,6 @@
 import { useEffect, useState } from 'react';
-import { count, sizeWords } from '../../core/time/words';
-import { findUnused, type Unfree, type Unused } from '../../engine/browser/store/free-unused';
+import { sizeWords } from '../../core/time/words';
+import { findUnused, unusedWords, type Unfree, type Unused } from '../../engine/browser/store/free-unused';
 import { storageUse } from '../../engine/browser/store/storage-room';
 import { Button } from '../../kit/button';
 import styles from './shelf.module.css';
@@ -21,13 +21,12 @@ export function StorageNote({ onFree }: { readonly onFree: () => void }) {
     };
   }, []);
   if (!use) return null;
-  const found = typeof unused === 'object' && unused.photos > 0 ? unused : undefined;
+  const found = typeof unused === 'object' && unusedWords(unused) !== '' ? unused : undefined;
   return (
     <section className={styles.storage} aria-label="Storage">
       <p>
         About {sizeWords(use.used)} kept in this browser; it has room for {sizeWords(use.free)} more.
-        {found &&
-          ` ${sizeWords(found.bytes)} of it are ${count(found.photos, 'photo')} that no film uses any more.`}
+        {found && ` ${sizeWords(found.bytes)} of it are ${unusedWords(found)} that no film uses any more.`}
         {unused === 'in-use' && ' A film is open in another tab.'}
       </p>
       {found && <Button onClick={onFree}>Free {sizeWords(found.bytes)}</Button>}

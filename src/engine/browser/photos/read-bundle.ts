@@ -1,6 +1,8 @@
 import type { Film, PictureFile } from '../../../core/film/film';
 import { filesOf } from '../../../core/film/photo-picture';
 import { BundleReader } from '../../../core/formats/bundle';
+import type { Sound } from '../../../core/film/sound';
+import { importSounds } from '../sounds/import-sounds';
 import type { ImportProgress } from './import-photos';
 import { PhotoThreads } from './photo-threads';
 
@@ -27,6 +29,7 @@ export async function readBundleFile(
   let film: Film | undefined;
   // Originals and retouched files by hash; twins share one.
   let files: ReadonlyMap<string, PictureFile> = new Map();
+  let sounds: ReadonlyMap<string, Sound> = new Map();
   let threads: PhotoThreads | undefined;
   let done = 0;
   const running = new Set<Promise<void>>();
@@ -39,7 +42,20 @@ export async function readBundleFile(
     if (!outcome.ok) problems.push(outcome.problem);
     else if (outcome.photo.hash !== hash) problems.push(`${photo.name} was altered within ${name}.`);
     seen.add(hash);
-    onProgress({ done: ++done, total: files.size });
+    onProgress({ done: ++done, total: files.size + sounds.size });
+  };
+
+  const bringInSound = async (hash: string, bytes: Uint8Array<ArrayBuffer>): Promise<void> => {
+    const sound = sounds.get(hash);
+    if (!sound) return;
+    const { signal } = new AbortController();
+    const file = new File([bytes], sound.name, { type: sound.type });
+    await importSounds([file], signal, (outcome) => {
+      if (!outcome.ok) problems.push(outcome.problem);
+      else if (outcome.sound.hash !== hash) problems.push(`${sound.name} was altered within ${name}.`);
+    });
+    seen.add(hash);
+    onProgress({ done: ++done, total: files.size + sounds.size });
   };
 
   try {
@@ -51,11 +67,13 @@ export async function readBundleFile(
           if (!part.film.ok) return { problems: [`${name} was not opened. ${part.film.problem}`] };
           film = { ...part.film.value, id: newId() };
           files = filesOf(film.photos);
+          sounds = new Map(film.sounds.map((sound) => [sound.hash, sound]));
           threads = new PhotoThreads(files.size);
           await onFilm(film);
           continue;
         }
-        const work = bringIn(part.hash, part.bytes).finally(() => running.delete(work));
+        const bring = part.kind === 'sound' ? bringInSound : bringIn;
+        const work = bring(part.hash, part.bytes).finally(() => running.delete(work));
         running.add(work);
         // No more photos are held in memory than are worked on.
         if (threads && running.size >= threads.size + 1) await Promise.race(running);
@@ -72,8 +90,8 @@ export async function readBundleFile(
     await pieces.cancel().catch(() => undefined);
   }
   if (!film) return { problems: [`${name} holds no film. Nothing was changed.`] };
-  const missing = [...files.keys()].filter((hash) => !seen.has(hash)).length;
+  const missing = [...files.keys(), ...sounds.keys()].filter((hash) => !seen.has(hash)).length;
   if (missing > 0 && problems.length === 0)
-    problems.push(`${missing} photos of ${name} are not in the file.`);
+    problems.push(`${missing} photos or sounds of ${name} are not in the file.`);
   return { problems };
 }

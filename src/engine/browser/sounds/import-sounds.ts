@@ -14,7 +14,7 @@ export async function importSounds(
   files: readonly File[],
   signal: AbortSignal,
   onSound: (outcome: SoundBroughtIn) => void,
-  onProgress: (progress: SoundProgress) => void,
+  onProgress: (progress: SoundProgress) => void = () => undefined,
 ): Promise<void> {
   const thread = new Worker(new URL('./sound.worker.ts', import.meta.url), { type: 'module' });
   const remote = wrap<SoundWorker>(thread);

@@ -1,16 +1,25 @@
+import { count } from '../../../core/time/words';
+import type { SoundPiece } from '../sounds/sound-look';
 import { filesOf } from '../../../core/film/photo-picture';
 import { listFilms } from './film-shelf';
 import { forgetHistoriesOf } from './history-shelf';
 import { readIntake } from './intake-shelf';
 import { withPicturesFree } from './store-lock';
-import { intakes, originals, previews, thumbnails } from './stores';
+import { intakes, originals, previews, soundLooks, soundPieces, thumbnails } from './stores';
 
-/** Pictures that no film and no table of photos that came in uses any more. */
+/** Pictures and sounds that no film and no table of photos that came in uses any more. */
 export interface Unused {
   readonly photos: number;
-  /** Bytes of their originals and small pictures. */
+  readonly sounds: number;
+  /** Bytes of their originals, small pictures and samples. */
   readonly bytes: number;
 }
+
+/** `3 photos and 1 sound`; empty where there is nothing. */
+export const unusedWords = ({ photos, sounds }: Unused): string =>
+  [photos > 0 ? count(photos, 'photo') : '', sounds > 0 ? count(sounds, 'sound') : '']
+    .filter(Boolean)
+    .join(' and ');
 
 /** Why nothing can be freed: another tab works with a film, or a film cannot be read and may still be rescued. */
 export type Unfree = 'in-use' | 'unreadable';
@@ -20,6 +29,7 @@ async function usedHashes(): Promise<ReadonlySet<string> | undefined> {
   for (const { film } of await listFilms()) {
     if (!film.ok) return undefined;
     for (const hash of filesOf(film.value.photos).keys()) used.add(hash);
+    for (const { hash } of film.value.sounds) used.add(hash);
   }
   for (const film of await intakes.keys())
     for (const row of (await readIntake(film))?.rows ?? []) if (row.photo) used.add(row.photo.hash);
@@ -29,22 +39,49 @@ async function usedHashes(): Promise<ReadonlySet<string> | undefined> {
 const bytesOf = (stored: Blob | Uint8Array | null): number =>
   stored instanceof Blob ? stored.size : (stored?.byteLength ?? 0);
 
+/** Samples of a piece take four bytes each. */
+const bytesOfPiece = (piece: SoundPiece | null): number =>
+  piece?.channels.reduce((sum, samples) => sum + samples.byteLength, 0) ?? 0;
+
+/** Sounds that no film uses: their samples and what is drawn of them. Their files go with the other originals. */
+async function sweepSounds(
+  used: ReadonlySet<string>,
+  free: boolean,
+): Promise<{ hashes: Set<string>; bytes: number }> {
+  const hashes = new Set<string>();
+  let bytes = 0;
+  for (const key of await soundPieces.keys()) {
+    const hash = key.slice(0, key.indexOf('.'));
+    if (used.has(hash)) continue;
+    hashes.add(hash);
+    bytes += bytesOfPiece(await soundPieces.getItem<SoundPiece>(key));
+    if (free) await soundPieces.removeItem(key);
+  }
+  for (const hash of await soundLooks.keys()) {
+    if (used.has(hash)) continue;
+    hashes.add(hash);
+    if (free) await soundLooks.removeItem(hash);
+  }
+  return { hashes, bytes };
+}
+
 async function sweep(free: boolean): Promise<Unused | Unfree> {
   const used = await usedHashes();
   if (!used) return 'unreadable';
   if (free) await forgetHistoriesOf((hash) => !used.has(hash));
+  const sounds = await sweepSounds(used, free);
   const photos = new Set<string>();
-  let bytes = 0;
+  let { bytes } = sounds;
   // Small pictures go first: an original without them can be found and freed later, they alone as well.
   for (const store of [previews, thumbnails, originals]) {
     for (const hash of await store.keys()) {
       if (used.has(hash)) continue;
-      photos.add(hash);
+      if (!sounds.hashes.has(hash)) photos.add(hash);
       bytes += bytesOf(await store.getItem<Blob | Uint8Array>(hash));
       if (free) await store.removeItem(hash);
     }
   }
-  return { photos: photos.size, bytes };
+  return { photos: photos.size, sounds: sounds.hashes.size, bytes };
 }
 
 /** What could be freed now. */

@@ -1,0 +1,209 @@
+import fc from 'fast-check';
+import { describe, expect, test } from 'vitest';
+import { frameToSample } from '../time/frames';
+import type { Parsed } from '../time/parsed';
+import { placeCues, type PlacedCue } from './cue-place';
+import { holdEdit, removeEdit, reverseEdit } from './edits/arrange';
+import { applyEdit } from './edits/apply-edit';
+import {
+  contactEdit,
+  duplicateCuesEdit,
+  holdCuesEdit,
+  moveCuesEdit,
+  nudgeCuesEdit,
+  placeCueEdit,
+  reverseCuesEdit,
+  splitCuesEdit,
+  trimCueEdit,
+} from './edits/cue-edits';
+import { makeCycleEdit, unrollEdit } from './edits/cycle-edits';
+import type { Edit } from './edits/edit';
+import type { Film } from './film';
+import { perform, startHistory, undo } from './history';
+import { isCycle, posesOf } from './items';
+import { filmOf, filmsWithCycles, freshId, picks } from './random-films';
+import { keepHolds, keepSeconds } from './retime/change-rate';
+import { fitEdit } from './retime/fit';
+import { scheduleOf, showingOf } from './schedule';
+import type { Sound } from './sound';
+
+const sound: Sound = {
+  id: 'clop',
+  name: 'clop.wav',
+  hash: '1'.repeat(64),
+  type: 'audio/wav',
+  bytes: 1,
+  channels: 1,
+  sampleRate: 48_000,
+  samples: 48_000,
+};
+
+const withSound = (film: Film): Film => ({ ...film, sounds: [sound] });
+const done = (film: Film, edit: Edit): Film => applyEdit(film, edit);
+/** A film with the sound laid in as cue `id`, its sample `by` on a frame. */
+const laid = (film: Film, frame: number, by?: number, id = 'cue'): Film =>
+  done(
+    film,
+    placeCueEdit(film, { id, sound, laneId: 'effects', at: frameToSample(frame, film.settings.rate), by }),
+  );
+const only = (film: Film, id = 'cue'): PlacedCue => {
+  const place = placeCues(film).find(({ cue }) => cue.id === id);
+  if (!place) throw new Error('no cue');
+  return place;
+};
+const ok = (outcome: Parsed<Edit>): Edit => {
+  if (!outcome.ok) throw new Error(outcome.problem);
+  return outcome.value;
+};
+
+/** Samples from the start of the showing that a cue is tied to until the moment that is tied. */
+function distance(film: Film): number | 'loose' {
+  const { cue, start, loose, showing } = only(film);
+  if (cue.pin.to === 'time' || loose) return 'loose';
+  const here = showingOf(scheduleOf(film), cue.pin.at.poseId, showing);
+  if (!here) return 'loose';
+  return start + cue.pin.by - cue.from - frameToSample(here.start, film.settings.rate);
+}
+
+/** Some edit of poses, by numbers. */
+function someEdit(film: Film, kind: number, numbers: readonly number[], n: number): Edit {
+  const all = posesOf(film).map((pose) => pose.id);
+  const chosen = [...new Set(numbers.map((each) => all[each % Math.max(1, all.length)] ?? ''))].filter(
+    Boolean,
+  );
+  const nothing: Edit = { kind: 'together', edits: [] };
+  const orNothing = (made: Parsed<Edit> | undefined): Edit => (made?.ok ? made.value : nothing);
+  switch (kind % 7) {
+    case 0:
+      return holdEdit(chosen, 1 + (n % 9));
+    case 1:
+      return removeEdit(film, chosen);
+    case 2:
+      return reverseEdit(film, chosen);
+    case 3:
+      return orNothing(
+        makeCycleEdit(film, chosen, { times: 1 + (n % 3), way: 'there-and-back', endsTwice: false }, freshId),
+      );
+    case 4:
+      return { kind: 'move-scene', sceneId: film.scenes[0]?.id ?? '', index: n % film.scenes.length };
+    case 5:
+      return fitEdit(film, chosen, 1 + (n % 60), freshId)?.edit ?? nothing;
+    default: {
+      const cycle = film.scenes.flatMap((scene) => scene.items).find(isCycle);
+      return orNothing(cycle && unrollEdit(film, cycle.id, freshId));
+    }
+  }
+}
+
+describe('a pin', () => {
+  test('keeps the distance of its cue to its pose through every edit, or the cue is loose where it sounded; undo mends it', () => {
+    fc.assert(
+      fc.property(filmsWithCycles, fc.nat(), fc.nat(), picks, fc.nat(), (shape, where, kind, numbers, n) => {
+        const { frames } = scheduleOf(shape);
+        if (frames === 0) return;
+        const film = laid(withSound(shape), where % frames, 1000);
+        const before = distance(film);
+        const history = perform(startHistory(film), someEdit(film, kind, numbers, n));
+        const after = distance(history.film);
+        // What fits or unrolls makes other poses of the same pictures: their cues keep their place in the picture.
+        if (after === 'loose') expect(only(history.film).start).toBe(only(film).start);
+        else if (kind % 7 < 5) expect(after).toBe(before);
+        expect(undo(history).film).toEqual(film);
+      }),
+      { numRuns: 500 },
+    );
+  });
+
+  test('is a sample of the sound on the first sample of a frame, at every rate', () => {
+    fc.assert(
+      fc.property(fc.constantFrom(24, 25, 12, 30, 60), fc.nat(40), fc.nat(47_999), (num, frame, by) => {
+        const base = filmOf([Array.from({ length: 20 }, () => 3)]);
+        const film = withSound({
+          ...base,
+          settings: { ...base.settings, rate: { num: num * 1000, den: 1001 } },
+        });
+        const place = only(laid(film, frame, by));
+        expect(place.start + by).toBe(frameToSample(frame, film.settings.rate));
+      }),
+    );
+  });
+
+  test('follows its pose at another rate, whether holds or seconds are kept', () => {
+    const film = laid(withSound(filmOf([[4, 4, 4, 4]])), 9);
+    const slower = done(film, keepHolds(film, { num: 12, den: 1 }).edit);
+    expect(only(slower).start).toBe(frameToSample(9, { num: 12, den: 1 }));
+    const kept = keepSeconds(film, { num: 48, den: 1 }, 'grow', freshId);
+    expect(only(done(film, kept?.edit ?? { kind: 'together', edits: [] })).start).toBe(only(film).start);
+  });
+
+  test('in a cycle holds at one pass, or at every one', () => {
+    const film = withSound(filmOf([[2, 2, 2]]));
+    const cycle = makeCycleEdit(
+      film,
+      ['0.0', '0.1', '0.2'],
+      { times: 3, way: 'forward', endsTwice: false },
+      freshId,
+    );
+    const once = laid(done(film, ok(cycle)), 2);
+    expect(placeCues(once).map(({ start }) => start)).toEqual([4000]);
+    const every = done(once, holdCuesEdit(once, ['cue'], { to: 'pose', every: true }));
+    expect(placeCues(every).map(({ start }) => start)).toEqual([4000, 16_000, 28_000]);
+  });
+
+  test('held at its time a cue stays; nothing is heard behind the film, a repeated one ends with it', () => {
+    const film = laid(withSound(filmOf([[12, 12]])), 12);
+    const held = done(film, holdCuesEdit(film, ['cue'], { to: 'time' }));
+    const longer = done(held, holdEdit(['0.0'], 48));
+    expect(only(longer).start).toBe(24_000);
+    expect(only(film)).toMatchObject({ start: 24_000, end: 72_000, heardUntil: 48_000 });
+    const looped = { ...longer, cues: longer.cues.map((cue) => ({ ...cue, to: 100, looped: true })) };
+    expect(only(looped)).toMatchObject({ end: 120_000, heardUntil: 120_000 });
+  });
+});
+
+describe('edits of cues', () => {
+  const film = laid(withSound(filmOf([Array.from({ length: 30 }, () => 2)])), 10);
+  const start = 20_000;
+
+  test('move, nudge and contact put them where they are said to be', () => {
+    expect(only(done(film, moveCuesEdit(film, ['cue'], 4000))).start).toBe(start + 4000);
+    expect(only(done(film, moveCuesEdit(film, ['cue'], -1e6))).start).toBe(240 - 48_000);
+    expect(only(done(film, nudgeCuesEdit(film, ['cue'], 1))).start).toBe(start + 2000);
+    let nudged = film;
+    for (let i = 0; i < 100; i++) nudged = done(nudged, nudgeCuesEdit(nudged, ['cue'], 0.01));
+    expect(only(nudged).start).toBe(start + 2000);
+    expect(only(done(film, contactEdit(film, 'cue', 5000, 20, 0))).start + 5000).toBe(40_000);
+    expect(only(done(film, contactEdit(film, 'cue', 5000, 20, 1))).start + 5000).toBe(38_000);
+    const { edit, ids } = duplicateCuesEdit(film, ['cue'], freshId);
+    expect(only(done(film, edit), ids[0]).start).toBe(start + 48_000);
+  });
+
+  test('trimming leaves what is heard where it is, forward and backward, and never goes past the sound', () => {
+    for (const turned of [film, done(film, reverseCuesEdit(film, ['cue']))]) {
+      expect(only(turned).start).toBe(start);
+      /** The sample of the sound that is heard at a place of the film. */
+      const heardAt = (now: Film, at: number): number => {
+        const { cue, start: from } = only(now);
+        return cue.reversed ? cue.to - 1 - (at - from) : cue.from + at - from;
+      };
+      const front = done(turned, ok(trimCueEdit(turned, 'cue', 'start', start + 6000)));
+      const both = done(front, ok(trimCueEdit(front, 'cue', 'end', start + 30_000)));
+      expect(only(both)).toMatchObject({ start: start + 6000, end: start + 30_000 });
+      expect(heardAt(both, start + 9000)).toBe(heardAt(turned, start + 9000));
+      const out = done(both, ok(trimCueEdit(both, 'cue', 'end', 1e9)));
+      expect(only(out).end).toBe(start + 48_000);
+      const back = done(out, ok(trimCueEdit(out, 'cue', 'start', -1e9)));
+      expect(only(back)).toMatchObject({ start, end: start + 48_000 });
+      expect(heardAt(back, start + 9000)).toBe(heardAt(turned, start + 9000));
+    }
+  });
+
+  test('split they go on as before; twice reversed they are as they were', () => {
+    const split = done(film, ok(splitCuesEdit(film, ['cue'], start + 7000, () => 'second')));
+    expect(only(split)).toMatchObject({ start, end: start + 7000 });
+    expect(only(split, 'second')).toMatchObject({ start: start + 7000, end: start + 48_000 });
+    expect(splitCuesEdit(film, ['cue'], 3, freshId)).toMatchObject({ ok: false });
+    const once = done(film, reverseCuesEdit(film, ['cue']));
+    expect(done(once, reverseCuesEdit(once, ['cue']))).toEqual(film);
+  });
+});
