@@ -3,6 +3,7 @@ import type { Page } from 'playwright-core';
 import { expect, test } from 'vitest';
 import { bringIn, chooseFiles, counter, layOut, tickets, useBrowser } from './browser';
 import { numbered } from './photos';
+import { bringInSounds, click, wav } from './sounds';
 
 const { visit } = useBrowser();
 const axePath = createRequire(import.meta.url).resolve('axe-core/axe.min.js');
@@ -48,6 +49,13 @@ test('axe-core finds nothing on any main view, in daylight and in the dark', asy
     await page.getByRole('button', { name: /^Swap / }).waitFor();
     expect(await violations(page), `what comes back, dim ${dim}`).toEqual([]);
     await page.getByRole('button', { name: 'Leave all as they are' }).click();
+    await page.getByRole('button', { name: 'Sound', exact: true }).click();
+    if (!dim) await bringInSounds(page, [wav('click.wav', click())]);
+    await page.getByRole('button', { name: 'Lay click.wav in at the playhead' }).click();
+    expect(await violations(page), `a cue, dim ${dim}`).toEqual([]);
+    await page.getByRole('button', { name: 'Mix', exact: true }).click();
+    expect(await violations(page), `the mix, dim ${dim}`).toEqual([]);
+    await page.keyboard.press('Escape');
     for (const stage of ['Sort', 'Time', 'Print']) {
       await page.getByRole('button', { name: stage, exact: true }).click();
       expect(await violations(page), `${stage}, dim ${dim}`).toEqual([]);

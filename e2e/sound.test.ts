@@ -1,6 +1,6 @@
 import type { Page } from 'playwright-core';
 import { expect, test } from 'vitest';
-import { bringIn, counter, notes, tickets, useBrowser } from './browser';
+import { bringIn, bytesOf, counter, notes, tickets, useBrowser } from './browser';
 import { numbered } from './photos';
 import { bringInSounds, click, goTo, PULSE, pulses, soundOf, wav } from './sounds';
 import { printFilm, PrintedFile } from './video';
@@ -83,6 +83,111 @@ test('after ten minutes it still is', async () => {
     for (const each of late) expect(Math.abs(each), kind).toBeLessThan(1);
   }
 }, 900_000);
+
+/** Seconds at which the chosen cue begins and ends. */
+const cueTimes = async (page: Page): Promise<number[]> =>
+  [...((await page.getByTestId('cue-facts').textContent()) ?? '').matchAll(/([\d.]+) s/g)].map(
+    ([, seconds]) => Number(seconds),
+  );
+
+test('cues follow their poses, are moved, split, levelled and faded; they play, and go with the film into a file', async () => {
+  const { page, complaints } = await visit();
+  await bringIn(page, await numbered(24, 1));
+  const tone = Float32Array.from(
+    { length: 24_000 },
+    (_, i) => 0.5 * Math.sin((2 * Math.PI * 440 * i) / 48_000),
+  );
+  await bringInSounds(page, [wav('tone.wav', tone)]);
+  await goTo(page, 12);
+  await page.getByRole('button', { name: 'Lay tone.wav in at the playhead' }).click();
+  expect(await cueTimes(page)).toEqual([0.5, 1]);
+  expect(await page.getByText('Tied to pose 7, 0 frames in.').isVisible()).toBe(true);
+
+  // The first pose is held longer: the cue goes with its own pose.
+  await page.getByRole('button', { name: 'Time', exact: true }).click();
+  await page.keyboard.press('Escape');
+  await tickets(page).nth(0).click();
+  await page.keyboard.press('8');
+  await page.getByRole('button', { name: 'Sound', exact: true }).click();
+  const cues = page.locator('[data-cue]');
+  await cues.first().click();
+  expect(await cueTimes(page)).toEqual([0.75, 1.25]);
+  await page.keyboard.press('Alt+ArrowRight');
+  await page.keyboard.press('Alt+Shift+ArrowLeft');
+  expect(await page.getByText('Tied to pose 7, 0.99 frames in.').isVisible()).toBe(true);
+  await page.keyboard.press('Control+z');
+  await page.keyboard.press('Control+z');
+
+  // Dragged along by a second, it lies on a frame again and is tied to the pose there.
+  const box = await cues.first().boundingBox();
+  if (!box) throw new Error('no cue');
+  const second = box.width * 2;
+  await page.mouse.move(box.x + box.width / 2, box.y + 20);
+  await page.mouse.down();
+  await page.mouse.move(box.x + box.width / 2 + second, box.y + 20, { steps: 5 });
+  await page.mouse.up();
+  expect(await cueTimes(page)).toEqual([1.75, 2.25]);
+  await page.keyboard.press('Control+z');
+
+  const panel = page.getByRole('region', { name: 'Chosen cues' });
+  await panel.getByLabel('Level').fill('-6 dB');
+  await page.keyboard.press('Enter');
+  await panel.getByRole('textbox', { name: 'Fade out' }).fill('0.25s');
+  await page.keyboard.press('Enter');
+  await goTo(page, 24);
+  await page.keyboard.press('k');
+  expect(await cues.count()).toBe(2);
+  expect(await cueTimes(page)).toEqual([0.75, 1]);
+  await page.getByRole('combobox', { name: 'Lane' }).selectOption('Music');
+  const first = page.getByRole('button', { name: /^tone.wav in Music/ });
+  expect(await first.getAttribute('aria-label')).toBe(
+    'tone.wav in Music, from 0.75 s, 0.25 s long, −6 dB, pinned',
+  );
+
+  // Its pose is deleted: it stays, and is loose until that is undone.
+  await page.getByRole('button', { name: 'Time', exact: true }).click();
+  await page.keyboard.press('Escape');
+  await tickets(page).nth(6).click();
+  await page.keyboard.press('Delete');
+  expect(await first.getAttribute('aria-label')).toMatch(/from 0.75 s.*loose$/);
+  await page.keyboard.press('Control+z');
+
+  // It plays, and the picture goes with it.
+  await page.getByRole('button', { name: 'Sound', exact: true }).click();
+  await page.keyboard.press('Home');
+  await page.keyboard.press('Space');
+  await expect.poll(async () => (await counter(page)).frame, { timeout: 20_000 }).toBeGreaterThan(20);
+  await page.keyboard.press('Space');
+  await page.getByRole('button', { name: 'Mix', exact: true }).click();
+  await page.getByRole('button', { name: 'Measure the loudness' }).click();
+  await expect
+    .poll(() => page.getByTestId('loudness').textContent())
+    .toMatch(/LUFS, true peak −\d+\.\d dBTP/);
+
+  await page.getByRole('button', { name: 'All films' }).click();
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: 'Save Untitled film to disk as a .kermis file' }).click(),
+  ]);
+  const copy = Buffer.from(await bytesOf(download));
+  await page
+    .getByTestId('choose-photos')
+    .setInputFiles([{ name: 'copy.kermis', mimeType: 'application/zip', buffer: copy }]);
+  await page.getByTestId('counter').waitFor();
+  await page.getByRole('button', { name: 'Sound', exact: true }).click();
+  expect(await cues.count()).toBe(2);
+  const painted = (): Promise<number> =>
+    page.locator('canvas[aria-hidden]').evaluateAll((all) =>
+      all.reduce((sum, each) => {
+        const { width, height } = each as HTMLCanvasElement;
+        const data =
+          (each as HTMLCanvasElement).getContext('2d')?.getImageData(0, 0, width, height).data ?? [];
+        return sum + Array.from(data).filter((value, i) => i % 4 === 3 && value > 0).length;
+      }, 0),
+    );
+  await expect.poll(painted).toBeGreaterThan(500);
+  expect(complaints).toEqual([]);
+});
 
 test('bad sounds are refused in a sentence, the rest comes in', async () => {
   const { page, complaints } = await visit();

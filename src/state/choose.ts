@@ -6,6 +6,9 @@ import { openFilm, setWorkbench, workbench } from './workbench';
 /** How a choice is made: alone, added to or taken from the others, or all from the last one on. */
 export type ChoiceMode = 'only' | 'toggle' | 'range';
 
+// Keys belong to what was chosen last: choosing poses lets go of cues.
+const NO_CUES: ReadonlySet<string> = new Set();
+
 export function choosePose(poseId: string, mode: ChoiceMode): void {
   const { chosen, anchor } = workbench();
   const film = openFilm();
@@ -13,29 +16,32 @@ export function choosePose(poseId: string, mode: ChoiceMode): void {
   if (mode === 'toggle') {
     const next = new Set(chosen);
     if (!next.delete(poseId)) next.add(poseId);
-    setWorkbench({ chosen: next, anchor: poseId });
+    setWorkbench({ chosen: next, anchor: poseId, chosenCues: NO_CUES });
     return;
   }
   if (mode === 'range' && anchor !== undefined) {
     const ids = scheduleOf(film).poses.map(({ pose }) => pose.id);
     const [a, b] = [ids.indexOf(anchor), ids.indexOf(poseId)];
     if (a >= 0 && b >= 0) {
-      setWorkbench({ chosen: new Set(ids.slice(Math.min(a, b), Math.max(a, b) + 1)) });
+      setWorkbench({
+        chosen: new Set(ids.slice(Math.min(a, b), Math.max(a, b) + 1)),
+        chosenCues: NO_CUES,
+      });
       return;
     }
   }
-  setWorkbench({ chosen: new Set([poseId]), anchor: poseId });
+  setWorkbench({ chosen: new Set([poseId]), anchor: poseId, chosenCues: NO_CUES });
 }
 
 export function chooseAll(): void {
   const film = openFilm();
-  if (film) setWorkbench({ chosen: new Set(scheduleOf(film).firsts.keys()) });
+  if (film) setWorkbench({ chosen: new Set(scheduleOf(film).firsts.keys()), chosenCues: NO_CUES });
 }
 
 export function chooseScene(sceneId: string): void {
   const scene = openFilm()?.scenes.find((each) => each.id === sceneId);
   const poses = scene && !scene.setAside ? posesIn(scene.items).map((pose) => pose.id) : [];
-  if (poses.length > 0) setWorkbench({ chosen: new Set(poses), anchor: poses[0] });
+  if (poses.length > 0) setWorkbench({ chosen: new Set(poses), anchor: poses[0], chosenCues: NO_CUES });
 }
 
 export const chooseNone = (): void => setWorkbench({ chosen: new Set(), anchor: undefined });
