@@ -27,6 +27,7 @@ import { inNumberOrder, runningNumber } from './numbering';
 import { shownSize, turnOf } from './photo-picture';
 import { matchRetouched } from './retouch/match-retouched';
 import { writtenFiles } from './retouch/written-names';
+import { placeCueEdit } from './edits/cue-edits';
 import { momentAt } from './moments';
 import { filmOf, filmsWithCycles, freshId, photoNamed, picks } from './random-films';
 import { keepSeconds } from './retime/change-rate';
@@ -56,7 +57,7 @@ function someEdit(film: Film, kind: number, picks: readonly number[], n: number,
   const way = CYCLE_WAYS[n % 3] ?? 'forward';
   const nothing: Edit = { kind: 'together', edits: [] };
   const done = (made: Parsed<Edit>): Edit => (made.ok ? made.value : nothing);
-  switch (kind % 27) {
+  switch (kind % 29) {
     case 0:
       return { kind: 'set-holds', holds: chosen.map((poseId, i) => ({ poseId, hold: 1 + ((n + i) % 9) })) };
     case 1:
@@ -134,6 +135,32 @@ function someEdit(film: Film, kind: number, picks: readonly number[], n: number,
       return n % 2
         ? { kind: 'set-range', range: { in: at } }
         : { kind: 'set-flags', flags: [{ id: `flag${n % 3}`, flag: n % 5 ? flag : undefined }] };
+    }
+    case 26:
+      return n % 3
+        ? {
+            kind: 'set-lanes',
+            lanes: film.lanes.filter((_, i) => i !== n % 4).map((lane) => ({ ...lane, level: -(n % 9) })),
+          }
+        : {
+            kind: 'set-mix',
+            mix: { gain: n % 7, ...(n % 2 ? { stepBack: { amount: -9, attack: 0, release: 1 } } : {}) },
+          };
+    case 27: {
+      const id = `sound${n % 3}`;
+      const sound = {
+        id,
+        name: fresh,
+        hash: '0',
+        type: '',
+        bytes: 1,
+        channels: 1,
+        sampleRate: 8000,
+        samples: 9000,
+      };
+      return n % 2
+        ? { kind: 'set-sounds', sounds: [{ id, sound: n % 5 ? sound : undefined }] }
+        : placeCueEdit(film, { id: `cue${n % 3}`, sound, laneId: 'music', at: (n * 997) % 90_000 });
     }
     default:
       return layOutEdit(

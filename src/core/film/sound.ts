@@ -15,6 +15,17 @@ export interface Sound {
   readonly sampleRate: number;
   /** Length in samples at 48 kHz. */
   readonly samples: number;
+  /** What is spoken in it, in the order of time. */
+  readonly words?: readonly Word[] | undefined;
+}
+
+/** A word, or several, spoken in a sound; in samples of the sound, so that it stays with what is heard. */
+export interface Word {
+  readonly id: string;
+  readonly at: number;
+  /** Behind its last sample. */
+  readonly to: number;
+  readonly text: string;
 }
 
 export const LANE_KINDS = ['dialogue', 'effects', 'music', 'ambience'] as const;

@@ -117,7 +117,7 @@ const sample = Joi.number()
   .max(2 ** 45);
 
 /** A sound file as the film knows it. */
-export const soundSchema = Joi.object({
+const soundSchema = Joi.object({
   id,
   name,
   hash: pictureFile.hash,
@@ -126,6 +126,17 @@ export const soundSchema = Joi.object({
   channels: Joi.number().integer().min(1).max(64).required(),
   sampleRate: Joi.number().positive().max(10_000_000).required(),
   samples: sample.min(1).required(),
+  words: Joi.array()
+    .items(
+      Joi.object({
+        id,
+        at: sample.min(0).required(),
+        to: sample.greater(Joi.ref('at')).required(),
+        text: name,
+      }),
+    )
+    .unique('id')
+    .optional(),
 });
 
 const level = Joi.number().min(LEVELS.least).max(LEVELS.most).required();

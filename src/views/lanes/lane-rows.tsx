@@ -1,6 +1,7 @@
 import { useState, type DragEvent } from 'react';
 import { placeCues } from '../../core/film/cue-place';
 import type { Film } from '../../core/film/film';
+import { placedWordsOf } from '../../core/film/placed-words';
 import { pinnedFrame } from '../../core/film/moments';
 import { scheduleOf } from '../../core/film/schedule';
 import { SAMPLE_RATE } from '../../core/time/frames';
@@ -67,6 +68,18 @@ export function LaneRows({ film, rows, zoom, left, width, frameAt }: LaneRowsPro
             {!lane.folded && (
               <LaneWave placed={here} left={left} window={{ ...window, height: height - 4 }} />
             )}
+            {!lane.folded &&
+              placedWordsOf(drag.film, here)
+                .filter(({ start, end }) => end > window.from && start < until)
+                .map(({ word, placed: within, start }) => (
+                  <span
+                    key={`${within.cue.id}.${within.showing}.${word.id}`}
+                    className={styles.word}
+                    style={{ left: start / samplesAPixel }}
+                  >
+                    {word.text}
+                  </span>
+                ))}
             {here
               .filter((each) => each.end > window.from && each.start < until)
               .map((each) => (

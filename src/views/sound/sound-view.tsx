@@ -4,11 +4,12 @@ import { Transport } from '../time/transport';
 import { CuePanel } from './cue-panel';
 import { MixPanel } from './mix-panel';
 import { SoundList } from './sound-list';
+import { WordsPanel } from './words-panel';
 import styles from './sound.module.css';
 
 /** Stage Sound: the film's sounds, the picture, and the chosen cues or the mix. */
 export function SoundView() {
-  const [panel, setPanel] = useState<'cue' | 'mix'>('cue');
+  const [panel, setPanel] = useState<'cue' | 'words' | 'mix'>('cue');
   return (
     <div className={styles.view}>
       <SoundList />
@@ -21,11 +22,16 @@ export function SoundView() {
           <button type="button" aria-pressed={panel === 'cue'} onClick={() => setPanel('cue')}>
             Cue
           </button>
+          <button type="button" aria-pressed={panel === 'words'} onClick={() => setPanel('words')}>
+            Words
+          </button>
           <button type="button" aria-pressed={panel === 'mix'} onClick={() => setPanel('mix')}>
             Mix
           </button>
         </div>
-        {panel === 'cue' ? <CuePanel /> : <MixPanel />}
+        {panel === 'cue' && <CuePanel />}
+        {panel === 'words' && <WordsPanel />}
+        {panel === 'mix' && <MixPanel />}
       </div>
     </div>
   );

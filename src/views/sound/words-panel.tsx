@@ -1,0 +1,238 @@
+import { ArrowDownToLine, Captions, Merge, Split, Trash2, WandSparkles } from 'lucide-react';
+import { useState } from 'react';
+import type { Edit } from '../../core/film/edits/edit';
+import type { Film } from '../../core/film/film';
+import { placedWords, type PlacedWord } from '../../core/film/placed-words';
+import {
+  fitBetweenWords,
+  holdUntilWord,
+  startWithWords,
+  type HoldChange,
+  type WordRef,
+} from '../../core/film/retime/hold-to-words';
+import { scheduleOf } from '../../core/film/schedule';
+import type { Parsed } from '../../core/time/parsed';
+import { count, lengthWords } from '../../core/time/words';
+import { Button, IconButton } from '../../kit/button';
+import { SelectField } from '../../kit/select-field';
+import { newId } from '../../state/arrange-poses';
+import { edit, meantPoses } from '../../state/edit-film';
+import { goTo, pause } from '../../state/player';
+import {
+  bringInWords,
+  findWords,
+  joinWord,
+  moveWordHere,
+  removeWord,
+  saveWords,
+  splitWordHere,
+  typeWord,
+} from '../../state/words';
+import { tell, useFilm, useWorkbench } from '../../state/workbench';
+import { FileChooser } from '../file-chooser';
+import styles from './sound.module.css';
+
+const refOf = ({ word, placed }: PlacedWord): WordRef => ({ wordId: word.id, cueId: placed.cue.id });
+
+/** What is said in the film, and holds that meet it. */
+export function WordsPanel() {
+  const film = useFilm();
+  const canWrite = useWorkbench((state) => state.canWrite);
+  const [picked, setPicked] = useState<string>();
+  if (!film) return null;
+  const words = placedWords(film);
+  const keyOf = ({ word, placed }: PlacedWord): string => `${placed.cue.id}.${placed.showing}.${word.id}`;
+  const index = words.findIndex((each) => keyOf(each) === picked);
+  const here = words[index];
+  const off = !canWrite;
+  return (
+    <section className={styles.panel} aria-label="Words">
+      <Button disabled={off} onClick={findWords}>
+        <WandSparkles size={16} aria-hidden /> Find the words
+      </Button>
+      <ul className={styles.words}>
+        {words.map((each) => (
+          <li key={keyOf(each)} className={styles.word} aria-current={each === here ? 'true' : undefined}>
+            <Button
+              look="quiet"
+              aria-label={`Go to the word on frame ${each.frame + 1}`}
+              onClick={() => {
+                setPicked(keyOf(each));
+                pause();
+                goTo(each.frame);
+              }}
+            >
+              {each.frame + 1}
+            </Button>
+            <input
+              // What was typed before another change is not kept.
+              key={each.word.text}
+              aria-label={`Word on frame ${each.frame + 1}`}
+              defaultValue={each.word.text}
+              disabled={off}
+              onFocus={() => setPicked(keyOf(each))}
+              onBlur={(event) => {
+                const text = event.target.value.trim().slice(0, 1000);
+                if (text !== each.word.text) typeWord(each, text);
+              }}
+              onKeyDown={(event) => {
+                if (event.key === 'Enter') event.currentTarget.blur();
+              }}
+            />
+            <IconButton
+              label={`Take the word on frame ${each.frame + 1} off`}
+              disabled={off}
+              onClick={() => removeWord(each)}
+            >
+              <Trash2 size={14} aria-hidden />
+            </IconButton>
+          </li>
+        ))}
+      </ul>
+      {here && (
+        <>
+          <div className={styles.deeds} role="group" aria-label="The picked word">
+            <IconButton
+              look="plain"
+              label="Move the word to this frame"
+              disabled={off}
+              onClick={() => moveWordHere(here)}
+            >
+              <ArrowDownToLine size={15} aria-hidden />
+            </IconButton>
+            <IconButton
+              look="plain"
+              label="Split the word at the playhead"
+              disabled={off}
+              onClick={() => splitWordHere(here)}
+            >
+              <Split size={15} aria-hidden />
+            </IconButton>
+            <IconButton
+              look="plain"
+              label="Join the word with the next"
+              disabled={off}
+              onClick={() => joinWord(here)}
+            >
+              <Merge size={15} aria-hidden />
+            </IconButton>
+          </div>
+          <HoldToWords key={keyOf(here)} film={film} words={words} index={index} disabled={off} />
+        </>
+      )}
+      <div className={styles.deeds}>
+        <FileChooser
+          label="Words to bring in"
+          testId="choose-words"
+          accept=".vtt,text/vtt"
+          disabled={off}
+          onFiles={(files) => void bringInWords(files)}
+        >
+          <Captions size={16} aria-hidden /> Bring in WebVTT
+        </FileChooser>
+        <Button disabled={words.length === 0} onClick={saveWords}>
+          Save as WebVTT
+        </Button>
+      </div>
+    </section>
+  );
+}
+
+interface HoldToWordsProps {
+  readonly film: Film;
+  readonly words: readonly PlacedWord[];
+  readonly index: number;
+  readonly disabled: boolean;
+}
+
+/** Holds that an edit sets, in words: `Pose 12: 4 to 9 frames`. */
+function holdWords(film: Film, change: Edit): readonly string[] {
+  if (change.kind === 'together') return change.edits.flatMap((each) => holdWords(film, each));
+  if (change.kind !== 'set-holds') return [];
+  const { firsts } = scheduleOf(film);
+  return change.holds.flatMap(({ poseId, hold }) => {
+    const entry = firsts.get(poseId);
+    return entry && entry.pose.hold !== hold
+      ? [`Pose ${entry.index + 1}: ${entry.pose.hold} to ${count(hold, 'frame')}`]
+      : [];
+  });
+}
+
+/** As many changed holds are listed; of more only the number is told. */
+const MOST_LISTED = 6;
+
+function HoldToWords({ film, words, index, disabled }: HoldToWordsProps) {
+  const chosen = useWorkbench((state) => state.chosen);
+  useWorkbench((state) => (state.playing ? undefined : state.frame));
+  const [early, setEarly] = useState(0);
+  const [asked, setAsked] = useState<{ readonly of: Film; readonly change: HoldChange }>();
+  const here = words[index] as PlacedWord;
+  const next = words[index + 1];
+  const poses = meantPoses();
+  const ask = (outcome: Parsed<HoldChange>): void => {
+    if (outcome.ok) setAsked({ of: film, change: outcome.value });
+    else tell(outcome.problem);
+  };
+  const question = asked?.of === film ? asked.change : undefined;
+  const listed = question ? holdWords(film, question.edit) : [];
+  return (
+    <>
+      <SelectField
+        label="Poses start"
+        value={String(early)}
+        disabled={disabled}
+        options={[
+          { value: '0', label: 'on the frame of the word' },
+          ...[1, 2, 3, 4].map((n) => ({ value: String(n), label: `${count(n, 'frame')} before it` })),
+        ]}
+        onChange={(value) => setEarly(Number(value))}
+      />
+      <Button
+        disabled={disabled || poses.length === 0}
+        onClick={() => ask(holdUntilWord(film, poses.at(-1) ?? '', refOf(here), early))}
+      >
+        Hold {chosen.size > 0 ? 'the last chosen pose' : 'the pose on screen'} until it
+      </Button>
+      {chosen.size > 0 && (
+        <Button
+          disabled={disabled}
+          onClick={() =>
+            ask(startWithWords(film, poses, words.slice(index, index + poses.length).map(refOf), early))
+          }
+        >
+          Start {count(chosen.size, 'chosen pose')} with words from here
+        </Button>
+      )}
+      {chosen.size > 0 && next && (
+        <Button
+          disabled={disabled}
+          onClick={() => ask(fitBetweenWords(film, poses, [refOf(here), refOf(next)], newId, early))}
+        >
+          Fit the chosen poses up to the next word
+        </Button>
+      )}
+      {question && (
+        <div className={styles.question} role="group" aria-label="What will change">
+          {listed.length === 0 && <p>Nothing has to change: it fits already.</p>}
+          {listed.slice(0, MOST_LISTED).map((line) => (
+            <span key={line}>{line}</span>
+          ))}
+          {listed.length > MOST_LISTED && <span>and {listed.length - MOST_LISTED} more</span>}
+          <span>The film: {lengthWords(question.after, film.settings.rate)}</span>
+          <Button
+            look="main"
+            onClick={() => {
+              if (listed.length > 0) edit(question.edit);
+              setAsked(undefined);
+            }}
+          >
+            Do it
+          </Button>
+          <Button look="quiet" onClick={() => setAsked(undefined)}>
+            Leave it
+          </Button>
+        </div>
+      )}
+    </>
+  );
+}
