@@ -2,7 +2,7 @@ import type { Film } from '../core/film/film';
 import { spanOf, type Span } from '../core/film/moments';
 import { poseAt, scheduleOf, showingAt, type Schedule } from '../core/film/schedule';
 import { rateNumber, sameRate } from '../core/time/rate';
-import { heardMilliseconds, startSound, stopSound } from './sound-out';
+import { heardMilliseconds, soundFrame, startSound, stopSound } from './sound-out';
 import { openFilm, setWorkbench, workbench } from './workbench';
 
 /** What playing really does, measured. */
@@ -242,6 +242,12 @@ export function goTo(frame: number): void {
   seek(Math.min(last, Math.max(0, Math.round(frame))));
 }
 
+/** Lets the frame on screen be heard. */
+function soundHere(): void {
+  const film = openFilm();
+  if (film) void soundFrame(film, workbench().frame);
+}
+
 /** Repaints after which the playhead has caught up with the pointer, however far it was dragged. */
 const CATCH_UP = 8;
 
@@ -261,8 +267,12 @@ export function dragTo(frame: number): void {
     const far = from && to ? to.index - from.index : 0;
     const by = Math.sign(far) * Math.ceil(Math.abs(far) / Math.max(1, left));
     const passed = from && showingAt(plan, from.index + by);
-    if (!passed || passed.index === to?.index) return goTo(target);
+    if (!passed || passed.index === to?.index) {
+      goTo(target);
+      return soundHere();
+    }
     goTo(passed.start);
+    soundHere();
     dragging = requestAnimationFrame(() => step(left - 1));
   };
   step(CATCH_UP);
@@ -272,6 +282,7 @@ export function dragTo(frame: number): void {
 export function stepFrames(by: number): void {
   pause();
   goTo(workbench().frame + by);
+  soundHere();
 }
 
 /** Stops and steps to the start of the next pose or of the one before. */
@@ -284,6 +295,7 @@ export function stepPoses(by: 1 | -1): void {
   if (!here) return;
   const target = showingAt(plan, here.index + by);
   if (target) goTo(target.start);
+  soundHere();
 }
 
 export function goToEnd(): void {

@@ -49,6 +49,26 @@ export async function soundPlan(plan: MixPlan, run: SoundRun): Promise<boolean> 
   }
 }
 
+let sounding = false;
+
+/** The least that is heard of a frame, in samples: 40 ms. */
+const LEAST_HEARD = 1920;
+
+/** Sounds one frame, as it is stepped to or dragged over; while the one before is still on its way it is passed over. */
+export async function soundFrame(film: Film, frame: number): Promise<void> {
+  const plan = planMix(film);
+  if (sounding || plan.voices.length === 0) return;
+  sounding = true;
+  try {
+    const { rate } = film.settings;
+    const start = frameToSample(frame, rate);
+    const end = Math.max(start + LEAST_HEARD, frameToSample(frame + 1, rate));
+    await soundPlan(plan, { from: start, start, end, loop: false });
+  } finally {
+    sounding = false;
+  }
+}
+
 export function stopSound(): void {
   player?.stop();
   useMeter.setState({ peaks: [0, 0] });

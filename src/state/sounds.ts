@@ -3,6 +3,7 @@ import { together } from '../core/film/edits/edit';
 import type { Sound } from '../core/film/sound';
 import { count } from '../core/time/words';
 import { importSounds, type SoundProgress } from '../engine/browser/sounds/import-sounds';
+import { SoundSamples } from '../engine/browser/sounds/sound-samples';
 import { readLook, type SoundLook } from '../engine/browser/sounds/sound-look';
 import { newId } from './arrange-poses';
 import { edit } from './edit-film';
@@ -35,6 +36,27 @@ export function lookOf(hash: string): SoundLook | undefined {
 export function askAgain(): void {
   asked.clear();
   useSounds.setState(({ looks }) => ({ looks: new Map([...looks].filter(([, look]) => look !== null)) }));
+}
+
+const pieces = new SoundSamples();
+const wanted = new Set<string>();
+
+/**
+ * The samples of a part of a sound, one channel; undefined until they are fetched, which is begun when they are asked
+ * for first. `useSounds` changes when they come.
+ */
+export function samplesOf(hash: string, from: number, to: number): Float32Array | undefined {
+  const [channel] = pieces.read(hash, from, to);
+  if (channel) return channel;
+  const key = `${hash} ${from} ${to}`;
+  if (!wanted.has(key)) {
+    wanted.add(key);
+    void pieces.fetch([{ hash, from, to }]).then(() => {
+      wanted.delete(key);
+      useSounds.setState(({ looks }) => ({ looks: new Map(looks) }));
+    });
+  }
+  return undefined;
 }
 
 let stopping: AbortController | undefined;

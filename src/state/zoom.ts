@@ -1,8 +1,11 @@
 import { scheduleOf } from '../core/film/schedule';
 import { openFilm, setWorkbench, workbench, type WorkbenchState } from './workbench';
 
-/** Pixels a frame at the closest zoom: single frames as large as a stamp. */
+/** Pixels a frame at the closest zoom: single frames as large as a stamp; in Sound single samples. */
 const CLOSEST = 96;
+const CLOSEST_TO_SOUND = 6000;
+/** The widest that browsers lay anything out, in pixels, with room to spare. */
+const WIDEST = 30e6;
 /** Room left behind the last frame, in pixels. */
 export const TAIL = 24;
 const STEP = 1.5;
@@ -20,11 +23,20 @@ export const zoomOf = (state: WorkbenchState): number => {
   return Math.max(state.zoom ?? fit, fit);
 };
 
+function closest(): number {
+  const { stage } = workbench();
+  const film = openFilm();
+  const frames = film ? scheduleOf(film).frames : 1;
+  return stage === 'sound'
+    ? Math.max(CLOSEST, Math.min(CLOSEST_TO_SOUND, WIDEST / Math.max(1, frames)))
+    : CLOSEST;
+}
+
 /** One step closer (1) or further away (−1), never further than the whole film. */
 export function zoomStrip(direction: 1 | -1): void {
   const fit = fitOf(workbench());
   const next = zoomOf(workbench()) * (direction === 1 ? STEP : 1 / STEP);
-  setWorkbench({ zoom: next <= fit ? undefined : Math.min(CLOSEST, next) });
+  setWorkbench({ zoom: next <= fit ? undefined : Math.min(closest(), next) });
 }
 
 export const zoomToAll = (): void => setWorkbench({ zoom: undefined });

@@ -23,7 +23,9 @@ function neededGain(channels: readonly Float32Array[], ceiling: number): Float64
       let loud = false;
       for (let i = from; i < to && !loud; i++) loud = Math.abs(samples[i] as number) * OVERSHOOT > ceiling;
       if (!loud) continue;
-      for (let i = start; i < Math.min(length, start + CHUNK); i++) {
+      // Nearer to the ends there is too little to tell by, and they are not used.
+      const until = Math.min(length - TRUE_PEAK_REACH, start + CHUNK);
+      for (let i = Math.max(TRUE_PEAK_REACH, start); i < until; i++) {
         const peak = truePeakAt(samples, i);
         if (peak <= ceiling) continue;
         gain[i] = Math.min(gain[i] as number, ceiling / peak);

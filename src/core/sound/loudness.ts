@@ -8,29 +8,34 @@ const SHELF = {
 };
 const HIGH_PASS = { b: [1, -2, 1], a: [-1.99004745483398, 0.99007225036621] };
 
-interface Coefficients {
-  readonly b: readonly number[];
-  readonly a: readonly number[];
+/** What the two filters of a channel remember, transposed direct form II. */
+interface Memory {
+  shelf1: number;
+  shelf2: number;
+  pass1: number;
+  pass2: number;
 }
 
-/** A filter of second order, transposed direct form II. */
-class Biquad {
-  readonly #b: readonly number[];
-  readonly #a: readonly number[];
-  #first = 0;
-  #second = 0;
-
-  constructor({ b, a }: Coefficients) {
-    this.#b = b;
-    this.#a = a;
+/** The sum of the squares of a part of a channel, weighted. */
+function weightedSquares(memory: Memory, samples: Float32Array, from: number, to: number): number {
+  const [a0, a1, a2] = SHELF.b as [number, number, number];
+  const [b1, b2] = SHELF.a as [number, number];
+  const [c0, c1, c2] = HIGH_PASS.b as [number, number, number];
+  const [d1, d2] = HIGH_PASS.a as [number, number];
+  let { shelf1, shelf2, pass1, pass2 } = memory;
+  let sum = 0;
+  for (let i = from; i < to; i++) {
+    const x = samples[i] as number;
+    const y = a0 * x + shelf1;
+    shelf1 = a1 * x - b1 * y + shelf2;
+    shelf2 = a2 * x - b2 * y;
+    const z = c0 * y + pass1;
+    pass1 = c1 * y - d1 * z + pass2;
+    pass2 = c2 * y - d2 * z;
+    sum += z * z;
   }
-
-  next(x: number): number {
-    const y = (this.#b[0] as number) * x + this.#first;
-    this.#first = (this.#b[1] as number) * x - (this.#a[0] as number) * y + this.#second;
-    this.#second = (this.#b[2] as number) * x - (this.#a[1] as number) * y;
-    return y;
-  }
+  [memory.shelf1, memory.shelf2, memory.pass1, memory.pass2] = [shelf1, shelf2, pass1, pass2];
+  return sum;
 }
 
 /** Loudness is counted in steps of 100 ms. */
@@ -58,7 +63,7 @@ export interface Loudness {
 
 /** Measures loudness by ITU-R BS.1770-4 as samples at 48 kHz come; left and right count the same. */
 export class LoudnessMeter {
-  readonly #filters: readonly (readonly [Biquad, Biquad])[];
+  readonly #memories: readonly Memory[];
   #steps: number[] = [];
   /** Mean squares of 400 ms every 100 ms. */
   #blocks: number[] = [];
@@ -71,22 +76,20 @@ export class LoudnessMeter {
   #tails: Float32Array[];
 
   constructor(channels: number) {
-    this.#filters = Array.from(
-      { length: channels },
-      () => [new Biquad(SHELF), new Biquad(HIGH_PASS)] as const,
-    );
+    this.#memories = Array.from({ length: channels }, () => ({ shelf1: 0, shelf2: 0, pass1: 0, pass2: 0 }));
     this.#tails = Array.from({ length: channels }, () => new Float32Array(2 * TRUE_PEAK_REACH));
   }
 
   push(piece: readonly Float32Array[]): void {
     const length = piece[0]?.length ?? 0;
-    for (let i = 0; i < length; i++) {
-      for (let c = 0; c < this.#filters.length; c++) {
-        const [shelf, high] = this.#filters[c] as readonly [Biquad, Biquad];
-        const y = high.next(shelf.next((piece[c] as Float32Array)[i] as number));
-        this.#sum += y * y;
-      }
-      if (++this.#into === STEP) this.#closeStep();
+    for (let from = 0; from < length;) {
+      const to = Math.min(length, from + STEP - this.#into);
+      this.#memories.forEach((memory, c) => {
+        this.#sum += weightedSquares(memory, piece[c] as Float32Array, from, to);
+      });
+      this.#into += to - from;
+      if (this.#into === STEP) this.#closeStep();
+      from = to;
     }
     piece.forEach((samples, c) => this.#peaksOf(samples, c));
   }

@@ -17,13 +17,20 @@ export class PeakBuilder {
 
   push(piece: readonly Float32Array[]): void {
     const length = piece[0]?.length ?? 0;
-    for (let i = 0; i < length; i++) {
-      for (let c = 0; c < piece.length; c++) {
-        const sample = (piece[c] as Float32Array)[i] as number;
-        if (sample < this.#least) this.#least = sample;
-        if (sample > this.#most) this.#most = sample;
+    for (let from = 0; from < length;) {
+      const to = Math.min(length, from + FINEST - this.#into);
+      for (const samples of piece) {
+        let [least, most] = [this.#least, this.#most];
+        for (let i = from; i < to; i++) {
+          const sample = samples[i] as number;
+          least = sample < least ? sample : least;
+          most = sample > most ? sample : most;
+        }
+        [this.#least, this.#most] = [least, most];
       }
-      if (++this.#into === FINEST) this.#close();
+      this.#into += to - from;
+      if (this.#into === FINEST) this.#close();
+      from = to;
     }
   }
 

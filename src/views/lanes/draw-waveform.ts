@@ -50,3 +50,43 @@ export function drawWaveform(
   }
   context.globalAlpha = 1;
 }
+
+/** Closer than this, in samples a pixel, the samples themselves are drawn. */
+export const SINGLE_SAMPLES = 16;
+
+/** The part of a cue's sound that is in sight, and where in the film it begins; undefined where none is. */
+export function inSight(
+  { cue, start, end }: PlacedCue,
+  { from, samplesAPixel, width }: WaveWindow,
+): { readonly from: number; readonly to: number; readonly at: number } | undefined {
+  const length = cue.to - cue.from;
+  const first = Math.max(start, Math.floor(from));
+  const last = Math.min(end, start + length, Math.ceil(from + width * samplesAPixel) + 1);
+  if (first >= last) return undefined;
+  const [a, b] = [first - start, last - start];
+  return cue.reversed
+    ? { from: cue.to - b, to: cue.to - a, at: first }
+    : { from: cue.from + a, to: cue.from + b, at: first };
+}
+
+/** Draws samples one by one: a line through them, and a dot on each where there is room. */
+export function drawSamples(
+  context: CanvasRenderingContext2D,
+  placed: PlacedCue,
+  samples: Float32Array,
+  at: number,
+  { from, samplesAPixel, height }: WaveWindow,
+): void {
+  const middle = height / 2;
+  const dots = samplesAPixel < 0.3;
+  context.beginPath();
+  for (let i = 0; i < samples.length; i++) {
+    const sample = samples[placed.cue.reversed ? samples.length - 1 - i : i] as number;
+    const x = (at + i - from) / samplesAPixel;
+    const y = middle - Math.max(-1, Math.min(1, sample * gainAt(placed, at + i))) * middle;
+    if (i === 0) context.moveTo(x, y);
+    else context.lineTo(x, y);
+    if (dots) context.fillRect(x - 1.5, y - 1.5, 3, 3);
+  }
+  context.stroke();
+}

@@ -1,7 +1,7 @@
 import { useEffect, useRef } from 'react';
 import type { PlacedCue } from '../../core/film/cue-place';
-import { lookOf, useSounds } from '../../state/sounds';
-import { drawWaveform, type WaveWindow } from './draw-waveform';
+import { lookOf, samplesOf, useSounds } from '../../state/sounds';
+import { drawSamples, drawWaveform, inSight, SINGLE_SAMPLES, type WaveWindow } from './draw-waveform';
 import styles from './lanes.module.css';
 
 interface LaneWaveProps {
@@ -24,11 +24,19 @@ export function LaneWave({ placed, left, window }: LaneWaveProps) {
     canvas.height = Math.round(height * scale);
     context.scale(scale, scale);
     context.fillStyle = getComputedStyle(canvas).color;
+    context.strokeStyle = context.fillStyle;
     const to = from + width * samplesAPixel;
     for (const each of placed) {
       if (each.end <= from || each.start >= to) continue;
+      const shown = { from, samplesAPixel, width, height };
+      const part = samplesAPixel < SINGLE_SAMPLES ? inSight(each, shown) : undefined;
+      const samples = part && samplesOf(each.sound.hash, part.from, part.to);
+      if (part && samples) {
+        drawSamples(context, each, samples, part.at, shown);
+        continue;
+      }
       const look = lookOf(each.sound.hash);
-      if (look) drawWaveform(context, each, look, { from, samplesAPixel, width, height });
+      if (look) drawWaveform(context, each, look, shown);
     }
   }, [placed, looks, from, samplesAPixel, width, height]);
   return <canvas ref={ref} className={styles.wave} style={{ left, width, height }} aria-hidden />;

@@ -196,7 +196,7 @@ export function Strip() {
               film={film}
               rows={lanes}
               zoom={zoom}
-              left={from * zoom}
+              left={Math.max(0, view.left - SIGHT_STEP)}
               width={view.width + 3 * SIGHT_STEP}
               frameAt={frameAt}
             />
