@@ -2,7 +2,7 @@ import type { Page } from 'playwright-core';
 import { expect, test } from 'vitest';
 import { bringIn, bytesOf, counter, notes, tickets, useBrowser } from './browser';
 import { numbered } from './photos';
-import { bringInSounds, click, goTo, PULSE, pulses, soundOf, wav } from './sounds';
+import { bringInSounds, click, goTo, PULSE, pulses, soundFiles, soundOf, wav } from './sounds';
 import { printFilm, PrintedFile } from './video';
 
 const { visit } = useBrowser();
@@ -186,6 +186,66 @@ test('cues follow their poses, are moved, split, levelled and faded; they play, 
       }, 0),
     );
   await expect.poll(painted).toBeGreaterThan(500);
+  expect(complaints).toEqual([]);
+});
+
+/** Where the first attack of each sound was found, in milliseconds; out of the store, sounds in no order. */
+const attacks = (page: Page): Promise<number[]> =>
+  page.evaluate(
+    () =>
+      new Promise<number[]>((resolve, reject) => {
+        const open = indexedDB.open('kermis-sound-looks');
+        open.onerror = () => reject(new Error('no store'));
+        open.onsuccess = () => {
+          const all = open.result.transaction('sound-looks').objectStore('sound-looks').getAll();
+          all.onsuccess = () =>
+            resolve(
+              (all.result as { attacks: { at: number }[] }[]).map(
+                ({ attacks: found }) => (found[0]?.at ?? -1) / 48,
+              ),
+            );
+        };
+      }),
+  );
+
+test('every kind of sound comes in, on time, the sound of a video too', async () => {
+  const { page, complaints } = await visit();
+  await bringIn(page, await numbered(2, 1));
+  const late = new Float32Array(48_000);
+  late.set(click(), 24_000 - PULSE);
+  const kinds = await soundFiles(wav('late.wav', late), {
+    'a.mp3': ['-c:a', 'libmp3lame', '-b:a', '192k'],
+    'b.m4a': ['-c:a', 'aac', '-b:a', '192k'],
+    'c.flac': ['-c:a', 'flac'],
+    'd.ogg': ['-c:a', 'libvorbis', '-q:a', '7'],
+    'e.opus': ['-c:a', 'libopus', '-b:a', '160k'],
+    'f.wav': ['-c:a', 'pcm_u8'],
+    'g.wav': ['-c:a', 'pcm_s24le', '-ar', '44100'],
+    'h.wav': ['-c:a', 'pcm_f32le', '-ac', '6'],
+    'i.aiff': ['-c:a', 'pcm_s16be'],
+    'j.mp4': [
+      '-f',
+      'lavfi',
+      '-i',
+      'color=size=64x64:duration=1',
+      '-c:v',
+      'libx264',
+      '-c:a',
+      'aac',
+      '-shortest',
+    ],
+  });
+  await bringInSounds(page, kinds);
+  const listed = page.getByRole('region', { name: 'Sounds' }).getByRole('listitem');
+  expect(
+    (await listed.allTextContents())
+      .map((text) => text.slice(0, 1))
+      .sort()
+      .join(''),
+  ).toBe('abcdefghij');
+  const found = await attacks(page);
+  expect(found).toHaveLength(10);
+  for (const at of found) expect(Math.abs(at - 500), found.join(', ')).toBeLessThan(2);
   expect(complaints).toEqual([]);
 });
 

@@ -1,4 +1,7 @@
 import { execFile } from 'node:child_process';
+import { mkdtemp, readFile, rm, writeFile } from 'node:fs/promises';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
 import { promisify } from 'node:util';
 import type { Page } from 'playwright-core';
 import type { TestFile } from './browser';
@@ -46,6 +49,27 @@ export const click = (rate = 48_000): Float32Array =>
     { length: rate / 10 },
     (_, i) => 0.8 * Math.exp(-(((i - (PULSE * rate) / 48_000) / (rate / 6000)) ** 2)),
   );
+
+/** A sound as ffmpeg writes it into files of other kinds; by name, what each is asked for. */
+export async function soundFiles(
+  sound: TestFile,
+  kinds: Readonly<Record<string, readonly string[]>>,
+): Promise<TestFile[]> {
+  const folder = await mkdtemp(join(tmpdir(), 'kermis-sounds-'));
+  try {
+    const source = join(folder, 'source.wav');
+    await writeFile(source, sound.buffer);
+    const files: TestFile[] = [];
+    for (const [name, asked] of Object.entries(kinds)) {
+      const path = join(folder, name);
+      await run('ffmpeg', ['-v', 'error', '-i', source, ...asked, path]);
+      files.push({ name, mimeType: '', buffer: await readFile(path) });
+    }
+    return files;
+  } finally {
+    await rm(folder, { recursive: true, force: true });
+  }
+}
 
 /** The sound of a file as ffmpeg decodes it: one channel at 48 kHz. */
 export async function soundOf(path: string): Promise<Float32Array> {

@@ -85,6 +85,34 @@ try {
   await shot(page, 'swap');
   await press(page, 'Leave all as they are');
   await page.keyboard.press('Control+z');
+  await press(page, 'Sound');
+  await press(page, 'Words');
+  await press(page, 'Find the words');
+  for (const [i, text] of ['Wait!', 'For me!'].entries()) {
+    await page
+      .getByRole('textbox', { name: /^Word on frame/ })
+      .nth(i)
+      .fill(text);
+    await page.keyboard.press('Enter');
+  }
+  await press(page, 'Cue');
+  await page.locator('[data-cue=for-me]').click();
+  await page.mouse.move(200, 40);
+  await shot(page, 'sound');
+  await press(page, 'Words');
+  await page
+    .getByRole('button', { name: /^Go to the word/ })
+    .nth(1)
+    .click();
+  for (let i = 0; i < 3; i++) await page.keyboard.press('i');
+  await shot(page, 'words');
+  await page.keyboard.press('w');
+  await press(page, 'Mix');
+  await press(page, 'Measure the loudness');
+  await page.getByTestId('loudness').filter({ hasText: 'LUFS' }).waitFor();
+  await page.getByTestId('loudness').scrollIntoViewIfNeeded();
+  await shot(page, 'mix');
+  await page.keyboard.press('Escape');
   await press(page, 'Print');
   await press(page, 'Print the film');
   await page.getByRole('link', { name: 'Save to disk' }).waitFor({ timeout: 120_000 });

@@ -4,7 +4,7 @@ export interface AiffSound {
   readonly sampleRate: number;
   readonly bits: number;
   readonly format: 'int-be' | 'int-le' | 'float';
-  /** Bytes of the file, from the first until behind the last. */
+  /** Bytes of the file, from the first until behind the last, as it says; it may have been cut off before. */
   readonly from: number;
   readonly to: number;
 }
@@ -52,7 +52,8 @@ export function readAiff(bytes: ArrayBuffer): AiffSound | undefined {
     }
     if (kind === 'SSND' && head) {
       const from = at + 16 + view.getUint32(at + 8);
-      return { ...head, from, to: Math.min(bytes.byteLength, at + 8 + size) };
+      // Who writes without looking back leaves no size: then it is all that follows.
+      return { ...head, from, to: size > 8 ? at + 8 + size : Number.POSITIVE_INFINITY };
     }
     at += 8 + size + (size % 2);
   }

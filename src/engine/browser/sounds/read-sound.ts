@@ -1,4 +1,5 @@
 import { ALL_FORMATS, AudioSampleSink, BlobSource, Input, type AudioSample } from 'mediabunny';
+import { mp3Delay } from './mp3-delay';
 import { aiffChannels, readAiff } from './read-aiff';
 
 /** The sound of a file as it is read, in pieces of any length. */
@@ -18,8 +19,7 @@ async function readAiffFile(file: Blob): Promise<SoundStream | undefined> {
   const sound = readAiff(await file.slice(0, 1 << 16).arrayBuffer());
   if (!sound || sound.channels < 1 || sound.sampleRate < 1) return undefined;
   const width = Math.ceil(sound.bits / 8) * sound.channels;
-  // The head was read from the first bytes only, and does not know how long the file is.
-  const whole = readAiffEnd(file, sound.from);
+  const whole = Math.min(file.size, sound.to);
   const step = Math.floor(READ / width) * width;
   async function* pieces(): AsyncGenerator<readonly Float32Array[]> {
     for (let at = sound?.from ?? 0; at + width <= whole; at += step) {
@@ -35,9 +35,6 @@ async function readAiffFile(file: Blob): Promise<SoundStream | undefined> {
     close: () => undefined,
   };
 }
-
-/** Sound is the last part of the AIFF files that are met; what stands behind it would be heard as a click at most. */
-const readAiffEnd = (file: Blob, from: number): number => Math.max(from, file.size);
 
 const planesOf = (sample: AudioSample): Float32Array[] =>
   Array.from({ length: sample.numberOfChannels }, (_, planeIndex) => {
@@ -65,14 +62,18 @@ export async function readSound(file: Blob): Promise<SoundStream> {
     const sink = new AudioSampleSink(track);
     const seconds = await track.computeDuration().catch(() => undefined);
     const [channels, sampleRate] = await Promise.all([track.getNumberOfChannels(), track.getSampleRate()]);
+    const ahead =
+      (await track.getCodec()) === 'mp3'
+        ? await mp3Delay((from, to) => file.slice(from, to).arrayBuffer())
+        : 0;
     async function* pieces(): AsyncGenerator<readonly Float32Array[]> {
+      let skip = ahead;
       for await (const sample of sink.samples()) {
         try {
           // What an encoder put before the start is not part of the sound.
-          const skipped = Math.min(
-            sample.numberOfFrames,
-            Math.max(0, Math.round(-sample.timestamp * sample.sampleRate)),
-          );
+          const early = Math.max(skip, Math.round(-sample.timestamp * sample.sampleRate));
+          const skipped = Math.min(sample.numberOfFrames, Math.max(0, early));
+          skip = Math.max(0, skip - skipped);
           yield planesOf(sample).map((plane) => plane.subarray(skipped));
         } finally {
           sample.close();

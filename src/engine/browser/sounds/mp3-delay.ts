@@ -1,0 +1,31 @@
+/** Samples that a decoder of MP3 puts in front besides what the encoder did (common practice: 528 and one). */
+const DECODER_DELAY = 529;
+
+/** Bytes that are looked through for the head that encoders write. */
+const LOOKED_THROUGH = 8192;
+
+/** Bytes of an ID3v2 tag in front; its size is written seven bits a byte. */
+function tagBytes(bytes: Uint8Array): number {
+  if (bytes[0] !== 0x49 || bytes[1] !== 0x44 || bytes[2] !== 0x33) return 0;
+  return 10 + [6, 7, 8, 9].reduce((size, at) => size * 128 + ((bytes[at] ?? 0) & 127), 0);
+}
+
+/**
+ * Samples, at the file's rate, that an MP3 has before its sound begins, as the head says that most encoders write into the
+ * first frame ("Xing" or "Info", with the encoder's delay behind its name); 0 where nothing is said. `read` gives bytes of
+ * the file.
+ */
+export async function mp3Delay(read: (from: number, to: number) => Promise<ArrayBuffer>): Promise<number> {
+  const start = tagBytes(new Uint8Array(await read(0, 10)));
+  const bytes = new Uint8Array(await read(start, start + LOOKED_THROUGH));
+  const letters = String.fromCharCode(...bytes);
+  const at = /Xing|Info/.exec(letters)?.index;
+  if (at === undefined) return 0;
+  const flags = bytes[at + 7] ?? 0;
+  // Numbers of frames and bytes, a table and a quality may stand between.
+  const skipped = [4, 4, 100, 4].reduce((sum, size, bit) => sum + ((flags >> bit) & 1 ? size : 0), 8);
+  const name = at + skipped;
+  if (!/^L(AME|avc|avf)/.test(letters.slice(name, name + 4))) return 0;
+  const [high = 0, low = 0] = [bytes[name + 21], bytes[name + 22]];
+  return ((high << 4) | (low >> 4)) + DECODER_DELAY;
+}
