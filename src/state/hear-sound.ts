@@ -2,7 +2,7 @@ import { create } from 'zustand';
 import type { Sound } from '../core/film/sound';
 import type { MixPlan, Voice } from '../core/sound/mix-plan';
 import { pause } from './player';
-import { heardMilliseconds, soundPlan, stopSound } from './sound-out';
+import { heardMilliseconds, lastWish, soundPlan, stopSound } from './sound-out';
 
 /** The sound that is heard by itself, by hash. */
 export const useHearing = create<{ readonly hash: string | undefined }>(() => ({ hash: undefined }));
@@ -34,9 +34,12 @@ export async function hearSound(sound: Sound): Promise<void> {
   pause();
   useHearing.setState({ hash: sound.hash });
   const begun = await soundPlan(wholeOf(sound), { from: 0, start: 0, end: sound.samples, loop: false });
+  const mine = lastWish();
   const watch = (): void => {
     if (useHearing.getState().hash !== sound.hash) return;
-    if (!begun || heardMilliseconds() >= sound.samples / 48 - 20) return stopHearing();
+    // Stopped by something else, such as playing the film.
+    if (!begun || lastWish() !== mine) return useHearing.setState({ hash: undefined });
+    if (heardMilliseconds() >= sound.samples / 48 - 20) return stopHearing();
     setTimeout(watch, 60);
   };
   watch();

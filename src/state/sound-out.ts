@@ -10,6 +10,8 @@ import { tell } from './workbench';
 export const useMeter = create<{ readonly peaks: readonly [number, number] }>(() => ({ peaks: [0, 0] }));
 
 let player: SoundPlayer | undefined;
+/** Counts wishes to be heard or silent; the last one counts. */
+let wishes = 0;
 
 /**
  * Begins to sound a film from a frame; gives false where there is nothing to hear: no sound in it, another speed than
@@ -37,10 +39,14 @@ export async function startSound(
 export async function soundPlan(plan: MixPlan, run: SoundRun): Promise<boolean> {
   try {
     player ??= new SoundPlayer((peaks) => useMeter.setState({ peaks }));
+    const mine = ++wishes;
     await player.setPlan(plan);
+    // Meanwhile it was stopped, or something else is to be heard.
+    if (mine !== wishes) return false;
     await player.play(run);
-    return true;
+    return mine === wishes;
   } catch (error) {
+    player?.stop();
     const why = error instanceof Error ? error.message : String(error);
     tell(
       `The film plays without sound: ${why}. Check that this computer has a speaker and that the page may use it.`,
@@ -69,7 +75,11 @@ export async function soundFrame(film: Film, frame: number): Promise<void> {
   }
 }
 
+/** Changes with everything that is wished to be heard, or to be silent. */
+export const lastWish = (): number => wishes;
+
 export function stopSound(): void {
+  wishes++;
   player?.stop();
   useMeter.setState({ peaks: [0, 0] });
 }

@@ -1,4 +1,4 @@
-import { CopyPlus, FlipHorizontal2, Minus, Plus, Scissors, Target, Trash2 } from 'lucide-react';
+import { CopyPlus, FlipHorizontal2, Minus, MoveLeft, Plus, Scissors, Target, Trash2 } from 'lucide-react';
 import { placeCues, type PlacedCue } from '../../core/film/cue-place';
 import type { Film } from '../../core/film/film';
 import { scheduleOf } from '../../core/film/schedule';
@@ -6,8 +6,9 @@ import { FADE_CURVES, type Cue, type Fade, type FadeCurve } from '../../core/fil
 import { fadeText, parseFadeLength } from '../../core/sound/fade-length';
 import { parseLevel } from '../../core/sound/level';
 import { count, samplesWords } from '../../core/time/words';
-import { Button, IconButton } from '../../kit/button';
+import { Button } from '../../kit/button';
 import { CheckField } from '../../kit/check-field';
+import { Deeds, type Deed } from '../../kit/deeds';
 import { Pair } from '../../kit/pair';
 import { SelectField } from '../../kit/select-field';
 import { TypedField } from '../../kit/typed-field';
@@ -30,6 +31,17 @@ const CURVE_WORDS: Readonly<Record<FadeCurve, string>> = {
   power: 'even power',
   slow: 'slow start',
 };
+
+const DEEDS: readonly Deed[] = [
+  { label: 'A frame earlier', shortcut: 'Alt ←', icon: Minus, run: () => nudgeCues(-1) },
+  { label: 'A frame later', shortcut: 'Alt →', icon: Plus, run: () => nudgeCues(1) },
+  { label: 'Contact on this frame', shortcut: 'T', icon: Target, run: () => putContact(0) },
+  { label: 'Contact a frame before this one', icon: MoveLeft, run: () => putContact(1) },
+  { label: 'Split at the playhead', shortcut: 'K', icon: Scissors, run: splitCues },
+  { label: 'Duplicate', shortcut: 'Ctrl D', icon: CopyPlus, run: duplicateCues },
+  { label: 'Reverse', shortcut: 'R', icon: FlipHorizontal2, run: reverseCues },
+  { label: 'Delete', shortcut: 'Delete', icon: Trash2, run: removeCues },
+];
 
 /** The value that all have; undefined where they differ. */
 function shared<T>(values: readonly T[]): T | undefined {
@@ -126,59 +138,7 @@ export function CuePanel() {
         }}
         {...(cues.length === 1 ? { hint: pinWords(film, one) } : {})}
       />
-      <div className={styles.deeds} role="group" aria-label="Chosen cues">
-        <IconButton
-          look="plain"
-          label="A frame earlier"
-          shortcut="Alt ←"
-          disabled={!canWrite}
-          onClick={() => nudgeCues(-1)}
-        >
-          <Minus size={15} aria-hidden />
-        </IconButton>
-        <IconButton
-          look="plain"
-          label="A frame later"
-          shortcut="Alt →"
-          disabled={!canWrite}
-          onClick={() => nudgeCues(1)}
-        >
-          <Plus size={15} aria-hidden />
-        </IconButton>
-        <IconButton
-          look="plain"
-          label="Contact on this frame"
-          shortcut="T"
-          disabled={!canWrite}
-          onClick={() => putContact(0)}
-        >
-          <Target size={15} aria-hidden />
-        </IconButton>
-        <IconButton
-          look="plain"
-          label="Split at the playhead"
-          shortcut="K"
-          disabled={!canWrite}
-          onClick={splitCues}
-        >
-          <Scissors size={15} aria-hidden />
-        </IconButton>
-        <IconButton
-          look="plain"
-          label="Duplicate"
-          shortcut="Ctrl D"
-          disabled={!canWrite}
-          onClick={duplicateCues}
-        >
-          <CopyPlus size={15} aria-hidden />
-        </IconButton>
-        <IconButton look="plain" label="Reverse" shortcut="R" disabled={!canWrite} onClick={reverseCues}>
-          <FlipHorizontal2 size={15} aria-hidden />
-        </IconButton>
-        <IconButton look="plain" label="Delete" shortcut="Delete" disabled={!canWrite} onClick={removeCues}>
-          <Trash2 size={15} aria-hidden />
-        </IconButton>
-      </div>
+      <Deeds label="Chosen cues" deeds={DEEDS} disabled={!canWrite} />
       <Button disabled={!canWrite} onClick={cutSilence}>
         Cut the silence in front and behind
       </Button>

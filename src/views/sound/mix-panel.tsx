@@ -3,8 +3,9 @@ import { useState } from 'react';
 import { LANE_KINDS, type Lane, type LaneKind } from '../../core/film/sound';
 import { CEILINGS, levelWords, parseLevel } from '../../core/sound/level';
 import { found } from '../../core/time/parsed';
-import { Button, IconButton } from '../../kit/button';
+import { Button } from '../../kit/button';
 import { CheckField } from '../../kit/check-field';
+import { Deeds } from '../../kit/deeds';
 import { Pair } from '../../kit/pair';
 import { SelectField } from '../../kit/select-field';
 import { TypedField } from '../../kit/typed-field';
@@ -151,25 +152,16 @@ function LaneItem({ lane, first, last, disabled }: LaneItemProps) {
           disabled={disabled}
         />
       </Pair>
-      <span className={styles.deeds}>
-        <IconButton
-          label={`${lane.name} up`}
-          disabled={disabled || first}
-          onClick={() => moveLane(lane.id, -1)}
-        >
-          <ArrowUp size={15} aria-hidden />
-        </IconButton>
-        <IconButton
-          label={`${lane.name} down`}
-          disabled={disabled || last}
-          onClick={() => moveLane(lane.id, 1)}
-        >
-          <ArrowDown size={15} aria-hidden />
-        </IconButton>
-        <IconButton label={`Take ${lane.name} away`} disabled={disabled} onClick={() => removeLane(lane.id)}>
-          <Trash2 size={15} aria-hidden />
-        </IconButton>
-      </span>
+      <Deeds
+        label={`The lane ${lane.name}`}
+        small
+        disabled={disabled}
+        deeds={[
+          { label: `${lane.name} up`, icon: ArrowUp, run: () => moveLane(lane.id, -1), off: first },
+          { label: `${lane.name} down`, icon: ArrowDown, run: () => moveLane(lane.id, 1), off: last },
+          { label: `Take ${lane.name} away`, icon: Trash2, run: () => removeLane(lane.id) },
+        ]}
+      />
     </li>
   );
 }

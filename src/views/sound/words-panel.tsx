@@ -14,6 +14,7 @@ import { scheduleOf } from '../../core/film/schedule';
 import type { Parsed } from '../../core/time/parsed';
 import { count, lengthWords } from '../../core/time/words';
 import { Button, IconButton } from '../../kit/button';
+import { Deeds } from '../../kit/deeds';
 import { SelectField } from '../../kit/select-field';
 import { newId } from '../../state/arrange-poses';
 import { edit, meantPoses } from '../../state/edit-film';
@@ -91,36 +92,19 @@ export function WordsPanel() {
       </ul>
       {here && (
         <>
-          <div className={styles.deeds} role="group" aria-label="The picked word">
-            <IconButton
-              look="plain"
-              label="Move the word to this frame"
-              disabled={off}
-              onClick={() => moveWordHere(here)}
-            >
-              <ArrowDownToLine size={15} aria-hidden />
-            </IconButton>
-            <IconButton
-              look="plain"
-              label="Split the word at the playhead"
-              disabled={off}
-              onClick={() => splitWordHere(here)}
-            >
-              <Split size={15} aria-hidden />
-            </IconButton>
-            <IconButton
-              look="plain"
-              label="Join the word with the next"
-              disabled={off}
-              onClick={() => joinWord(here)}
-            >
-              <Merge size={15} aria-hidden />
-            </IconButton>
-          </div>
+          <Deeds
+            label="The picked word"
+            disabled={off}
+            deeds={[
+              { label: 'Move the word to this frame', icon: ArrowDownToLine, run: () => moveWordHere(here) },
+              { label: 'Split the word at the playhead', icon: Split, run: () => splitWordHere(here) },
+              { label: 'Join the word with the next', icon: Merge, run: () => joinWord(here) },
+            ]}
+          />
           <HoldToWords key={keyOf(here)} film={film} words={words} index={index} disabled={off} />
         </>
       )}
-      <div className={styles.deeds}>
+      <div className={styles.files}>
         <FileChooser
           label="Words to bring in"
           testId="choose-words"

@@ -8,9 +8,8 @@ import {
   Scissors,
   Trash2,
   Undo,
-  type LucideIcon,
 } from 'lucide-react';
-import { IconButton } from '../../kit/button';
+import { Deeds, type Deed } from '../../kit/deeds';
 import {
   copyPoses,
   cutPoses,
@@ -21,14 +20,6 @@ import {
   reversePoses,
   shiftPoses,
 } from '../../state/arrange-poses';
-import styles from './time.module.css';
-
-interface Deed {
-  readonly label: string;
-  readonly shortcut: string;
-  readonly icon: LucideIcon;
-  readonly run: () => void;
-}
 
 const DEEDS: readonly Deed[] = [
   { label: 'Earlier by a pose', shortcut: 'Alt ←', icon: ArrowLeft, run: () => shiftPoses(-1) },
@@ -44,20 +35,5 @@ const DEEDS: readonly Deed[] = [
 
 /** What can be done with the order of the chosen poses. */
 export function ArrangeButtons({ disabled }: { readonly disabled: boolean }) {
-  return (
-    <div className={styles.deeds} role="group" aria-label="Order">
-      {DEEDS.map(({ label, shortcut, icon: Icon, run }) => (
-        <IconButton
-          key={label}
-          look="plain"
-          label={label}
-          shortcut={shortcut}
-          disabled={disabled}
-          onClick={run}
-        >
-          <Icon size={17} aria-hidden />
-        </IconButton>
-      ))}
-    </div>
-  );
+  return <Deeds label="Order" deeds={DEEDS} disabled={disabled} />;
 }

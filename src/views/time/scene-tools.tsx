@@ -9,11 +9,10 @@ import {
   Play,
   Split,
   Trash2,
-  type LucideIcon,
 } from 'lucide-react';
 import { PAINTS, type Film, type Scene } from '../../core/film/film';
 import { found } from '../../core/time/parsed';
-import { IconButton } from '../../kit/button';
+import { Deeds, type Deed } from '../../kit/deeds';
 import { TypedField } from '../../kit/typed-field';
 import { playScene } from '../../state/player';
 import {
@@ -34,17 +33,10 @@ interface SceneToolsProps {
   readonly disabled: boolean;
 }
 
-interface Tool {
-  readonly label: string;
-  readonly icon: LucideIcon;
-  readonly run: () => unknown;
-  readonly off?: boolean;
-}
-
 /** Name and colour of a scene, and what can be done with it. */
 export function SceneTools({ film, scene, index, disabled }: SceneToolsProps) {
   const { id, name, setAside } = scene;
-  const tools: readonly Tool[] = [
+  const all: readonly Deed[] = [
     { label: `Play ${name}`, icon: Play, run: () => playScene(id), off: setAside === true },
     { label: 'Scene earlier', icon: ArrowUp, run: () => moveScene(id, index - 1), off: index === 0 },
     {
@@ -66,6 +58,8 @@ export function SceneTools({ film, scene, index, disabled }: SceneToolsProps) {
       : { label: 'Set aside', icon: Archive, run: () => setScene(id, { setAside: true }) },
     { label: `Delete ${name}`, icon: Trash2, run: () => removeScene(id), off: film.scenes.length === 1 },
   ];
+  // Playing changes nothing.
+  const tools = all.map((tool) => ({ ...tool, off: tool.off === true || (disabled && tool.icon !== Play) }));
   return (
     <div className={styles.sceneTools}>
       <TypedField
@@ -88,13 +82,7 @@ export function SceneTools({ film, scene, index, disabled }: SceneToolsProps) {
           />
         ))}
       </div>
-      <div className={styles.deeds}>
-        {tools.map(({ label, icon: Icon, run, off = false }) => (
-          <IconButton key={label} label={label} disabled={off || (disabled && Icon !== Play)} onClick={run}>
-            <Icon size={16} aria-hidden />
-          </IconButton>
-        ))}
-      </div>
+      <Deeds label={`The scene ${name}`} deeds={tools} small />
     </div>
   );
 }

@@ -55,10 +55,13 @@ export class SoundPlayer {
    * @throws Error when there is no way to be heard.
    */
   async play(run: SoundRun): Promise<void> {
-    await this.#ready;
     this.stop();
     const feeding = new AbortController();
     this.#feeding = feeding;
+    await this.#ready;
+    if (this.#feeding !== feeding) return;
+    // The speaker may have been connected only now.
+    this.#post({ kind: 'stop', run: this.#run });
     await Promise.race([
       this.#context.resume(),
       new Promise((_, reject) =>
@@ -66,7 +69,7 @@ export class SoundPlayer {
       ),
     ]);
     await this.#send(run, feeding.signal);
-    if (!feeding.signal.aborted) void this.#feed(run, feeding.signal);
+    if (this.#feeding === feeding) void this.#feed(run, feeding.signal);
   }
 
   /** Falls silent. */
