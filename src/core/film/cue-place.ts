@@ -3,7 +3,7 @@ import type { Rate } from '../time/rate';
 import type { Film } from './film';
 import { momentAt, pinnedFrame } from './moments';
 import { scheduleOf, type Schedule } from './schedule';
-import type { Cue, Lane, Pin, PosePin, Sound } from './sound';
+import type { Cue, Lane, Pin, Sound } from './sound';
 
 /** A cue where it sounds, in samples of the film at 48 kHz. */
 export interface PlacedCue {
@@ -32,7 +32,8 @@ const sampleAt = (frame: number, rate: Rate): number =>
 export const filmSamples = (film: Film): number => frameToSample(scheduleOf(film).frames, film.settings.rate);
 
 /** Samples of a cue from its start until the moment that its pin holds; below 0 where that was trimmed off. */
-const samplesToPin = (cue: Cue, { by }: PosePin): number => (cue.reversed ? cue.to - by : by - cue.from);
+export const samplesToPin = (cue: Cue): number =>
+  cue.pin.to === 'time' ? 0 : cue.reversed ? cue.to - cue.pin.by : cue.pin.by - cue.from;
 
 /** Where cues lie, in the order of time. Those of unknown sounds or lanes are not among them. O(n log n). */
 export function placeCues(film: Film, plan: Schedule = scheduleOf(film)): readonly PlacedCue[] {
@@ -52,7 +53,7 @@ export function placeCues(film: Film, plan: Schedule = scheduleOf(film)): readon
     if (pin.to === 'time') return [at(pin.sample)];
     const first = plan.firsts.get(pin.at.poseId);
     const startOf = (showing: number): number =>
-      sampleAt(pinnedFrame(plan, { ...pin.at, showing }) + pin.nudge, rate) - samplesToPin(cue, pin);
+      sampleAt(pinnedFrame(plan, { ...pin.at, showing }) + pin.nudge, rate) - samplesToPin(cue);
     if (!first) return [at(startOf(pin.at.showing), pin.at.showing, true)];
     if (pin.every)
       return Array.from({ length: first.showings }, (_, showing) => at(startOf(showing), showing));

@@ -1,4 +1,4 @@
-import type { PlacedCue } from '../../core/film/cue-place';
+import { samplesToPin, type PlacedCue } from '../../core/film/cue-place';
 import { levelWords } from '../../core/sound/level';
 import { samplesWords } from '../../core/time/words';
 import { chooseCue } from '../../state/cues';
@@ -25,7 +25,6 @@ const cueLabel = ({ cue, sound, lane, start, end, loose }: PlacedCue): string =>
 export function CueBox({ placed, chosen, scale }: CueBoxProps) {
   const { cue, sound, start, end, heardUntil, loose, showing } = placed;
   const { pin } = cue;
-  const toPin = pin.to === 'pose' ? (cue.reversed ? cue.to - pin.by : pin.by - cue.from) : 0;
   const classes = [
     styles.cue,
     chosen && styles.chosen,
@@ -53,7 +52,7 @@ export function CueBox({ placed, chosen, scale }: CueBoxProps) {
       {heardUntil < end && (
         <span className={styles.unheard} style={{ left: Math.max(0, heardUntil - start) * scale }} />
       )}
-      {pin.to === 'pose' && <i className={styles.pin} style={{ left: toPin * scale }} />}
+      {pin.to === 'pose' && <i className={styles.pin} style={{ left: samplesToPin(cue) * scale }} />}
       {chosen && (
         <>
           <span className={styles.trim} data-grip="start" />

@@ -1,5 +1,5 @@
 import { useRef, useState, type PointerEvent } from 'react';
-import { placeCues, type PlacedCue } from '../../core/film/cue-place';
+import { placeCues, samplesToPin, type PlacedCue } from '../../core/film/cue-place';
 import { applyEdit } from '../../core/film/edits/apply-edit';
 import { markCuesEdit, moveCuesEdit, trimCueEdit } from '../../core/film/edits/cue-edits';
 import type { Edit } from '../../core/film/edits/edit';
@@ -60,8 +60,7 @@ export function useCueDrag(
     switch (grip) {
       case 'move': {
         // What is tied to the pose comes to lie on a frame.
-        const { pin } = cue;
-        const toPin = pin.to === 'pose' ? (cue.reversed ? cue.to - pin.by : pin.by - cue.from) : 0;
+        const toPin = samplesToPin(cue);
         const shift = snapped(start + toPin + by) - start - toPin;
         const height = rows[laneIndex]?.height ?? 1;
         const across = laneIndex + Math.round((event.clientY - clientY) / height);

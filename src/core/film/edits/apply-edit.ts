@@ -2,6 +2,7 @@ import type { Film, Item, Photo, Scene } from '../film';
 import { byParent, isCycle, mapLists, mapPoses, mapScenes, placesOf, type ItemPlace } from '../items';
 import { isHold } from '../../time/hold';
 import type { Edit, EditOf } from './edit';
+import { marked } from './marked';
 import { placedAt } from './splice';
 
 function setHolds(film: Film, { holds }: EditOf<'set-holds'>): Film {
@@ -76,12 +77,6 @@ function moveItems(film: Film, { moves }: EditOf<'move-items'>): Film {
   });
   return placeItems(without, places);
 }
-
-/** Marks that are undefined are taken away, so that what has none is equal to what it was. */
-const marked = <T extends object>(thing: T, marks: object): T =>
-  Object.fromEntries(
-    Object.entries({ ...thing, ...marks }).filter(([, value]) => value !== undefined),
-  ) as unknown as T;
 
 function setPhotos(film: Film, { changes }: EditOf<'set-photos'>): Film {
   const wanted = new Map(changes.map(({ photoId, marks }) => [photoId, marks]));

@@ -1,10 +1,11 @@
 import { count } from '../../time/words';
 import { frameToSample, SAMPLE_RATE } from '../../time/frames';
 import { failed, found, type Parsed } from '../../time/parsed';
-import { pinAt, placeCues, type PlacedCue } from '../cue-place';
+import { pinAt, placeCues, samplesToPin, type PlacedCue } from '../cue-place';
 import type { Film } from '../film';
 import type { Cue, Lane, Pin, Sound } from '../sound';
 import { together, type Edit } from './edit';
+import { marked } from './marked';
 
 /** The shortest part of a sound that a cue keeps: 5 ms. */
 const SHORTEST = 240;
@@ -32,8 +33,7 @@ const byStart = ({ pin, from, to, reversed }: Cue): boolean =>
 /** A pin like the one given that puts the same moment of the cue `by` samples later. */
 function movedPin(film: Film, { cue, start }: PlacedCue, by: number): Pin {
   if (cue.pin.to === 'time') return { to: 'time', sample: Math.max(0, cue.pin.sample + by) };
-  const toPin = cue.reversed ? cue.to - cue.pin.by : cue.pin.by - cue.from;
-  return pinAt(film, start + by + toPin, cue.pin.by, cue.pin.every);
+  return pinAt(film, start + by + samplesToPin(cue), cue.pin.by, cue.pin.every);
 }
 
 export interface NewCue {
@@ -177,20 +177,16 @@ export function reverseCuesEdit(film: Film, ids: Iterable<string>): Edit {
 export type CueMarks = Pick<Cue, 'level' | 'fadeIn' | 'fadeOut' | 'looped' | 'laneId'>;
 
 /** Sets marks of cues; those that are undefined are taken away. */
-export function markCuesEdit(
+export const markCuesEdit = (
   film: Film,
   ids: Iterable<string>,
   words: string,
   marks: Partial<CueMarks>,
-): Edit {
-  const cues = placesOf(film, ids).map(
-    ({ cue }) =>
-      Object.fromEntries(
-        Object.entries({ ...cue, ...marks }).filter(([, value]) => value !== undefined),
-      ) as unknown as Cue,
+): Edit =>
+  setCues(
+    words,
+    placesOf(film, ids).map(({ cue }) => marked(cue, marks)),
   );
-  return setCues(words, cues);
-}
 
 /** How a cue is held in its place. */
 export type Hold =
@@ -225,12 +221,6 @@ export const changeLaneEdit = (film: Film, id: string, words: string, marks: Par
   together(words, [
     {
       kind: 'set-lanes',
-      lanes: film.lanes.map((lane) =>
-        lane.id === id
-          ? (Object.fromEntries(
-              Object.entries({ ...lane, ...marks }).filter(([, value]) => value !== undefined),
-            ) as unknown as Lane)
-          : lane,
-      ),
+      lanes: film.lanes.map((lane) => (lane.id === id ? marked(lane, marks) : lane)),
     },
   ]);

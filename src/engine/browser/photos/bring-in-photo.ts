@@ -7,6 +7,7 @@ import type { Size } from '../../../core/picture/placement';
 import { isForeign, sniffPhotoType, type ForeignType, type PhotoType } from '../../../core/picture/sniff';
 import { uprightPixels } from '../../../core/picture/upright-pixels';
 import { isFull } from '../store/is-full';
+import { sha256 } from '../store/sha256';
 import { originals, previews, thumbnails } from '../store/stores';
 import { decodeToDraw, orientationOf, type Drawable } from './decode-picture';
 import { decodeForeign } from './foreign/decode-foreign';
@@ -21,9 +22,6 @@ const THUMBNAIL_WIDTH = 240;
 export type BroughtIn =
   | { readonly ok: true; readonly photo: Omit<Photo, 'id'> }
   | { readonly ok: false; readonly name: string; readonly problem: string; readonly full: boolean };
-
-const hex = (buffer: ArrayBuffer): string =>
-  Array.from(new Uint8Array(buffer), (byte) => byte.toString(16).padStart(2, '0')).join('');
 
 /** Scales a drawable so that its sides are at most `most` pixels, and encodes it as `type`. */
 async function pictureOf(
@@ -83,10 +81,7 @@ export async function bringInPhoto(file: File): Promise<BroughtIn> {
       `${name} is ${large.width} × ${large.height} pixels, more than can be decoded here (250 million). It was left out.`,
     );
   }
-  const [hash, facts] = await Promise.all([
-    crypto.subtle.digest('SHA-256', bytes).then(hex),
-    readPhotoFacts(bytes),
-  ]);
+  const [hash, facts] = await Promise.all([sha256(bytes), readPhotoFacts(bytes)]);
   try {
     const pictures = await makePictures(bytes, type, facts.orientation);
     const { width, height, orientation, light, approximate } = pictures;

@@ -5,6 +5,7 @@ import { PeakBuilder } from '../../../core/sound/peaks';
 import { Resampler } from '../../../core/sound/resampler';
 import { SAMPLE_RATE } from '../../../core/time/frames';
 import { isFull } from '../store/is-full';
+import { sha256 } from '../store/sha256';
 import { originals, soundLooks, soundPieces } from '../store/stores';
 import { readSound, type SoundStream } from './read-sound';
 import { PIECE, pieceKey, readLook, type SoundLook } from './sound-look';
@@ -18,9 +19,6 @@ export type SoundBroughtIn =
 const LONGEST_SECONDS = 3600;
 /** Attacks and bursts are looked for in so much of a sound, from its start. */
 const LOOKED_AT = 10 * 60 * SAMPLE_RATE;
-
-const hex = (buffer: ArrayBuffer): string =>
-  Array.from(new Uint8Array(buffer), (byte) => byte.toString(16).padStart(2, '0')).join('');
 
 /** Numbers that are none become silence; gives how many there were. */
 function mended(channels: readonly Float32Array[]): number {
@@ -180,7 +178,7 @@ export async function bringInSound(
     const bytes = await file.arrayBuffer().catch(() => undefined);
     if (!bytes)
       return refuse('could not be read from the disk; it may have been moved or locked since it was chosen');
-    const hash = hex(await crypto.subtle.digest('SHA-256', bytes));
+    const hash = await sha256(bytes);
     const blob = new Blob([bytes], { type: file.type });
     stream = await readSound(blob);
     const { channels, sampleRate, seconds } = stream;
