@@ -1,5 +1,5 @@
-import { useState, type DragEvent } from 'react';
-import { placeCues } from '../../core/film/cue-place';
+import { useMemo, useState, type DragEvent } from 'react';
+import { placeCues, type PlacedCue } from '../../core/film/cue-place';
 import type { Film } from '../../core/film/film';
 import { placedWordsOf } from '../../core/film/placed-words';
 import { pinnedFrame } from '../../core/film/moments';
@@ -13,6 +13,8 @@ import type { LaneRow } from './lane-layout';
 import { LaneWave } from './lane-wave';
 import styles from './lanes.module.css';
 import { useCueDrag } from './use-cue-drag';
+
+const NONE: readonly PlacedCue[] = [];
 
 interface LaneRowsProps {
   readonly film: Film;
@@ -33,7 +35,13 @@ export function LaneRows({ film, rows, zoom, left, width, frameAt }: LaneRowsPro
   const samplesAPixel = (rate.den * SAMPLE_RATE) / rate.num / zoom;
   const drag = useCueDrag(film, rows, samplesAPixel, canWrite);
   const plan = scheduleOf(drag.film);
-  const placed = placeCues(drag.film, plan);
+  // The same lists until the film changes: waveforms are not drawn anew for every pose that is played.
+  const placed = useMemo(() => placeCues(drag.film), [drag.film]);
+  const byLane = useMemo(() => {
+    const lanes = new Map<string, PlacedCue[]>();
+    for (const each of placed) lanes.set(each.lane.id, [...(lanes.get(each.lane.id) ?? []), each]);
+    return lanes;
+  }, [placed]);
   const window = { from: left * samplesAPixel, samplesAPixel, width };
   const until = window.from + width * samplesAPixel;
 
@@ -49,7 +57,7 @@ export function LaneRows({ film, rows, zoom, left, width, frameAt }: LaneRowsPro
   return (
     <div {...drag.handlers}>
       {rows.map(({ lane, top, height }) => {
-        const here = placed.filter((each) => each.lane.id === lane.id);
+        const here = byLane.get(lane.id) ?? NONE;
         return (
           <div
             key={lane.id}
