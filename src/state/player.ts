@@ -180,10 +180,22 @@ export function play(playSpan?: Span): void {
     lastTicks = 0;
     setWorkbench({ frame });
   };
+  place = () => {
+    const current = openFilm();
+    if (!current || zero === undefined || sound === 'starting') return undefined;
+    const passed = sound === 'on' ? heardMilliseconds() : performance.now() - zero;
+    const span = spanPlayed(current);
+    const at = origin + (passed * rateNumber(rate) * speed) / 1000;
+    return at < span.to ? at : span.from + ((at - span.from) % (span.to - span.from));
+  };
   request = requestAnimationFrame(tick);
 }
 
 let seek: (frame: number) => void = (frame) => setWorkbench({ frame });
+let place: () => number | undefined = () => undefined;
+
+/** The place that is played now in frames, whole or not; undefined while nothing plays. */
+export const placeNow = (): number | undefined => place();
 
 export function pause(): void {
   if (request !== undefined) cancelAnimationFrame(request);
@@ -193,6 +205,7 @@ export function pause(): void {
   soundStarts++;
   stopSound();
   seek = (frame) => setWorkbench({ frame });
+  place = () => undefined;
   setWorkbench({ playing: false, playSpan: undefined });
 }
 

@@ -17,13 +17,8 @@ import {
 import type { Film } from './film';
 import { placedWords } from './placed-words';
 import { filmOf, freshId } from './random-films';
-import {
-  fitBetweenWords,
-  holdUntilWord,
-  startWithWords,
-  type HoldChange,
-  type WordRef,
-} from './retime/hold-to-words';
+import { fitBetweenWords, holdUntilWord, startWithWords, type WordRef } from './retime/hold-to-words';
+import type { HoldChange } from './retime/start-on';
 import { scheduleOf } from './schedule';
 import type { Sound, Word } from './sound';
 

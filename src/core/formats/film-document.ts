@@ -4,15 +4,17 @@ import { CYCLE_WAYS, FLAG_KINDS, NO_SOUND, PAINTS, type Film } from '../film/fil
 import { posesOf } from '../film/items';
 import { FADE_CURVES, LANE_KINDS } from '../film/sound';
 import { CEILINGS, LEVELS } from '../sound/level';
+import { TEMPO_BOUNDS } from '../time/beats';
 import { LONGEST_HOLD } from '../time/hold';
 import { failed, found, type Parsed } from '../time/parsed';
 
 /**
  * Version of the film document. 2 added what a person decides about a photo (turned, set aside, written out,
  * retouched); a document of version 1 is one of version 2 without any of it. 3 added cycles, flags, in and out points,
- * and colours of scenes: what stood in a scene as its `poses` are its `items` now. 4 added sound.
+ * and colours of scenes: what stood in a scene as its `poses` are its `items` now. 4 added sound, 5 the beats of a
+ * sound: a document of version 4 is one of version 5 without any.
  */
-export const FILM_VERSION = 4;
+export const FILM_VERSION = 5;
 
 /** A film as it is stored in the browser and in `film.json` of a `.kermis` file. */
 export interface FilmDocument {
@@ -126,6 +128,19 @@ const soundSchema = Joi.object({
   channels: Joi.number().integer().min(1).max(64).required(),
   sampleRate: Joi.number().positive().max(10_000_000).required(),
   samples: sample.min(1).required(),
+  beats: Joi.object({
+    steps: Joi.array()
+      .items(
+        Joi.object({
+          at: Joi.number().integer().min(0).required(),
+          tempo: Joi.number().min(TEMPO_BOUNDS.least).max(TEMPO_BOUNDS.most).required(),
+        }),
+      )
+      .min(1)
+      .max(10_000)
+      .required(),
+    toBar: Joi.number().integer().min(1).max(32).required(),
+  }).optional(),
   words: Joi.array()
     .items(
       Joi.object({

@@ -12,6 +12,9 @@ export const frameToSeconds = (frame: number, r: Rate): number => (frame * r.den
 export const secondsToLength = (seconds: number, r: Rate): number =>
   Math.max(1, Math.round((seconds * r.num) / r.den));
 
+/** Samples at 48 kHz from the start of a frame to that of the next, whole or not. */
+export const samplesAFrame = (r: Rate): number => (r.den * SAMPLE_RATE) / r.num;
+
 /** The first sample at 48 kHz that belongs to a frame; `sampleToFrame` gives the frame back exactly. */
 export const frameToSample = (frame: number, r: Rate): number =>
   Math.ceil((frame * r.den * SAMPLE_RATE) / r.num);

@@ -4,7 +4,7 @@ import type { Film } from '../../core/film/film';
 import { placedWordsOf } from '../../core/film/placed-words';
 import { pinnedFrame } from '../../core/film/moments';
 import { scheduleOf } from '../../core/film/schedule';
-import { SAMPLE_RATE } from '../../core/time/frames';
+import { samplesAFrame } from '../../core/time/frames';
 import { laySound } from '../../state/cues';
 import { useWorkbench } from '../../state/workbench';
 import { carriesSound, draggedSound } from '../dragged-sound';
@@ -32,7 +32,7 @@ export function LaneRows({ film, rows, zoom, left, width, frameAt }: LaneRowsPro
   const canWrite = useWorkbench((state) => state.canWrite);
   const [over, setOver] = useState<string>();
   const { rate } = film.settings;
-  const samplesAPixel = (rate.den * SAMPLE_RATE) / rate.num / zoom;
+  const samplesAPixel = samplesAFrame(rate) / zoom;
   const drag = useCueDrag(film, rows, samplesAPixel, canWrite);
   const plan = scheduleOf(drag.film);
   // The same lists until the film changes: waveforms are not drawn anew for every pose that is played.

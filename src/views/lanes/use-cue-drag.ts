@@ -2,9 +2,12 @@ import { useRef, useState, type PointerEvent } from 'react';
 import { placeCues, samplesToPin, type PlacedCue } from '../../core/film/cue-place';
 import { applyEdit } from '../../core/film/edits/apply-edit';
 import { markCuesEdit, moveCuesEdit, trimCueEdit } from '../../core/film/edits/cue-edits';
+import { nearestBeat } from '../../core/film/edits/beat-edits';
 import type { Edit } from '../../core/film/edits/edit';
 import type { Film } from '../../core/film/film';
-import { frameToSample, SAMPLE_RATE } from '../../core/time/frames';
+import { beatsOf } from '../../core/film/placed-beats';
+import { nearestFrame } from '../../core/time/beats';
+import { frameToSample } from '../../core/time/frames';
 import { chooseCue, chooseNoCue } from '../../state/cues';
 import { edit } from '../../state/edit-film';
 import { workbench } from '../../state/workbench';
@@ -22,6 +25,8 @@ interface Grabbed {
 
 /** Below so many pixels a cue is touched, not dragged. */
 const TOUCH = 3;
+/** As near to a beat, in pixels, it is caught. */
+const CATCH = 6;
 
 interface CueDrag {
   /** The film as it would become; the film itself where nothing is dragged. */
@@ -34,13 +39,14 @@ interface CueDrag {
   };
 }
 
-/** The nearest sample at which a frame begins. */
-function nearestFrame(film: Film, sample: number): number {
-  const { rate } = film.settings;
-  return frameToSample(Math.round((sample * rate.num) / (rate.den * SAMPLE_RATE)), rate);
+/** A sample moved onto a beat, where one lies nearer than `near`, else to the nearest start of a frame. */
+function caught(film: Film, sample: number, near: number): number {
+  const beat = nearestBeat(beatsOf(film), sample);
+  if (beat && Math.abs(beat.sample - sample) < near) return beat.sample;
+  return frameToSample(nearestFrame(sample, film.settings.rate), film.settings.rate);
 }
 
-/** Dragging cues along and across lanes, by their edges, and their fades. With alt nothing snaps to frames. */
+/** Dragging cues along and across lanes, by their edges, and their fades. With alt nothing snaps to beats and frames. */
 export function useCueDrag(
   film: Film,
   rows: readonly LaneRow[],
@@ -55,8 +61,10 @@ export function useCueDrag(
     { placed, grip, clientX, laneIndex, clientY }: Grabbed,
   ): Edit | undefined => {
     const by = Math.round((event.clientX - clientX) * samplesAPixel);
-    const { cue, start, heardUntil } = placed;
-    const snapped = (sample: number): number => (event.altKey ? sample : nearestFrame(film, sample));
+    const { cue, sound, start, heardUntil } = placed;
+    // Beats that are dragged along are nothing to be caught on.
+    const near = sound.beats ? 0 : CATCH * samplesAPixel;
+    const snapped = (sample: number): number => (event.altKey ? sample : caught(film, sample, near));
     switch (grip) {
       case 'move': {
         // What is tied to the pose comes to lie on a frame.

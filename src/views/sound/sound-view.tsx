@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import { Picture } from '../picture/picture';
 import { Transport } from '../time/transport';
+import { BeatPanel } from './beat-panel';
 import { CuePanel } from './cue-panel';
 import { MixPanel } from './mix-panel';
 import { SoundList } from './sound-list';
@@ -9,7 +10,7 @@ import styles from './sound.module.css';
 
 /** Stage Sound: the film's sounds, the picture, and the chosen cues or the mix. */
 export function SoundView() {
-  const [panel, setPanel] = useState<'cue' | 'words' | 'mix'>('cue');
+  const [panel, setPanel] = useState<'cue' | 'words' | 'beat' | 'mix'>('cue');
   return (
     <div className={styles.view}>
       <SoundList />
@@ -25,12 +26,16 @@ export function SoundView() {
           <button type="button" aria-pressed={panel === 'words'} onClick={() => setPanel('words')}>
             Words
           </button>
+          <button type="button" aria-pressed={panel === 'beat'} onClick={() => setPanel('beat')}>
+            Beat
+          </button>
           <button type="button" aria-pressed={panel === 'mix'} onClick={() => setPanel('mix')}>
             Mix
           </button>
         </div>
         {panel === 'cue' && <CuePanel />}
         {panel === 'words' && <WordsPanel />}
+        {panel === 'beat' && <BeatPanel />}
         {panel === 'mix' && <MixPanel />}
       </div>
     </div>

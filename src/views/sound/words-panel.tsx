@@ -1,23 +1,21 @@
 import { ArrowDownToLine, Captions, Merge, Split, Trash2, WandSparkles } from 'lucide-react';
 import { useState } from 'react';
-import type { Edit } from '../../core/film/edits/edit';
 import type { Film } from '../../core/film/film';
 import { placedWords, type PlacedWord } from '../../core/film/placed-words';
 import {
   fitBetweenWords,
   holdUntilWord,
   startWithWords,
-  type HoldChange,
   type WordRef,
 } from '../../core/film/retime/hold-to-words';
-import { scheduleOf } from '../../core/film/schedule';
+import type { HoldChange } from '../../core/film/retime/start-on';
 import type { Parsed } from '../../core/time/parsed';
-import { count, lengthWords } from '../../core/time/words';
+import { count } from '../../core/time/words';
 import { Button, IconButton } from '../../kit/button';
 import { Deeds } from '../../kit/deeds';
 import { SelectField } from '../../kit/select-field';
 import { newId } from '../../state/arrange-poses';
-import { edit, meantPoses } from '../../state/edit-film';
+import { meantPoses } from '../../state/edit-film';
 import { goTo, pause } from '../../state/player';
 import {
   bringInWords,
@@ -31,6 +29,7 @@ import {
 } from '../../state/words';
 import { tell, useFilm, useWorkbench } from '../../state/workbench';
 import { FileChooser } from '../file-chooser';
+import { HoldQuestion } from './hold-question';
 import styles from './sound.module.css';
 
 const refOf = ({ word, placed }: PlacedWord): WordRef => ({ wordId: word.id, cueId: placed.cue.id });
@@ -129,22 +128,6 @@ interface HoldToWordsProps {
   readonly disabled: boolean;
 }
 
-/** Holds that an edit sets, in words: `Pose 12: 4 to 9 frames`. */
-function holdWords(film: Film, change: Edit): readonly string[] {
-  if (change.kind === 'together') return change.edits.flatMap((each) => holdWords(film, each));
-  if (change.kind !== 'set-holds') return [];
-  const { firsts } = scheduleOf(film);
-  return change.holds.flatMap(({ poseId, hold }) => {
-    const entry = firsts.get(poseId);
-    return entry && entry.pose.hold !== hold
-      ? [`Pose ${entry.index + 1}: ${entry.pose.hold} to ${count(hold, 'frame')}`]
-      : [];
-  });
-}
-
-/** As many changed holds are listed; of more only the number is told. */
-const MOST_LISTED = 6;
-
 function HoldToWords({ film, words, index, disabled }: HoldToWordsProps) {
   const chosen = useWorkbench((state) => state.chosen);
   useWorkbench((state) => (state.playing ? undefined : state.frame));
@@ -158,7 +141,6 @@ function HoldToWords({ film, words, index, disabled }: HoldToWordsProps) {
     else tell(outcome.problem);
   };
   const question = asked?.of === film ? asked.change : undefined;
-  const listed = question ? holdWords(film, question.edit) : [];
   return (
     <>
       <SelectField
@@ -195,28 +177,7 @@ function HoldToWords({ film, words, index, disabled }: HoldToWordsProps) {
           Fit the chosen poses up to the next word
         </Button>
       )}
-      {question && (
-        <div className={styles.question} role="group" aria-label="What will change">
-          {listed.length === 0 && <p>Nothing has to change: it fits already.</p>}
-          {listed.slice(0, MOST_LISTED).map((line) => (
-            <span key={line}>{line}</span>
-          ))}
-          {listed.length > MOST_LISTED && <span>and {listed.length - MOST_LISTED} more</span>}
-          <span>The film: {lengthWords(question.after, film.settings.rate)}</span>
-          <Button
-            look="main"
-            onClick={() => {
-              if (listed.length > 0) edit(question.edit);
-              setAsked(undefined);
-            }}
-          >
-            Do it
-          </Button>
-          <Button look="quiet" onClick={() => setAsked(undefined)}>
-            Leave it
-          </Button>
-        </div>
-      )}
+      {question && <HoldQuestion film={film} change={question} onDone={() => setAsked(undefined)} />}
     </>
   );
 }

@@ -1,13 +1,16 @@
 import { DndContext, useDraggable } from '@dnd-kit/core';
 import { useMemo, useRef, type HTMLAttributes, type MouseEvent, type PointerEvent } from 'react';
+import { beatsOf } from '../../core/film/placed-beats';
 import { placedFlags, placeOf } from '../../core/film/moments';
 import { poseAt, scheduleOf, showingsBetween, type ScheduledPose } from '../../core/film/schedule';
 import { count, lengthWords } from '../../core/time/words';
+import { samplesAFrame } from '../../core/time/frames';
 import { choosePose } from '../../state/choose';
 import { dragTo, goTo, pause } from '../../state/player';
 import { photosOf, useFilm, useWorkbench } from '../../state/workbench';
 import { TAIL, zoomOf } from '../../state/zoom';
 import { laneRows, lanesHeight } from '../lanes/lane-layout';
+import { BeatGrid } from '../lanes/beat-grid';
 import { LaneRows } from '../lanes/lane-rows';
 import { CycleBands } from './cycle-bands';
 import { FlagRow } from './flag-row';
@@ -99,6 +102,7 @@ export function Strip() {
   const outFrame = range.out && placeOf(plan, range.out).frame + 1;
   const { drag } = holdDrag;
   const lanes = laneRows(film, stage);
+  const beats = stage === 'sound' || stage === 'time' ? beatsOf(film) : [];
 
   return (
     <section
@@ -199,6 +203,14 @@ export function Strip() {
               left={Math.max(0, view.left - SIGHT_STEP)}
               width={view.width + 3 * SIGHT_STEP}
               frameAt={frameAt}
+            />
+          )}
+          {beats.length > 0 && (
+            <BeatGrid
+              beats={beats}
+              samplesAPixel={samplesAFrame(rate) / zoom}
+              left={Math.max(0, view.left - SIGHT_STEP)}
+              width={view.width + 3 * SIGHT_STEP}
             />
           )}
           {frames > 0 && <Playhead zoom={zoom} />}

@@ -1,8 +1,12 @@
 import { useRef, useState, type MouseEvent, type PointerEvent } from 'react';
 import { showingAt, type Schedule, type ScheduledPose } from '../../core/film/schedule';
+import { nearestBeat } from '../../core/film/edits/beat-edits';
+import { beatsOf } from '../../core/film/placed-beats';
+import { nearestFrame } from '../../core/time/beats';
+import { samplesAFrame } from '../../core/time/frames';
 import { LONGEST_HOLD } from '../../core/time/hold';
 import { setHold, setHoldOf } from '../../state/arrange-poses';
-import { workbench } from '../../state/workbench';
+import { openFilm, workbench } from '../../state/workbench';
 
 /** A hold while the edge of its ticket is dragged. */
 export interface HoldDrag {
@@ -29,7 +33,19 @@ interface Grip {
   };
 }
 
-/** Dragging the edge of a ticket sets its hold, and that of all chosen ones where it is one of them. */
+/** The frame of the beat that is nearest to a place in frames. */
+function beatNear(at: number): number | undefined {
+  const film = openFilm();
+  if (!film) return undefined;
+  const { rate } = film.settings;
+  const beat = nearestBeat(beatsOf(film), at * samplesAFrame(rate));
+  return beat && nearestFrame(beat.sample, rate);
+}
+
+/**
+ * Dragging the edge of a ticket sets its hold, and that of all chosen ones where it is one of them. It is caught on the
+ * playhead and on beats, but with alt.
+ */
 export function useHoldDrag(
   plan: Schedule | undefined,
   zoom: number,
@@ -44,7 +60,10 @@ export function useHoldDrag(
     if (!drag && Math.abs(event.clientX - clientX) < TOUCH) return undefined;
     const at = frameAt(event.clientX);
     const playhead = workbench().frame + 1;
-    const end = !event.altKey && Math.abs(at - playhead) * zoom < CATCH ? playhead : Math.round(at);
+    const near = (frame: number | undefined): boolean =>
+      !event.altKey && frame !== undefined && Math.abs(at - frame) * zoom < CATCH;
+    const beat = beatNear(at);
+    const end = near(playhead) ? playhead : beat !== undefined && near(beat) ? beat : Math.round(at);
     const { chosen } = workbench();
     return {
       entry,

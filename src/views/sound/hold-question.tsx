@@ -1,0 +1,46 @@
+import type { Edit } from '../../core/film/edits/edit';
+import type { Film } from '../../core/film/film';
+import type { HoldChange } from '../../core/film/retime/start-on';
+import { scheduleOf } from '../../core/film/schedule';
+import { count, lengthWords } from '../../core/time/words';
+import { Question } from '../../kit/question';
+import { edit } from '../../state/edit-film';
+
+/** Holds that an edit sets, in words: `Pose 12: 4 to 9 frames`. */
+function holdWords(film: Film, change: Edit): readonly string[] {
+  const holds = new Map<string, number>();
+  const gather = (each: Edit): void => {
+    if (each.kind === 'together') each.edits.forEach(gather);
+    if (each.kind === 'set-holds') for (const { poseId, hold } of each.holds) holds.set(poseId, hold);
+  };
+  gather(change);
+  const { firsts } = scheduleOf(film);
+  return [...holds].flatMap(([poseId, hold]) => {
+    const entry = firsts.get(poseId);
+    return entry && entry.pose.hold !== hold
+      ? [`Pose ${entry.index + 1}: ${entry.pose.hold} to ${count(hold, 'frame')}`]
+      : [];
+  });
+}
+
+interface HoldQuestionProps {
+  readonly film: Film;
+  readonly change: HoldChange;
+  readonly onDone: () => void;
+}
+
+/** What will become of holds, before it is done. */
+export function HoldQuestion({ film, change, onDone }: HoldQuestionProps) {
+  const listed = holdWords(film, change.edit);
+  return (
+    <Question
+      lines={listed.length > 0 ? listed : ['Nothing has to change: it fits already.']}
+      sum={`The film: ${lengthWords(change.after, film.settings.rate)}`}
+      onDo={() => {
+        if (listed.length > 0) edit(change.edit);
+        onDone();
+      }}
+      onLeave={onDone}
+    />
+  );
+}
