@@ -17,6 +17,8 @@ const CHROMIUM = {
     '--disable-sync',
     '--no-first-run',
     '--disable-quic',
+    // A microphone of the browser's own, that beeps; it still has to be allowed.
+    '--use-fake-device-for-media-stream',
   ],
 };
 

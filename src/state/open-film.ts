@@ -17,6 +17,7 @@ import { restoreIntake } from './intake';
 import { keepNow } from './keeper';
 import { pause } from './player';
 import { isStage, readRoute, showRoute } from './route';
+import { restoreTakes } from './takes';
 import { setWorkbench, tell, workbench, type Stage } from './workbench';
 
 let lock: FilmLock | undefined;
@@ -46,6 +47,7 @@ async function takeOver(id: string): Promise<void> {
   const done = await readHistory(id, await readStamp(id));
   setWorkbench({ history: { film: film.value, ...done }, canWrite: true, keeping: { kind: 'kept' } });
   void restoreIntake(id);
+  void restoreTakes(id);
   tell('The other tab has let go of this film. It can be changed here now.');
 }
 
@@ -83,8 +85,11 @@ export async function openFilmById(
     keeping: { kind: lock ? 'kept' : 'looking' },
   });
   showRoute({ kind: 'film', id, stage: at }, how);
-  if (lock) void restoreIntake(id);
-  else void takeOver(id);
+  if (lock) {
+    void restoreIntake(id);
+    void restoreTakes(id);
+  }
+  if (!lock) void takeOver(id);
 }
 
 /** Keeps a film that is new to this browser and opens it. */

@@ -81,11 +81,23 @@ export const spanPlayed = (film: Film): Span => {
   return playSpan.from < to ? { from: playSpan.from, to } : whole;
 };
 
+/** How it is played, where it is not as the person set it. */
+export interface PlayWay {
+  /** Not around, though it is looped. */
+  readonly once?: boolean;
+  /** Without its sound. */
+  readonly silent?: boolean;
+  /** When it begins, by `performance.now()`, where that is not at once; later where it is not ready by then. */
+  readonly at?: number;
+  /** Called when it comes to its end. */
+  readonly onEnd?: () => void;
+}
+
 /**
  * Plays from the playhead by the clock. The page is asked for each repaint which frame is due; a pose that
  * could not be shown in its time counts as dropped. Before the first picture is there, the clock waits.
  */
-export function play(playSpan?: Span): void {
+export function play(playSpan?: Span, { once = false, silent = false, at = 0, onEnd }: PlayWay = {}): void {
   const film = openFilm();
   if (!film) return;
   if (request !== undefined) pause();
@@ -100,7 +112,8 @@ export function play(playSpan?: Span): void {
   let zero: number | undefined;
   let sound: 'not yet' | 'starting' | 'none' | 'on' = 'not yet';
   let playing = film;
-  let looped = workbench().loop;
+  const loops = (): boolean => !once && workbench().loop;
+  let looped = loops();
   let origin = from;
   let lastTicks = 0;
   let dropped = 0;
@@ -119,24 +132,25 @@ export function play(playSpan?: Span): void {
     const span = spanPlayed(current);
     if (zero === undefined) {
       waitingSince ??= now;
-      if (!canStart(plan, origin, now - waitingSince)) return;
+      if (!canStart(plan, origin, now - waitingSince) || now < at) return;
+      if (silent) sound = 'none';
       if (sound === 'not yet') {
         sound = 'starting';
         playing = current;
-        looped = workbench().loop;
+        looped = loops();
         const mine = ++soundStarts;
         void startSound(current, origin, span, looped, speed).then((begun) => {
           if (mine === soundStarts) sound = begun ? 'on' : 'none';
         });
       }
       if (sound === 'starting') return;
-      zero = now;
+      // The repaint may come a little behind its time.
+      zero = now - at < 50 && sound === 'none' ? at : now;
       windowStart = now;
       return;
     }
     // What is heard has to be mixed anew from here.
-    if (sound === 'on' && (current !== playing || looped !== workbench().loop))
-      return seek(workbench().frame);
+    if (sound === 'on' && (current !== playing || looped !== loops())) return seek(workbench().frame);
     if (!sameRate(rate, current.settings.rate) || speed !== workbench().speed) {
       // Another rate or speed counts from the frame on screen; what has passed stays passed.
       rate = current.settings.rate;
@@ -149,9 +163,10 @@ export function play(playSpan?: Span): void {
     if (ticks === lastTicks) return;
     let frame = origin + ticks;
     if (frame >= span.to) {
-      if (!workbench().loop) {
+      if (!loops()) {
         setWorkbench({ frame: span.to - 1 });
-        return pause();
+        pause();
+        return onEnd?.();
       }
       frame = span.from + ((frame - span.from) % (span.to - span.from));
     }

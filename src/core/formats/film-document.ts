@@ -175,7 +175,8 @@ const fade = Joi.object({
     .required(),
 });
 
-const pin = Joi.alternatives().conditional(Joi.object({ to: 'pose' }).unknown(), {
+/** What ties a cue, or a recording, to the film. */
+export const pinSchema = Joi.alternatives().conditional(Joi.object({ to: 'pose' }).unknown(), {
   then: Joi.object({
     to: Joi.string().valid('pose').required(),
     at: moment.required(),
@@ -197,7 +198,7 @@ const cue = Joi.object({
   fadeOut: fade.optional(),
   reversed: Joi.boolean().optional(),
   looped: Joi.boolean().optional(),
-  pin: pin.required(),
+  pin: pinSchema.required(),
 });
 
 const mix = Joi.object({

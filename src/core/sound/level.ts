@@ -34,3 +34,7 @@ export function parseLevel(text: string, bounds: { least: number; most: number }
 }
 
 const levelText = (level: number): string => (level < 0 ? `−${-level}` : level > 0 ? `+${level}` : '0');
+
+/** `−12.3 dB`, in decibels of full scale. */
+export const decibelWords = (value: number): string =>
+  Number.isFinite(value) ? `${value.toFixed(1).replace('-', '−')} dB` : '−∞ dB';

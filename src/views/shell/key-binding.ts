@@ -1,5 +1,5 @@
-/** Where a key counts: anywhere, in stages Time and Sound, over chosen cues, over the table of what came in, or in the tray. */
-export type KeyPlace = 'anywhere' | 'playing' | 'poses' | 'cues' | 'table' | 'tray';
+/** Where a key counts: anywhere, in stages Time and Sound, in Sound alone, over chosen cues, over the table of what came in, or in the tray. */
+export type KeyPlace = 'anywhere' | 'playing' | 'sound' | 'poses' | 'cues' | 'table' | 'tray';
 
 /** A key and what it does, for the handler and for the sheet of keys alike. */
 export interface KeyBinding {

@@ -6,6 +6,7 @@ import styles from './shell.module.css';
 const PLACES: readonly { place: KeyPlace; label: string }[] = [
   { place: 'anywhere', label: 'Everywhere' },
   { place: 'playing', label: 'Time and Sound: play and look' },
+  { place: 'sound', label: 'Sound' },
   { place: 'poses', label: 'Time: poses' },
   { place: 'cues', label: 'Chosen cues' },
   { place: 'tray', label: 'Sort: the tray' },

@@ -6,6 +6,7 @@ import { key, shifted, unshifted, withControl, type KeyBinding, type KeyPlace } 
 import { CUE_KEYS } from './cue-keys';
 import { PLAY_KEYS } from './play-keys';
 import { POSE_KEYS } from './pose-keys';
+import { SOUND_KEYS } from './sound-keys';
 import { TRAY_KEYS } from './tray-keys';
 
 const EVERYWHERE: readonly KeyBinding[] = [
@@ -42,6 +43,7 @@ const TABLE_KEYS: readonly KeyBinding[] = [
 export const KEYS: Readonly<Record<KeyPlace, readonly KeyBinding[]>> = {
   anywhere: EVERYWHERE,
   playing: PLAY_KEYS,
+  sound: SOUND_KEYS,
   poses: POSE_KEYS,
   cues: CUE_KEYS,
   tray: TRAY_KEYS,
@@ -54,7 +56,7 @@ function placesNow(): readonly KeyPlace[] {
   // Where cues are chosen the keys are theirs.
   const cues = workbench().chosenCues.size > 0 ? (['cues'] as const) : [];
   if (stage === 'time') return [...cues, 'playing', 'poses', 'anywhere'];
-  if (stage === 'sound') return [...cues, 'playing', 'anywhere'];
+  if (stage === 'sound') return [...cues, 'sound', 'playing', 'anywhere'];
   if (stage !== 'sort') return ['anywhere'];
   return [intakeOf()?.laidOut === false ? 'table' : 'tray', 'anywhere'];
 }

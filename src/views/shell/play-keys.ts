@@ -1,4 +1,3 @@
-import { tapBeat } from '../../state/beats';
 import { flip, toggleAgainst, toggleGhost, toggleNeighbours } from '../../state/compare';
 import { addFlag, clearPoints, goToFlag, setPoint } from '../../state/flags';
 import {
@@ -55,7 +54,6 @@ export const PLAY_KEYS: readonly KeyBinding[] = [
   { keys: ']', does: 'Out point on this frame', matches: key(']'), run: () => setPoint('out') },
   { keys: '\\', does: 'No in and out points', matches: key('\\'), run: clearPoints },
   { keys: 'F', does: 'Flag on this frame', matches: key('f', unshifted), run: flagHere },
-  { keys: 'N', does: 'Tap along to the beat', matches: key('n', unshifted), run: tapBeat },
   { keys: '.', does: 'To the next flag', matches: key('.'), run: () => goToFlag(1) },
   { keys: ',', does: 'To the flag before', matches: key(','), run: () => goToFlag(-1) },
   { keys: 'G', does: 'Ghost of the neighbours', matches: key('g', unshifted), run: toggleGhost },

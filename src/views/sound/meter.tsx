@@ -1,30 +1,43 @@
-import { decibels } from '../../core/sound/level';
+import { decibels, decibelWords } from '../../core/sound/level';
 import { useMeter } from '../../state/sound-out';
 import styles from './sound.module.css';
 
 const FLOOR = -60;
-
 const part = (peak: number): number => Math.min(1, Math.max(0, 1 - decibels(peak) / FLOOR));
 
-/** How loud left and right are while it plays. */
-export function Meter() {
-  const peaks = useMeter((state) => state.peaks);
-  const loudest = decibels(Math.max(...peaks));
+interface LevelBarProps {
+  readonly label: string;
+  /** The loudest sample of each side, 0 to 1. */
+  readonly peaks: readonly number[];
+  /** The loudest of the last moments, which the figure tells; that of now where it is missing. */
+  readonly most?: number;
+}
+
+/** How loud it is, as a bar for each side and a figure. */
+export function LevelBar({ label, peaks, most }: LevelBarProps) {
+  const loudest = decibels(most ?? Math.max(...peaks));
   return (
     <div
       className={styles.meter}
       role="meter"
-      aria-label="Loudest sample"
+      aria-label={label}
       aria-valuemin={FLOOR}
       aria-valuemax={0}
-      aria-valuenow={Math.round(Math.max(FLOOR, loudest))}
+      aria-valuenow={Math.round(Math.min(0, Math.max(FLOOR, loudest)))}
     >
       {peaks.map((peak, side) => (
         <div key={side}>
           <i style={{ width: `${100 * part(peak)}%` }} />
+          {most !== undefined && <b style={{ left: `${100 * part(most)}%` }} />}
         </div>
       ))}
-      <span>{Number.isFinite(loudest) ? `${loudest.toFixed(1).replace('-', '−')} dB` : '−∞ dB'}</span>
+      <span>{decibelWords(loudest)}</span>
     </div>
   );
+}
+
+/** How loud left and right are while it plays. */
+export function Meter() {
+  const peaks = useMeter((state) => state.peaks);
+  return <LevelBar label="Loudest sample" peaks={peaks} />;
 }

@@ -1,4 +1,4 @@
-/** The right to write one film: only one tab of a browser has it at a time. */
+/** The right to write one film, or to record: only one tab of a browser has it at a time. */
 export interface FilmLock {
   /** Gives the right back; safe to call twice. */
   release(): void;
@@ -6,10 +6,10 @@ export interface FilmLock {
 
 const lockName = (filmId: string): string => `kermis-film-${filmId}`;
 
-const hold = (filmId: string, options: LockOptions): Promise<FilmLock | undefined> =>
+const hold = (name: string, options: LockOptions): Promise<FilmLock | undefined> =>
   new Promise((resolve, reject) => {
     navigator.locks
-      .request(lockName(filmId), options, (lock) => {
+      .request(name, options, (lock) => {
         if (!lock) {
           resolve(undefined);
           return undefined;
@@ -22,8 +22,12 @@ const hold = (filmId: string, options: LockOptions): Promise<FilmLock | undefine
 
 /** Takes the right to write a film if no other tab has it. */
 export const tryFilmLock = (filmId: string): Promise<FilmLock | undefined> =>
-  hold(filmId, { ifAvailable: true });
+  hold(lockName(filmId), { ifAvailable: true });
 
 /** Waits until the other tab has given the right back. Rejects when `signal` is aborted first. */
 export const waitForFilmLock = (filmId: string, signal: AbortSignal): Promise<FilmLock | undefined> =>
-  hold(filmId, { signal });
+  hold(lockName(filmId), { signal });
+
+/** Takes the right to record, if no other tab does. */
+export const tryRecordingLock = (): Promise<FilmLock | undefined> =>
+  hold('kermis-recording', { ifAvailable: true });

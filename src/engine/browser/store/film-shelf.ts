@@ -2,6 +2,7 @@ import Joi from 'joi';
 import type { Film } from '../../../core/film/film';
 import { filmDocument, readFilmDocument } from '../../../core/formats/film-document';
 import { failed, type Parsed } from '../../../core/time/parsed';
+import { removeTakesOf } from '../record/take-shelf';
 import { deleteHistory } from './history-shelf';
 import { desk, films, intakes, places } from './stores';
 
@@ -87,5 +88,6 @@ export async function deleteFilm(id: string): Promise<void> {
   await films.removeItem(id);
   await places.removeItem(id);
   await intakes.removeItem(id);
+  await removeTakesOf(id);
   await deleteHistory(id);
 }

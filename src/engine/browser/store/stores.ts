@@ -23,6 +23,10 @@ export const thumbnails = store('thumbnails');
 export const soundLooks = store('sound-looks');
 /** Sounds at 48 kHz in pieces, by hash of the original and number of the piece. */
 export const soundPieces = store('sound-pieces');
+/** Recordings, by id, until they are thrown away. */
+export const takes = store('takes');
+/** Their samples as they came, half a second at a time, by id of the take and number of the piece. */
+export const takePieces = store('take-pieces');
 /** What is kept for the browser as a whole, such as the film that was open last. */
 export const desk = store('desk');
 /** Photos that came in and are not laid out yet, by film id. */

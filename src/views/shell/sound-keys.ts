@@ -1,0 +1,14 @@
+import { tapBeat } from '../../state/beats';
+import { recordOrStop } from '../../state/record';
+import { key, unshifted, type KeyBinding } from './key-binding';
+
+/** Keys of stage Sound besides those of playing and of cues. */
+export const SOUND_KEYS: readonly KeyBinding[] = [
+  {
+    keys: 'E',
+    does: 'Record from this frame, stop recording',
+    matches: key('e', unshifted),
+    run: recordOrStop,
+  },
+  { keys: 'N', does: 'Tap along to the beat', matches: key('n', unshifted), run: tapBeat },
+];

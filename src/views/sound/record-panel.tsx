@@ -1,0 +1,212 @@
+import { Circle, Hand, Mic, MicOff, Square, Trash2 } from 'lucide-react';
+import { useEffect, useRef, useState } from 'react';
+import { samplesWords } from '../../core/time/words';
+import { SAMPLE_RATE } from '../../core/time/frames';
+import { failed, found, type Parsed } from '../../core/time/parsed';
+import type { Take } from '../../engine/browser/record/take-shelf';
+import { Button, IconButton } from '../../kit/button';
+import { CheckField } from '../../kit/check-field';
+import { Pair } from '../../kit/pair';
+import { SelectField } from '../../kit/select-field';
+import { TypedField } from '../../kit/typed-field';
+import {
+  chooseMicrophone,
+  clapTest,
+  closeMicrophone,
+  findMicrophones,
+  openMicrophone,
+  recordOrStop,
+  setDelay,
+  setHearFilm,
+  useRecord,
+} from '../../state/record';
+import { keepTake, takeAddress, throwTakeAway, useTakes } from '../../state/takes';
+import { useFilm, useWorkbench } from '../../state/workbench';
+import { LevelBar } from './meter';
+import styles from './sound.module.css';
+
+const LATEST = 1000;
+
+function parseDelay(text: string): Parsed<number> {
+  const typed = text
+    .trim()
+    .replace(',', '.')
+    .replace(/\s*ms$/i, '');
+  const value = Number(typed);
+  return typed !== '' && value >= 0 && value <= LATEST
+    ? found(value / 1000)
+    : failed(`“${text}” is not a delay. Type milliseconds, from 0 to ${LATEST}.`);
+}
+
+/** As loud, a sample may be cut off at the next word: −1 dB. */
+const TOO_LOUD = 0.89;
+
+/** Recording to the film: the microphone, its level and delay, and the takes. */
+export function RecordPanel() {
+  const film = useFilm();
+  const canWrite = useWorkbench((state) => state.canWrite);
+  const frame = useWorkbench((state) => (state.playing ? undefined : state.frame));
+  const { microphones, microphone, doing, delay, hearFilm } = useRecord();
+  const takes = useTakes((state) => state.takes);
+  const [picked, setPicked] = useState<string>();
+  useEffect(() => {
+    void findMicrophones();
+    const changed = (): void => void findMicrophones();
+    const devices = navigator.mediaDevices as MediaDevices | undefined;
+    devices?.addEventListener('devicechange', changed);
+    return () => devices?.removeEventListener('devicechange', changed);
+  }, []);
+  if (!film) return null;
+  const dialogue = film.lanes.find(({ kind }) => kind === 'dialogue') ?? film.lanes[0];
+  const laneId = film.lanes.find(({ id }) => id === picked)?.id ?? dialogue?.id ?? '';
+  const busy = doing === 'counting' || doing === 'recording';
+  const closed = doing === 'closed';
+  return (
+    <section className={styles.panel} aria-label="Record">
+      <div className={styles.addLane}>
+        <SelectField
+          label="Microphone"
+          value={microphone}
+          options={microphones.map(({ id, name }) => ({ value: id, label: name }))}
+          disabled={busy}
+          onChange={(id) => void chooseMicrophone(id)}
+        />
+        <IconButton
+          look="plain"
+          label={closed ? 'Open the microphone' : 'Close the microphone'}
+          pressed={!closed}
+          disabled={busy || doing === 'opening' || doing === 'clapping'}
+          onClick={() => void (closed ? openMicrophone() : closeMicrophone())}
+        >
+          {closed ? <Mic size={17} aria-hidden /> : <MicOff size={17} aria-hidden />}
+        </IconButton>
+      </div>
+      <Level />
+      <Button
+        look="main"
+        disabled={!canWrite || doing === 'opening' || doing === 'clapping'}
+        title="Record from this frame, stop (E)"
+        onClick={recordOrStop}
+      >
+        {busy ? <Square size={15} aria-hidden /> : <Circle size={15} aria-hidden />}
+        {busy ? 'Stop' : `Record from frame ${(frame ?? 0) + 1}`}
+      </Button>
+      <CheckField
+        label="Hear the film meanwhile (with headphones)"
+        checked={hearFilm}
+        onChange={setHearFilm}
+      />
+      <Pair>
+        <TypedField
+          label="Delay"
+          figures
+          text={String(Math.round(delay * 1000))}
+          parse={parseDelay}
+          onCommit={setDelay}
+          disabled={busy}
+          hint="ms that it is late"
+        />
+        <Button
+          disabled={busy || doing === 'clapping' || doing === 'opening'}
+          onClick={() => void clapTest()}
+          title="Clap along with four clicks, or let it hear the loudspeaker"
+        >
+          <Hand size={16} aria-hidden /> Clap test
+        </Button>
+      </Pair>
+      {doing === 'clapping' && (
+        <p role="status" className={styles.hint}>
+          Clap along with the four clicks, or let the microphone hear the loudspeaker.
+        </p>
+      )}
+      {takes.length > 0 && (
+        <>
+          <h2>Takes</h2>
+          <SelectField
+            label="Kept in"
+            value={laneId}
+            options={film.lanes.map(({ id, name }) => ({ value: id, label: name }))}
+            onChange={setPicked}
+          />
+          <ul className={styles.lanes}>
+            {takes.map((take) => (
+              <TakeItem key={take.id} laneId={laneId} take={take} disabled={!canWrite || busy} />
+            ))}
+          </ul>
+        </>
+      )}
+    </section>
+  );
+}
+
+function Level() {
+  const { peak, most } = useRecord();
+  return (
+    <>
+      <LevelBar label="Level of the microphone" peaks={[peak]} most={most} />
+      {most > TOO_LOUD && (
+        <p className={styles.hint} role="status">
+          Too loud: it is cut off. Go back a little, or turn the microphone down.
+        </p>
+      )}
+    </>
+  );
+}
+
+interface TakeItemProps {
+  readonly laneId: string;
+  readonly take: Take;
+  readonly disabled: boolean;
+}
+
+function TakeItem({ laneId, take, disabled }: TakeItemProps) {
+  const player = useRef<HTMLAudioElement>(null);
+  const [address, setAddress] = useState<string>();
+  const keeping = useTakes((state) => state.keeping);
+  useEffect(() => () => URL.revokeObjectURL(address ?? ''), [address]);
+  const hear = async (): Promise<void> => {
+    setAddress(await takeAddress(take));
+  };
+  return (
+    <li className={styles.take}>
+      <strong>{take.name}</strong>
+      <span className={styles.facts}>
+        {samplesWords(Math.max(0, take.samples - Math.max(0, take.lead)))},{' '}
+        {new Date(take.recordedAt).toLocaleTimeString('en', {
+          hour: '2-digit',
+          minute: '2-digit',
+          hour12: false,
+        })}
+      </span>
+      <IconButton
+        label={`Throw ${take.name} away`}
+        disabled={disabled}
+        onClick={() => void throwTakeAway(take)}
+      >
+        <Trash2 size={14} aria-hidden />
+      </IconButton>
+      {address === undefined ? (
+        <Button onClick={() => void hear()}>Hear it</Button>
+      ) : (
+        // eslint-disable-next-line jsx-a11y/media-has-caption -- what was spoken only now has no words yet
+        <audio
+          ref={player}
+          src={address}
+          controls
+          autoPlay
+          aria-label={take.name}
+          onLoadedMetadata={() => {
+            // From where the film began; what was said before it can be wound back to.
+            if (player.current) player.current.currentTime = Math.max(0, take.lead) / SAMPLE_RATE;
+          }}
+        />
+      )}
+      <Button
+        disabled={disabled || keeping !== undefined || laneId === ''}
+        onClick={() => void keepTake(take, laneId)}
+      >
+        Keep it
+      </Button>
+    </li>
+  );
+}
