@@ -322,7 +322,7 @@ test('flags keep to their poses, poses are compared, any command is found by typ
   await page.keyboard.press('.');
   expect((await counter(page)).frame).toBe(13);
   await page.keyboard.press('.');
-  expect(await notes(page)).toMatch(/No flag behind this frame/);
+  expect(await notes(page)).toMatch(/No flag or word behind this frame/);
   await tickets(page).nth(4).click();
   await page.keyboard.press('Delete');
   expect(await flag.getAttribute('aria-label')).toMatch(/frame 13, loose/);

@@ -1,4 +1,4 @@
-import { placeCues } from '../core/film/cue-place';
+import { placeCues, type PlacedCue } from '../core/film/cue-place';
 import {
   changeLaneEdit,
   contactEdit,
@@ -13,10 +13,12 @@ import {
   type CueMarks,
   type Hold,
 } from '../core/film/edits/cue-edits';
+import { fadeWithFilmEdit } from '../core/film/edits/fade-with-film';
 import { together } from '../core/film/edits/edit';
 import type { Film } from '../core/film/film';
 import type { Lane, LaneKind, Mix, Sound } from '../core/film/sound';
-import { loudestAttack } from '../core/sound/attacks';
+import { loudestAttack, type Attack } from '../core/sound/attacks';
+import { count } from '../core/time/words';
 import { frameToSample } from '../core/time/frames';
 import { newId } from './arrange-poses';
 import { edit, tryEdit } from './edit-film';
@@ -83,18 +85,46 @@ export const markCues = (words: string, marks: Partial<CueMarks>): void =>
 
 export const holdCues = (hold: Hold): void => withChosen((film, ids) => edit(holdCuesEdit(film, ids, hold)));
 
-/** Puts the loudest attack of each chosen cue, or the one given, on the frame on screen or `early` frames before. */
-export const putContact = (early: number, by?: number): void =>
+/** The attacks of a cue's sound that are heard in it. */
+export const attacksOf = ({ cue, sound }: PlacedCue): readonly Attack[] =>
+  lookOf(sound.hash)?.attacks.filter(({ at }) => at >= cue.from && at < cue.to) ?? [];
+
+/** Ties a cue to the pose under a moment of its sound, such as an attack; nothing moves. */
+export function tieBy(id: string, by: number): void {
+  const film = openFilm();
+  const pin = film?.cues.find((cue) => cue.id === id)?.pin;
+  const every = pin?.to === 'pose' ? pin.every : undefined;
+  if (film && workbench().canWrite) edit(holdCuesEdit(film, [id], { to: 'pose', by, every }));
+}
+
+/**
+ * Puts the contact of each chosen cue on the frame on screen or `early` frames before: the moment it is tied by where that
+ * is none of its ends, else its loudest attack.
+ */
+export const putContact = (early: number): void =>
   withChosen((film, ids) => {
-    const edits = placeCues(film).flatMap(({ cue, sound }) => {
+    const edits = placeCues(film).flatMap((placed) => {
+      const { cue } = placed;
       if (!ids.includes(cue.id)) return [];
-      const heard = lookOf(sound.hash)?.attacks.filter(({ at }) => at >= cue.from && at < cue.to) ?? [];
-      const at = by ?? loudestAttack(heard)?.at;
+      const tied =
+        cue.pin.to === 'pose' && cue.pin.by > cue.from && cue.pin.by < cue.to ? cue.pin.by : undefined;
+      const at = tied ?? loudestAttack(attacksOf(placed))?.at;
       return at === undefined ? [] : [contactEdit(film, cue.id, at, workbench().frame, early)];
     });
     if (edits.length === 0)
-      return tell('No attack was found in the chosen cues; click on the waveform to say where it is.');
+      return tell('No attack was found in the chosen cues. Double-click on the waveform where it is.');
     edit(together('Contact put on the frame', edits));
+  });
+
+/** Lets the chosen cues fade out with the film. */
+export const fadeWithFilm = (): void =>
+  withChosen((film, ids) => {
+    const { edit: change, short } = fadeWithFilmEdit(film, new Set(ids));
+    edit(change);
+    if (short > 0)
+      tell(
+        `${count(short, 'cue ends', 'cues end')} before the film does: it fades where it ends. It can be repeated until the film ends.`,
+      );
   });
 
 export function changeLane(id: string, words: string, marks: Partial<Lane>): void {

@@ -1,3 +1,4 @@
+import { create } from 'zustand';
 import { placeCues } from '../core/film/cue-place';
 import { trimCueEdit } from '../core/film/edits/cue-edits';
 import { applyEdit } from '../core/film/edits/apply-edit';
@@ -7,36 +8,66 @@ import { withoutSilence } from '../core/sound/bursts';
 import { count } from '../core/time/words';
 import { edit } from './edit-film';
 import { lookOf } from './sounds';
-import { openFilm, tell, workbench } from './workbench';
+import { openFilm, tell, useWorkbench, workbench } from './workbench';
 
-/** Takes the silence in front of and behind what is heard off the chosen cues; what is heard stays where it is. */
-export function cutSilence(): void {
+/** Silence of a cue, in samples of it as it is heard. */
+export interface Silence {
+  readonly name: string;
+  readonly front: number;
+  readonly back: number;
+}
+
+/** What would be cut, of which state of the film; undefined while nothing is asked. */
+interface SilenceState {
+  readonly asked: { readonly film: Film; readonly cuts: ReadonlyMap<string, Silence> } | undefined;
+}
+
+export const useSilence = create<SilenceState>(() => ({ asked: undefined }));
+
+export const leaveSilence = (): void => useSilence.setState({ asked: undefined });
+
+/** Shows the silence in front of and behind what is heard of the chosen cues. */
+export function askToCutSilence(): void {
   const film = openFilm();
   if (!film) return;
   const { chosenCues } = workbench();
-  const edits: Edit[] = [];
-  let at: Film = film;
-  const take = (change: Edit): void => {
-    edits.push(change);
-    at = applyEdit(at, change);
-  };
-  const done = new Set<string>();
+  const cuts = new Map<string, Silence>();
   for (const { cue, sound } of placeCues(film)) {
-    if (!chosenCues.has(cue.id) || done.has(cue.id)) continue;
-    done.add(cue.id);
+    if (!chosenCues.has(cue.id) || cuts.has(cue.id)) continue;
     const bursts = lookOf(sound.hash)?.bursts.filter(({ from, to }) => to > cue.from && from < cue.to) ?? [];
     const heard = withoutSilence(bursts, sound.samples);
-    const [from, to] = [Math.max(cue.from, heard.from), Math.min(cue.to, heard.to)];
+    const [first, last] = [Math.max(0, heard.from - cue.from), Math.max(0, cue.to - heard.to)];
+    const [front, back] = cue.reversed ? [last, first] : [first, last];
+    if (front > 0 || back > 0) cuts.set(cue.id, { name: sound.name, front, back });
+  }
+  if (cuts.size === 0) return tell('There is no silence in front of or behind the chosen cues.');
+  useSilence.setState({ asked: { film, cuts } });
+}
+
+/** Cuts the silence that was shown; what is heard stays where it is, and nothing of the file is lost. */
+export function cutSilence(): void {
+  const { asked } = useSilence.getState();
+  leaveSilence();
+  if (!asked || asked.film !== openFilm()) return;
+  const edits: Edit[] = [];
+  let at: Film = asked.film;
+  for (const [id, { front, back }] of asked.cuts) {
     for (const edge of ['end', 'start'] as const) {
-      const place = placeCues(at).find((each) => each.cue.id === cue.id);
-      if (!place) continue;
-      const { cue: now, start } = place;
-      const off = (edge === 'start') !== (now.reversed ?? false) ? from - now.from : now.to - to;
-      const sample = edge === 'start' ? start + off : start + now.to - now.from - off;
-      const trimmed = off > 0 ? trimCueEdit(at, cue.id, edge, sample) : undefined;
-      if (trimmed?.ok) take(trimmed.value);
+      const place = placeCues(at).find(({ cue }) => cue.id === id);
+      if (!place || (edge === 'end' ? back : front) === 0) continue;
+      const { cue, start } = place;
+      const sample = edge === 'start' ? start + front : start + cue.to - cue.from - back;
+      const trimmed = trimCueEdit(at, id, edge, sample);
+      if (!trimmed.ok) continue;
+      edits.push(trimmed.value);
+      at = applyEdit(at, trimmed.value);
     }
   }
-  if (edits.length === 0) return tell('There is no silence in front of or behind the chosen cues.');
-  edit(together(`Silence cut off ${count(done.size, 'cue')}`, edits));
+  edit(together(`Silence cut off ${count(asked.cuts.size, 'cue')}`, edits));
 }
+
+// What is shown counts for the cues that were chosen, as they were.
+useWorkbench.subscribe((now, before) => {
+  const other = now.history?.film !== before.history?.film || now.chosenCues !== before.chosenCues;
+  if (other && useSilence.getState().asked) leaveSilence();
+});

@@ -1,5 +1,6 @@
 import type { Flag } from '../core/film/film';
 import { momentAt, placedFlags, placeOf } from '../core/film/moments';
+import { placedWords } from '../core/film/placed-words';
 import { scheduleOf } from '../core/film/schedule';
 import { newId } from './arrange-poses';
 import { edit } from './edit-film';
@@ -27,15 +28,19 @@ export function moveFlagHere(flag: Flag): void {
 
 export const removeFlag = (id: string): void => edit({ kind: 'set-flags', flags: [{ id, flag: undefined }] });
 
-/** Goes to the next flag, or to the one before. */
+/** Goes to the next flag or word, or to the one before. */
 export function goToFlag(direction: 1 | -1): void {
   const film = openFilm();
   if (!film) return;
-  const frames = placedFlags(film, scheduleOf(film)).map((placed) => placed.frame);
+  const frames = [...placedFlags(film, scheduleOf(film)), ...placedWords(film)]
+    .map((placed) => placed.frame)
+    .sort((a, b) => a - b);
   const { frame } = workbench();
   const target = direction === 1 ? frames.find((at) => at > frame) : frames.findLast((at) => at < frame);
   if (target === undefined)
-    return tell(direction === 1 ? 'No flag behind this frame.' : 'No flag before this frame.');
+    return tell(
+      direction === 1 ? 'No flag or word behind this frame.' : 'No flag or word before this frame.',
+    );
   pause();
   goTo(target);
 }

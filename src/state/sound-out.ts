@@ -1,13 +1,27 @@
 import { create } from 'zustand';
 import type { Film } from '../core/film/film';
 import type { Span } from '../core/film/moments';
+import type { Loudness } from '../core/sound/loudness';
 import { planMix, type MixPlan } from '../core/sound/mix-plan';
 import { frameToSample } from '../core/time/frames';
-import { SoundPlayer, type SoundRun } from '../engine/browser/play/sound-player';
+import { SoundPlayer, type Levels, type SoundRun } from '../engine/browser/play/sound-player';
 import { tell } from './workbench';
 
-/** The loudest sample on each side over the last instant, 0 to 1 and beyond; nothing while it is silent. */
-export const useMeter = create<{ readonly peaks: readonly [number, number] }>(() => ({ peaks: [0, 0] }));
+interface MeterState {
+  /** The loudest sample on each side over the last instant, 0 to 1 and beyond; nothing while it is silent. */
+  readonly peaks: readonly [number, number];
+  /** What was heard since the film was played last. */
+  readonly loudness: Loudness | undefined;
+}
+
+export const useMeter = create<MeterState>(() => ({ peaks: [0, 0], loudness: undefined }));
+
+/** Whether the film is what is heard: single frames and sounds by themselves are not metered. */
+let metering = false;
+
+function showLevels({ peaks, loudness }: Levels): void {
+  useMeter.setState(metering && loudness ? { peaks, loudness } : { peaks });
+}
 
 let player: SoundPlayer | undefined;
 /** Counts wishes to be heard or silent; the last one counts. */
@@ -32,13 +46,16 @@ export async function startSound(
     number,
     number,
   ];
-  return soundPlan(plan, { from, start, end, loop });
+  const begun = soundPlan(plan, { from, start, end, loop });
+  metering = true;
+  return begun;
 }
 
 /** Begins to sound a part of a plan; gives whether it can be heard. */
 export async function soundPlan(plan: MixPlan, run: SoundRun): Promise<boolean> {
+  metering = false;
   try {
-    player ??= new SoundPlayer((peaks) => useMeter.setState({ peaks }));
+    player ??= new SoundPlayer(showLevels);
     const mine = ++wishes;
     await player.setPlan(plan);
     // Meanwhile it was stopped, or something else is to be heard.

@@ -4,6 +4,7 @@ import {
   changeWordEdit,
   joinWordEdit,
   removeWordEdit,
+  snapWordsEdit,
   splitWordEdit,
 } from '../core/film/edits/word-edits';
 import { placedWords, type PlacedWord } from '../core/film/placed-words';
@@ -55,6 +56,22 @@ const sampleHere = (film: Film): number => frameToSample(workbench().frame, film
 export function moveWordHere({ word, placed }: PlacedWord): void {
   const film = openFilm();
   if (film) edit(changeWordEdit(placed.sound, word.id, { at: soundSample(placed, sampleHere(film)) }));
+}
+
+/** Moves all words so that each begins with a frame; a sound that is heard several times where it is heard first. */
+export function snapWords(): void {
+  const film = openFilm();
+  if (!film) return;
+  const bySound = new Map<string, Map<string, number>>();
+  for (const { word, placed, start } of placedWords(film)) {
+    const starts = bySound.get(placed.sound.id) ?? new Map<string, number>();
+    if (!starts.has(word.id)) starts.set(word.id, start);
+    bySound.set(placed.sound.id, starts);
+  }
+  for (const sound of film.sounds) {
+    const starts = bySound.get(sound.id);
+    if (starts) tryEdit(() => snapWordsEdit(sound, starts, film.settings.rate));
+  }
 }
 
 export function splitWordHere({ word, placed }: PlacedWord): void {

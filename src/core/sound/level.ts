@@ -38,3 +38,7 @@ const levelText = (level: number): string => (level < 0 ? `−${-level}` : level
 /** `−12.3 dB`, in decibels of full scale. */
 export const decibelWords = (value: number): string =>
   Number.isFinite(value) ? `${value.toFixed(1).replace('-', '−')} dB` : '−∞ dB';
+
+/** `−16.0 LUFS`; a dash where nothing is heard. */
+export const loudnessWords = (value: number, unit = 'LUFS'): string =>
+  Number.isFinite(value) ? `${value.toFixed(1).replace('-', '−')} ${unit}` : '–';

@@ -1,7 +1,8 @@
 import { samplesToPin, type PlacedCue } from '../../core/film/cue-place';
 import { levelWords } from '../../core/sound/level';
 import { samplesWords } from '../../core/time/words';
-import { chooseCue } from '../../state/cues';
+import { attacksOf, chooseCue } from '../../state/cues';
+import { useSilence } from '../../state/cut-silence';
 import styles from './lanes.module.css';
 
 interface CueBoxProps {
@@ -21,6 +22,23 @@ const cueLabel = ({ cue, sound, lane, start, end, loose }: PlacedCue): string =>
     cue.pin.to === 'time' ? 'held at its time' : loose ? 'loose' : 'pinned',
   ].join(', ');
 
+/** Attacks nearer to each other than this, in pixels, are not told apart. */
+const APART = 7;
+
+/** Where the attacks of a cue lie in its box, in pixels. */
+function attackPlaces(placed: PlacedCue, scale: number): readonly { at: number; left: number }[] {
+  const { cue } = placed;
+  const places = attacksOf(placed)
+    .map(({ at }) => ({ at, left: (cue.reversed ? cue.to - at : at - cue.from) * scale }))
+    .sort((a, b) => a.left - b.left);
+  let last = Number.NEGATIVE_INFINITY;
+  return places.filter(({ left }) => {
+    if (left - last < APART) return false;
+    last = left;
+    return true;
+  });
+}
+
 /** A cue on its lane: the frame around its waveform, and what it is grabbed by. */
 export function CueBox({ placed, chosen, scale }: CueBoxProps) {
   const { cue, sound, start, end, heardUntil, loose, showing } = placed;
@@ -32,6 +50,7 @@ export function CueBox({ placed, chosen, scale }: CueBoxProps) {
     pin.to === 'time' && styles.held,
     cue.reversed && styles.reversed,
   ];
+  const cut = useSilence((state) => (chosen ? state.asked?.cuts.get(cue.id) : undefined));
   const width = Math.max(3, (end - start) * scale);
   const fade = (samples: number | undefined): number => Math.min(end - start, samples ?? 0) * scale;
   return (
@@ -55,6 +74,21 @@ export function CueBox({ placed, chosen, scale }: CueBoxProps) {
       {pin.to === 'pose' && <i className={styles.pin} style={{ left: samplesToPin(cue) * scale }} />}
       {chosen && (
         <>
+          {attackPlaces(placed, scale).map(({ at, left }) => (
+            <i
+              key={at}
+              className={styles.attack}
+              data-attack={at}
+              style={{ left }}
+              title="Contact: tie the cue by it"
+            />
+          ))}
+          {cut && cut.front > 0 && (
+            <span className={styles.cut} style={{ left: 0, width: cut.front * scale }} />
+          )}
+          {cut && cut.back > 0 && (
+            <span className={styles.cut} style={{ right: 0, width: cut.back * scale }} />
+          )}
           <span className={styles.trim} data-grip="start" />
           <span className={`${styles.trim} ${styles.last}`} data-grip="end" />
           <span className={styles.fade} data-grip="fade-in" style={{ left: fade(cue.fadeIn?.samples) }} />

@@ -1,4 +1,4 @@
-import { useRef, useState, type PointerEvent } from 'react';
+import { useRef, useState, type MouseEvent, type PointerEvent } from 'react';
 import { placeCues, samplesToPin, type PlacedCue } from '../../core/film/cue-place';
 import { applyEdit } from '../../core/film/edits/apply-edit';
 import { markCuesEdit, moveCuesEdit, trimCueEdit } from '../../core/film/edits/cue-edits';
@@ -8,7 +8,7 @@ import type { Film } from '../../core/film/film';
 import { beatsOf } from '../../core/film/placed-beats';
 import { nearestFrame } from '../../core/time/beats';
 import { frameToSample } from '../../core/time/frames';
-import { chooseCue, chooseNoCue } from '../../state/cues';
+import { chooseCue, chooseNoCue, tieBy } from '../../state/cues';
 import { edit } from '../../state/edit-film';
 import { workbench } from '../../state/workbench';
 import type { LaneRow } from './lane-layout';
@@ -36,6 +36,7 @@ interface CueDrag {
     readonly onPointerMove: (event: PointerEvent) => void;
     readonly onPointerUp: () => void;
     readonly onPointerCancel: () => void;
+    readonly onDoubleClick: (event: MouseEvent) => void;
   };
 }
 
@@ -120,6 +121,8 @@ export function useCueDrag(
         const toggles = event.shiftKey || event.ctrlKey || event.metaKey;
         if (toggles || !workbench().chosenCues.has(id)) chooseCue(id, toggles ? 'toggle' : 'only');
         if (!enabled || toggles) return;
+        const attack = (event.target as HTMLElement).dataset.attack;
+        if (attack !== undefined) return tieBy(id, Number(attack));
         event.currentTarget.setPointerCapture(event.pointerId);
         grabbed.current = {
           placed,
@@ -140,6 +143,15 @@ export function useCueDrag(
         letGo();
       },
       onPointerCancel: letGo,
+      // Where no attack was found a person says where it is.
+      onDoubleClick: (event) => {
+        const box = (event.target as HTMLElement).closest<HTMLElement>('[data-cue]');
+        const placed = box && placeCues(film).find(({ cue }) => cue.id === box.dataset.cue);
+        if (!placed || !enabled || (event.target as HTMLElement).dataset.grip !== undefined) return;
+        const { cue } = placed;
+        const into = Math.round((event.clientX - box.getBoundingClientRect().left) * samplesAPixel);
+        tieBy(cue.id, cue.reversed ? cue.to - into : cue.from + into);
+      },
     },
   };
 }

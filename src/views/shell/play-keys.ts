@@ -54,8 +54,8 @@ export const PLAY_KEYS: readonly KeyBinding[] = [
   { keys: ']', does: 'Out point on this frame', matches: key(']'), run: () => setPoint('out') },
   { keys: '\\', does: 'No in and out points', matches: key('\\'), run: clearPoints },
   { keys: 'F', does: 'Flag on this frame', matches: key('f', unshifted), run: flagHere },
-  { keys: '.', does: 'To the next flag', matches: key('.'), run: () => goToFlag(1) },
-  { keys: ',', does: 'To the flag before', matches: key(','), run: () => goToFlag(-1) },
+  { keys: '.', does: 'To the next flag or word', matches: key('.'), run: () => goToFlag(1) },
+  { keys: ',', does: 'To the flag or word before', matches: key(','), run: () => goToFlag(-1) },
   { keys: 'G', does: 'Ghost of the neighbours', matches: key('g', unshifted), run: toggleGhost },
   { keys: 'Q', does: 'Pose before and after beside it', matches: key('q', unshifted), run: toggleNeighbours },
   {

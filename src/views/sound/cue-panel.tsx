@@ -10,10 +10,13 @@ import { Button } from '../../kit/button';
 import { CheckField } from '../../kit/check-field';
 import { Deeds, type Deed } from '../../kit/deeds';
 import { Pair } from '../../kit/pair';
+import { Question } from '../../kit/question';
 import { SelectField } from '../../kit/select-field';
 import { TypedField } from '../../kit/typed-field';
 import {
+  attacksOf,
   duplicateCues,
+  fadeWithFilm,
   holdCues,
   markCues,
   nudgeCues,
@@ -21,8 +24,10 @@ import {
   removeCues,
   reverseCues,
   splitCues,
+  tieBy,
 } from '../../state/cues';
-import { cutSilence } from '../../state/cut-silence';
+import { askToCutSilence, cutSilence, leaveSilence, useSilence, type Silence } from '../../state/cut-silence';
+import { useSounds } from '../../state/sounds';
 import { useFilm, useWorkbench } from '../../state/workbench';
 import styles from './sound.module.css';
 
@@ -42,6 +47,10 @@ const DEEDS: readonly Deed[] = [
   { label: 'Reverse', shortcut: 'R', icon: FlipHorizontal2, run: reverseCues },
   { label: 'Delete', shortcut: 'Delete', icon: Trash2, run: removeCues },
 ];
+
+/** `line.wav: 0.31 s in front, 0.54 s behind` */
+const silenceWords = ({ name, front, back }: Silence): string =>
+  `${name}: ${[front > 0 && `${samplesWords(front)} in front`, back > 0 && `${samplesWords(back)} behind`].filter(Boolean).join(', ')}`;
 
 /** The value that all have; undefined where they differ. */
 function shared<T>(values: readonly T[]): T | undefined {
@@ -64,6 +73,7 @@ export function CuePanel() {
   const film = useFilm();
   const chosen = useWorkbench((state) => state.chosenCues);
   const canWrite = useWorkbench((state) => state.canWrite);
+  const silence = useSilence((state) => state.asked);
   if (!film) return null;
   const placed = placeCues(film).filter(({ cue }, i, all) => {
     const first = all.findIndex((each) => each.cue.id === cue.id) === i;
@@ -139,8 +149,20 @@ export function CuePanel() {
         {...(cues.length === 1 ? { hint: pinWords(film, one) } : {})}
       />
       <Deeds label="Chosen cues" deeds={DEEDS} disabled={!canWrite} />
-      <Button disabled={!canWrite} onClick={cutSilence}>
-        Cut the silence in front and behind
+      {cues.length === 1 && <ContactField placed={one} disabled={!canWrite} />}
+      <Button disabled={!canWrite} onClick={askToCutSilence}>
+        Cut silence off both ends
+      </Button>
+      {silence?.film === film && (
+        <Question
+          lines={[...silence.cuts.values()].map(silenceWords)}
+          sum="Nothing of the file is lost."
+          onDo={cutSilence}
+          onLeave={leaveSilence}
+        />
+      )}
+      <Button disabled={!canWrite} onClick={fadeWithFilm}>
+        Fade out with the film
       </Button>
       <CheckField
         label="Repeat until the film ends"
@@ -152,6 +174,46 @@ export function CuePanel() {
         }
       />
     </section>
+  );
+}
+
+interface ContactFieldProps {
+  readonly placed: PlacedCue;
+  readonly disabled: boolean;
+}
+
+/** As many attacks are offered, those first that are loudest; on the waveform all can be clicked. */
+const MOST_ATTACKS = 24;
+
+/** Which of several attacks is the contact; nothing where there is one at most. */
+function ContactField({ placed, disabled }: ContactFieldProps) {
+  // Attacks come with what is drawn of the sound.
+  useSounds((state) => state.looks);
+  const attacks = [...attacksOf(placed)]
+    .sort((a, b) => b.strength - a.strength)
+    .slice(0, MOST_ATTACKS)
+    .sort((a, b) => a.at - b.at);
+  if (attacks.length < 2) return null;
+  const { cue } = placed;
+  const by = cue.pin.to === 'pose' ? String(cue.pin.by) : '';
+  const known = attacks.some(({ at }) => String(at) === by);
+  return (
+    <SelectField
+      label="Contact"
+      value={known ? by : ''}
+      disabled={disabled}
+      options={[
+        ...(known ? [] : [{ value: '', label: 'the loudest' }]),
+        ...attacks.map(({ at }, i) => ({
+          value: String(at),
+          label: `attack ${i + 1}, at ${samplesWords(at)}`,
+        })),
+      ]}
+      onChange={(at) => {
+        if (at) tieBy(cue.id, Number(at));
+      }}
+      hint="or click on it in the waveform"
+    />
   );
 }
 

@@ -1,4 +1,4 @@
-import { decibels, decibelWords } from '../../core/sound/level';
+import { decibels, decibelWords, loudnessWords } from '../../core/sound/level';
 import { useMeter } from '../../state/sound-out';
 import styles from './sound.module.css';
 
@@ -36,8 +36,24 @@ export function LevelBar({ label, peaks, most }: LevelBarProps) {
   );
 }
 
-/** How loud left and right are while it plays. */
+/** How loud left and right are while it plays, and how loud it has been since. */
 export function Meter() {
-  const peaks = useMeter((state) => state.peaks);
-  return <LevelBar label="Loudest sample" peaks={peaks} />;
+  const { peaks, loudness } = useMeter();
+  return (
+    <>
+      <LevelBar label="Loudest sample" peaks={peaks} />
+      {loudness && (
+        <dl className={styles.loudness} aria-label="Loudness while it plays">
+          <dt>Momentary</dt>
+          <dd>{loudnessWords(loudness.momentary)}</dd>
+          <dt>Short-term</dt>
+          <dd>{loudnessWords(loudness.shortTerm)}</dd>
+          <dt>Since play began</dt>
+          <dd>{loudnessWords(loudness.integrated)}</dd>
+          <dt>True peak</dt>
+          <dd>{loudnessWords(loudness.truePeak, 'dBTP')}</dd>
+        </dl>
+      )}
+    </>
+  );
 }

@@ -1,8 +1,8 @@
 import { ArrowDown, ArrowUp, Plus, Trash2 } from 'lucide-react';
 import { useState } from 'react';
-import { LANE_KINDS, type Lane, type LaneKind } from '../../core/film/sound';
-import { CEILINGS, levelWords, parseLevel } from '../../core/sound/level';
-import { found } from '../../core/time/parsed';
+import { LANE_KINDS, type Lane, type LaneKind, type StepBack } from '../../core/film/sound';
+import { CEILINGS, levelWords, loudnessWords, parseLevel } from '../../core/sound/level';
+import { failed, found, type Parsed } from '../../core/time/parsed';
 import { Button } from '../../kit/button';
 import { CheckField } from '../../kit/check-field';
 import { Deeds } from '../../kit/deeds';
@@ -25,9 +25,17 @@ const KIND_WORDS: Readonly<Record<LaneKind, string>> = {
 const TARGETS = [-14, -16, -23];
 const LOUDNESS = { least: -40, most: -8 };
 const AMOUNTS = { least: -60, most: 0 };
+/** About −14 dB under a voice is common practice; a little less, since the ambience lies lower already. */
+const FIRST_STEP_BACK: StepBack = { amount: -12, attack: 0.3, release: 0.6 };
 
-const lufs = (value: number, unit: string): string =>
-  Number.isFinite(value) ? `${value.toFixed(1).replace('-', '−')} ${unit}` : 'silent';
+/** Reads a short time in seconds, such as `0.3s`. */
+function parseTime(text: string): Parsed<number> {
+  const typed = text.trim().toLowerCase().replace(',', '.').replace(/\s*s$/, '');
+  const value = Number(typed);
+  return typed !== '' && value >= 0 && value <= 10
+    ? found(Math.round(value * 1000) / 1000)
+    : failed(`“${text}” is not such a time. Type seconds from 0 to 10, such as 0.3s.`);
+}
 
 /** Lanes and their levels, the level of the whole, and its loudness. */
 export function MixPanel() {
@@ -78,7 +86,7 @@ export function MixPanel() {
         {busy !== undefined
           ? `Measuring, ${Math.round(busy * 100)} %`
           : measured && measured.film === film
-            ? `${lufs(measured.loudness.integrated, 'LUFS')}, true peak ${lufs(measured.loudness.truePeak, 'dBTP')}`
+            ? `${loudnessWords(measured.loudness.integrated)}, true peak ${loudnessWords(measured.loudness.truePeak, 'dBTP')}`
             : 'Loudness not measured yet.'}
       </p>
       <Button disabled={busy !== undefined} onClick={() => void measureLoudness()}>
@@ -108,20 +116,52 @@ export function MixPanel() {
       <CheckField
         label="Music and ambience step back under dialogue"
         checked={mix.stepBack !== undefined}
-        onChange={(on) => setMix({ stepBack: on ? { amount: -12, attack: 0.3, release: 0.6 } : undefined })}
+        onChange={(on) => setMix({ stepBack: on ? FIRST_STEP_BACK : undefined })}
       />
-      {mix.stepBack && (
-        <TypedField
-          label="Step back by"
-          figures
-          text={String(mix.stepBack.amount)}
-          parse={(text) => parseLevel(text, AMOUNTS)}
-          onCommit={(amount) => setMix({ stepBack: { attack: 0.3, release: 0.6, ...mix.stepBack, amount } })}
-          disabled={off}
-          hint="dB, 0 or below"
-        />
-      )}
+      {mix.stepBack && <StepBackFields stepBack={mix.stepBack} disabled={off} />}
     </section>
+  );
+}
+
+interface StepBackFieldsProps {
+  readonly stepBack: StepBack;
+  readonly disabled: boolean;
+}
+
+function StepBackFields({ stepBack, disabled }: StepBackFieldsProps) {
+  const set = (marks: Partial<StepBack>): void => setMix({ stepBack: { ...stepBack, ...marks } });
+  return (
+    <>
+      <TypedField
+        label="Step back by"
+        figures
+        text={String(stepBack.amount)}
+        parse={(text) => parseLevel(text, AMOUNTS)}
+        onCommit={(amount) => set({ amount })}
+        disabled={disabled}
+        hint="dB, 0 or below"
+      />
+      <Pair label="Stepping back">
+        <TypedField
+          label="Going down"
+          figures
+          text={`${stepBack.attack}s`}
+          parse={parseTime}
+          onCommit={(attack) => set({ attack })}
+          disabled={disabled}
+          hint="before it"
+        />
+        <TypedField
+          label="Coming back"
+          figures
+          text={`${stepBack.release}s`}
+          parse={parseTime}
+          onCommit={(release) => set({ release })}
+          disabled={disabled}
+          hint="after it"
+        />
+      </Pair>
+    </>
   );
 }
 

@@ -24,6 +24,7 @@ import {
   moveWordHere,
   removeWord,
   saveWords,
+  snapWords,
   splitWordHere,
   typeWord,
 } from '../../state/words';
@@ -102,6 +103,11 @@ export function WordsPanel() {
           />
           <HoldToWords key={keyOf(here)} film={film} words={words} index={index} disabled={off} />
         </>
+      )}
+      {words.length > 0 && (
+        <Button disabled={off} onClick={snapWords}>
+          Let all words begin with frames
+        </Button>
       )}
       <div className={styles.files}>
         <FileChooser

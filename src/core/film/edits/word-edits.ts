@@ -1,5 +1,8 @@
 import type { SampleSpan } from '../../sound/step-back';
 import { failed, found, type Parsed } from '../../time/parsed';
+import { nearestFrame } from '../../time/beats';
+import { frameToSample } from '../../time/frames';
+import type { Rate } from '../../time/rate';
 import { count } from '../../time/words';
 import type { Sound, Word } from '../sound';
 import { together, type Edit } from './edit';
@@ -46,6 +49,21 @@ export function changeWordEdit(sound: Sound, id: string, change: Partial<Omit<Wo
     words,
     'text' in change ? `Word ${change.text || 'without text'} typed` : 'Word moved',
   );
+}
+
+/** Moves words of a sound so that each begins with a frame; `at` gives where a word begins in samples of the film. */
+export function snapWordsEdit(sound: Sound, at: ReadonlyMap<string, number>, rate: Rate): Parsed<Edit> {
+  let moved = 0;
+  const words = wordsOf(sound).map((word) => {
+    const start = at.get(word.id);
+    const by = start === undefined ? 0 : frameToSample(nearestFrame(start, rate), rate) - start;
+    if (by === 0 || word.at + by < 0 || word.at + by > sound.samples - SHORTEST) return word;
+    moved++;
+    return { ...word, at: word.at + by, to: Math.min(sound.samples, word.to + by) };
+  });
+  return moved > 0
+    ? found(setWords(sound, words, `${count(moved, 'word')} of ${sound.name} put on frames`))
+    : failed(`The words of ${sound.name} begin with frames already.`);
 }
 
 export const removeWordEdit = (sound: Sound, id: string): Edit =>

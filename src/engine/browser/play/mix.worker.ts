@@ -6,19 +6,38 @@ import { SoundSamples } from '../sounds/sound-samples';
 
 const samples = new SoundSamples();
 let plan: MixPlan | undefined;
+let meter = new LoudnessMeter(2);
+
+/** A part of a block of the mix, in samples of the block. */
+export interface MixPart {
+  readonly block: number;
+  readonly from: number;
+  readonly to: number;
+  /** Whether the meter begins anew with it. */
+  readonly fresh: boolean;
+}
+
+export interface MixedPart {
+  readonly sides: Stereo;
+  /** What a meter shows behind it. */
+  readonly loudness: Loudness;
+}
 
 const worker = {
   setPlan(next: MixPlan): void {
     plan = next;
   },
 
-  /** One block of the mix; undefined before there is a plan. */
-  async mix(block: number): Promise<Stereo | undefined> {
+  /** A part of the mix, metered; undefined before there is a plan. */
+  async mix({ block, from, to, fresh }: MixPart): Promise<MixedPart | undefined> {
     const current = plan;
     if (!current) return undefined;
     await samples.fetch(neededFor(current, block));
     const mixed = mixBlock(current, block, samples.read);
-    return transfer(mixed, [mixed[0].buffer, mixed[1].buffer]);
+    const sides: Stereo = [mixed[0].slice(from, to), mixed[1].slice(from, to)];
+    if (fresh) meter = new LoudnessMeter(2);
+    meter.push(sides);
+    return transfer({ sides, loudness: meter.read() }, [sides[0].buffer, sides[1].buffer]);
   },
 
   /** The loudness of a whole mix; `onPart` hears how much of it is done. */

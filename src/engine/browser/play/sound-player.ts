@@ -1,6 +1,7 @@
 import { wrap, type Remote } from 'comlink';
 import type { MixPlan } from '../../../core/sound/mix-plan';
 import { MIX_BLOCK } from '../../../core/sound/mixer';
+import type { Loudness } from '../../../core/sound/loudness';
 import { SAMPLE_RATE } from '../../../core/time/frames';
 import type { MixWorker } from './mix.worker';
 import type { FromSpeaker, ToSpeaker } from './speaker.worklet';
@@ -13,6 +14,12 @@ export interface SoundRun {
   readonly start: number;
   readonly end: number;
   readonly loop: boolean;
+}
+
+/** What is heard now: the loudest sample on each side, and what a meter shows; undefined before the first is heard. */
+export interface Levels {
+  readonly peaks: readonly [number, number];
+  readonly loudness: Loudness | undefined;
 }
 
 /** Samples that are sent ahead of what is heard: 0.5 s. */
@@ -33,14 +40,16 @@ export class SoundPlayer {
   /** Samples of the run that were sent. */
   #sent = 0;
   #feeding: AbortController | undefined;
-  readonly #onPeaks: (peaks: readonly [number, number]) => void;
+  /** What the meter shows once so many samples of the run are heard; in that order. */
+  #readings: { readonly sent: number; readonly loudness: Loudness }[] = [];
+  readonly #onLevels: (levels: Levels) => void;
 
   /** @throws Error when the browser has no audio at all. */
-  constructor(onPeaks: (peaks: readonly [number, number]) => void) {
+  constructor(onLevels: (levels: Levels) => void) {
     this.#context = new AudioContext({ sampleRate: SAMPLE_RATE, latencyHint: 'interactive' });
     this.#thread = new Worker(new URL('./mix.worker.ts', import.meta.url), { type: 'module' });
     this.#mixer = wrap<MixWorker>(this.#thread);
-    this.#onPeaks = onPeaks;
+    this.#onLevels = onLevels;
     this.#ready = this.#connect();
     this.#ready.catch(() => undefined);
   }
@@ -79,6 +88,7 @@ export class SoundPlayer {
     this.#run++;
     this.#sent = 0;
     this.#report = undefined;
+    this.#readings = [];
     this.#post({ kind: 'stop', run: this.#run });
   }
 
@@ -104,11 +114,18 @@ export class SoundPlayer {
       outputChannelCount: [2],
     });
     speaker.port.onmessage = ({ data }: MessageEvent<FromSpeaker>) => {
-      this.#onPeaks(data.peaks);
       if (data.run === this.#run && data.played > 0) this.#report = data;
+      this.#onLevels({ peaks: data.peaks, loudness: this.#readingAt(data) });
     };
     speaker.connect(this.#context.destination);
     this.#speaker = speaker;
+  }
+
+  #readingAt({ run, played }: FromSpeaker): Loudness | undefined {
+    if (run !== this.#run) return undefined;
+    const heard = this.#readings.findLastIndex(({ sent }) => sent <= played);
+    if (heard > 0) this.#readings.splice(0, heard);
+    return heard < 0 ? undefined : this.#readings[0]?.loudness;
   }
 
   #post(message: ToSpeaker): void {
@@ -123,16 +140,13 @@ export class SoundPlayer {
     if (length <= 0 || (!loop && along >= length)) return false;
     const at = start + (along % length);
     const block = Math.floor(at / MIX_BLOCK);
-    const mixed = await this.#mixer.mix(block);
-    if (signal.aborted || !mixed) return false;
     const [first, last] = [at - block * MIX_BLOCK, Math.min(MIX_BLOCK, end - block * MIX_BLOCK)];
-    this.#post({
-      kind: 'part',
-      run: this.#run,
-      left: mixed[0].slice(first, last),
-      right: mixed[1].slice(first, last),
-    });
+    const mixed = await this.#mixer.mix({ block, from: first, to: last, fresh: this.#sent === 0 });
+    if (signal.aborted || !mixed) return false;
+    const [left, right] = mixed.sides;
+    this.#post({ kind: 'part', run: this.#run, left, right });
     this.#sent += last - first;
+    this.#readings.push({ sent: this.#sent, loudness: mixed.loudness });
     return true;
   }
 
