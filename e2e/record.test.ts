@@ -1,9 +1,9 @@
 import { readFileSync } from 'node:fs';
 import type { Page } from 'playwright-core';
 import { expect, test } from 'vitest';
-import { bringIn, notes, tickets, useBrowser } from './browser';
+import { bringIn, counter, notes, tickets, useBrowser } from './browser';
 import { numbered } from './photos';
-import { goTo, soundOf } from './sounds';
+import { bringInSounds, click, goTo, soundOf, wav } from './sounds';
 import { printFilm, PrintedFile } from './video';
 
 const { visit } = useBrowser();
@@ -140,4 +140,20 @@ test('a microphone that is refused, and one that is unplugged, are told of; what
   await takes(page).waitFor();
   await page.getByRole('button', { name: 'Hear it' }).click();
   await page.getByLabel('Take 1', { exact: true }).waitFor();
+});
+
+test('where nothing can be heard the film plays all the same, and it is said', async () => {
+  const { page } = await visit();
+  await page.addInitScript(() => {
+    AudioContext.prototype.resume = () => new Promise(() => undefined);
+  });
+  await page.reload();
+  await openRecording(page, 4, '24');
+  await bringInSounds(page, [wav('click.wav', click())]);
+  await page.getByRole('button', { name: 'Lay click.wav in at the playhead' }).click();
+  await page.keyboard.press('Space');
+  await expect
+    .poll(() => notes(page), { timeout: 10_000 })
+    .toMatch(/The film plays without sound: .*speaker/);
+  await expect.poll(async () => (await counter(page)).frame).toBeGreaterThan(5);
 });

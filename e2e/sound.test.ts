@@ -2,7 +2,7 @@ import type { Page } from 'playwright-core';
 import { expect, test } from 'vitest';
 import { bringIn, bytesOf, counter, notes, tickets, useBrowser } from './browser';
 import { numbered } from './photos';
-import { bringInSounds, click, goTo, PULSE, pulses, soundFiles, soundOf, wav } from './sounds';
+import { bringInSounds, click, goTo, PULSE, pulses, soundFiles, soundOf, wav, wavOfFloats } from './sounds';
 import { printFilm, PrintedFile } from './video';
 
 const { visit } = useBrowser();
@@ -279,5 +279,185 @@ test('bad sounds are refused in a sentence, the rest comes in', async () => {
   await level.fill('+1000 dB');
   await page.keyboard.press('Enter');
   expect(await page.getByRole('alert').textContent()).toMatch(/between −60 and \+12 dB/);
+  expect(complaints).toEqual([]);
+});
+
+/** A click on each of these places of a sound of two seconds, in seconds; louder from one to the next. */
+const clicksAt = (places: readonly number[]): Float32Array => {
+  const samples = new Float32Array(96_000);
+  places.forEach((at, i) =>
+    samples.set(
+      click().map((each) => (each * (i + 1)) / places.length),
+      at * 48_000,
+    ),
+  );
+  return samples;
+};
+
+test('the contact is picked on the waveform, silence is shown before it goes, levels are seen while it plays', async () => {
+  const { page, complaints } = await visit();
+  await bringIn(page, await numbered(48, 1));
+  await bringInSounds(page, [wav('knocks.wav', clicksAt([0.5, 1, 1.25]))]);
+  await page.keyboard.press('Home');
+  await page.getByRole('button', { name: 'Lay knocks.wav in at the playhead' }).click();
+  const panel = page.getByRole('region', { name: 'Chosen cues' });
+  await page.locator('[data-attack]').first().click();
+  await page.getByRole('combobox', { name: 'Contact' }).waitFor();
+  expect(
+    await page.getByRole('combobox', { name: 'Contact' }).locator('option:checked').textContent(),
+  ).toMatch(/^attack 1,/);
+  await goTo(page, 24);
+  await page.keyboard.press('t');
+  // The first knock, half a second in, on frame 25: one second.
+  expect((await cueTimes(page)).map((each) => Math.round(each * 100))).toEqual([50, 250]);
+
+  await panel.getByRole('button', { name: 'Cut silence off both ends' }).click();
+  const question = page.getByRole('group', { name: 'What will change' });
+  expect(await question.textContent()).toMatch(
+    /knocks\.wav: 0\.4\d s in front, 0\.6\d s behind.*Nothing of the file is lost/,
+  );
+  await question.getByRole('button', { name: 'Leave it' }).click();
+  expect((await cueTimes(page)).map((each) => Math.round(each * 100))).toEqual([50, 250]);
+  await panel.getByRole('button', { name: 'Cut silence off both ends' }).click();
+  await question.getByRole('button', { name: 'Do it' }).click();
+  const [from, to] = await cueTimes(page);
+  expect(from).toBeGreaterThan(0.9);
+  expect(from).toBeLessThan(1);
+  expect(to).toBeLessThan(2);
+
+  await page.getByRole('button', { name: 'Mix', exact: true }).click();
+  await page.keyboard.press('Home');
+  await page.keyboard.press('Space');
+  await expect
+    .poll(() => page.getByLabel('Loudness while it plays').textContent(), { timeout: 20_000 })
+    .toMatch(/Momentary.*LUFS.*Short-term.*Since play began−\d+\.\d LUFS.*True peak.*dBTP/);
+  await page.keyboard.press('Space');
+  expect(complaints).toEqual([]);
+});
+
+test('the beat of a music is found; poses are put on it, shown first; it is tapped too', async () => {
+  const { page, complaints } = await visit();
+  await bringIn(page, await numbered(24, 1));
+  const beats = Float32Array.from({ length: 48_000 * 12 }, (_, i) => {
+    const into = i % 24_000;
+    return into < 4800 ? 0.6 * Math.exp(-into / 1200) * Math.sin(into * 0.012) : 0.001 * Math.sin(i * i);
+  });
+  await bringInSounds(page, [wav('march.wav', beats)]);
+  await page.keyboard.press('Home');
+  await page.getByRole('button', { name: 'Lay march.wav in at the playhead' }).click();
+  await page.getByRole('combobox', { name: 'Lane' }).selectOption('Music');
+  await page.getByRole('button', { name: 'Beat', exact: true }).click();
+  await page.getByRole('button', { name: 'Find the beat' }).click();
+  await expect.poll(() => page.getByRole('textbox', { name: 'Tempo' }).inputValue()).toBe('120');
+  expect(await page.getByTestId('frames-to-beat').textContent()).toBe('12 frames to the beat, exactly.');
+  await page.getByRole('textbox', { name: 'First beat' }).fill('0');
+  await page.keyboard.press('Enter');
+  // A film of two seconds: its beats, the one at its start as the first of a bar.
+  await expect
+    .poll(() =>
+      page
+        .getByTestId('beats')
+        .locator('path')
+        .evaluateAll((all) => all.map((each) => each.getAttribute('data-count'))),
+    )
+    .toEqual(['3', '1']);
+
+  await tickets(page).nth(0).click();
+  await tickets(page)
+    .nth(3)
+    .click({ modifiers: ['Shift'] });
+  await page.getByRole('button', { name: 'Put 4 chosen poses on the beat' }).click();
+  const question = page.getByRole('group', { name: 'What will change' });
+  expect(await question.textContent()).toMatch(
+    /Pose 1: 2 to 12 frames.*Pose 4: 2 to 12 frames.*The film: 88 frames/,
+  );
+  await question.getByRole('button', { name: 'Do it' }).click();
+  expect((await counter(page)).frames).toBe(88);
+
+  for (let i = 0; i < 5; i++) {
+    await page.keyboard.press('n');
+    await page.waitForTimeout(400);
+  }
+  await page.getByRole('button', { name: /^Take 1\d\d/ }).click();
+  await expect
+    .poll(async () => Number(await page.getByRole('textbox', { name: 'Tempo' }).inputValue()))
+    .toBeLessThan(152);
+  expect(complaints).toEqual([]);
+});
+
+test('sounds that are none, broken, or strange are told of or mended; the rest goes on', async () => {
+  const { page, complaints } = await visit();
+  await bringIn(page, await numbered(24, 1));
+  const tone = Float32Array.from({ length: 48_000 }, (_, i) => 0.3 * Math.sin(i * 0.05));
+  const good = wav('good.wav', tone);
+  const made = await soundFiles(good, {
+    'six.wav': [
+      '-filter_complex',
+      '[0]asplit=6[a][b][c][d][e][f];[a][b][c][d][e][f]join=inputs=6:channel_layout=5.1',
+    ],
+    'fast.wav': ['-ar', '192000'],
+    'slow.wav': ['-ar', '8000'],
+    'offset.wav': ['-af', 'dcshift=0.4'],
+    'silent.mp4': [
+      '-f',
+      'lavfi',
+      '-i',
+      'color=c=red:s=64x64:d=1',
+      '-map',
+      '1:v',
+      '-c:v',
+      'libx264',
+      '-pix_fmt',
+      'yuv420p',
+    ],
+    'cut.flac': [],
+    'cut.wav': [],
+  });
+  const files = made.map((file) =>
+    file.name.startsWith('cut')
+      ? { ...file, buffer: file.buffer.subarray(0, file.buffer.length >> 1) }
+      : file,
+  );
+  const numbers = wavOfFloats(
+    'numbers.wav',
+    tone.map((each, i) => (i % 1000 === 7 ? Number.NaN : each)),
+  );
+  await bringInSounds(page, [
+    ...files,
+    numbers,
+    { name: 'empty.wav', mimeType: 'audio/wav', buffer: Buffer.alloc(0) },
+    { name: 'no-samples.wav', mimeType: 'audio/wav', buffer: good.buffer.subarray(0, 44) },
+    { name: 'words.mp3', mimeType: 'audio/mpeg', buffer: Buffer.from('this is no sound at all '.repeat(50)) },
+    good,
+  ]);
+  const told = await notes(page);
+  expect(told).toMatch(/silent\.mp4 has no sound in it\. It was left out\./);
+  expect(told).toMatch(/offset\.wav stands off its centre by 40 % \(DC offset\); it is heard without that\./);
+  for (const kind of ['flac', 'wav'])
+    expect(told).toContain(`cut.${kind} is cut off or damaged; it is heard as far as it could be read.`);
+  expect(told).toMatch(/numbers\.wav held 48 samples that are no numbers; they are silent\./);
+  expect(told).toMatch(/empty\.wav is empty\. It was left out\./);
+  expect(told).toMatch(/no-samples\.wav holds no sound: it has no samples/);
+  expect(told).toMatch(/words\.mp3 is not a sound or a video of a kind that Kermis reads/);
+  for (const name of ['six.wav', 'fast.wav', 'slow.wav', 'offset.wav', 'numbers.wav', 'good.wav'])
+    expect(await page.getByRole('button', { name: `Hear ${name}` }).count(), name).toBe(1);
+  await page.getByRole('button', { name: 'Put the notes away' }).click();
+
+  // Typed nonsense changes nothing, and says so; ears are safe at +12 dB.
+  await page.keyboard.press('Home');
+  await page.getByRole('button', { name: 'Lay offset.wav in at the playhead' }).click();
+  const panel = page.getByRole('region', { name: 'Chosen cues' });
+  await panel.getByRole('textbox', { name: 'Level' }).fill('+1000');
+  await page.keyboard.press('Enter');
+  await panel.getByRole('alert').filter({ hasText: 'Still 0.' }).waitFor();
+  await page.keyboard.press('Escape');
+  await panel.getByRole('textbox', { name: 'Level' }).fill('12');
+  await panel.getByRole('textbox', { name: 'Fade in' }).fill('99s');
+  await page.keyboard.press('Enter');
+  await page.getByRole('button', { name: 'Mix', exact: true }).click();
+  await page.getByRole('textbox', { name: 'Gain' }).fill('60');
+  await page.keyboard.press('Enter');
+  await page.getByRole('button', { name: 'Measure the loudness' }).click();
+  await expect.poll(() => page.getByTestId('loudness').textContent()).toMatch(/true peak −1\.[0-4] dBTP/);
   expect(complaints).toEqual([]);
 });

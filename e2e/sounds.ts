@@ -40,6 +40,17 @@ export function wav(
   return { name, mimeType: 'audio/wav', buffer: file };
 }
 
+/** Numbers of 32 bits, whatever they are, as a WAV file of one channel (RIFF WAVE, format 3). */
+export function wavOfFloats(name: string, samples: Float32Array): TestFile {
+  const { buffer: plain } = wav(name, new Float32Array(samples.length), { channels: 2 });
+  const head = Buffer.from(plain.subarray(0, 44));
+  head.writeUInt16LE(3, 20);
+  head.writeUInt16LE(1, 22);
+  head.writeUInt16LE(32, 34);
+  const data = Buffer.from(samples.buffer, samples.byteOffset, samples.byteLength);
+  return { name, mimeType: 'audio/wav', buffer: Buffer.concat([head, data]) };
+}
+
 /** Where the pulse of a click stands within it, in samples. */
 export const PULSE = 48;
 

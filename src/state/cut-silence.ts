@@ -5,6 +5,7 @@ import { applyEdit } from '../core/film/edits/apply-edit';
 import { together, type Edit } from '../core/film/edits/edit';
 import type { Film } from '../core/film/film';
 import { withoutSilence } from '../core/sound/bursts';
+import { loudBetween } from '../core/sound/peaks';
 import { count } from '../core/time/words';
 import { edit } from './edit-film';
 import { lookOf } from './sounds';
@@ -34,8 +35,10 @@ export function askToCutSilence(): void {
   const cuts = new Map<string, Silence>();
   for (const { cue, sound } of placeCues(film)) {
     if (!chosenCues.has(cue.id) || cuts.has(cue.id)) continue;
-    const bursts = lookOf(sound.hash)?.bursts.filter(({ from, to }) => to > cue.from && from < cue.to) ?? [];
-    const heard = withoutSilence(bursts, sound.samples);
+    const look = lookOf(sound.hash);
+    if (!look) continue;
+    const bursts = look.bursts.filter(({ from, to }) => to > cue.from && from < cue.to);
+    const heard = withoutSilence(bursts, sound.samples, loudBetween(look.peaks, cue.from, cue.to));
     const [first, last] = [Math.max(0, heard.from - cue.from), Math.max(0, cue.to - heard.to)];
     const [front, back] = cue.reversed ? [last, first] : [first, last];
     if (front > 0 || back > 0) cuts.set(cue.id, { name: sound.name, front, back });

@@ -9,6 +9,7 @@ import {
   contactEdit,
   duplicateCuesEdit,
   holdCuesEdit,
+  markCuesEdit,
   moveCuesEdit,
   nudgeCuesEdit,
   placeCueEdit,
@@ -16,6 +17,7 @@ import {
   splitCuesEdit,
   trimCueEdit,
 } from './edits/cue-edits';
+import { fadeWithFilmEdit } from './edits/fade-with-film';
 import { makeCycleEdit, unrollEdit } from './edits/cycle-edits';
 import type { Edit } from './edits/edit';
 import type { Film } from './film';
@@ -158,6 +160,33 @@ describe('a pin', () => {
     expect(only(film)).toMatchObject({ start: 24_000, end: 72_000, heardUntil: 48_000 });
     const looped = { ...longer, cues: longer.cues.map((cue) => ({ ...cue, to: 100, looped: true })) };
     expect(only(looped)).toMatchObject({ end: 120_000, heardUntil: 120_000 });
+  });
+});
+
+describe('fading out with the film', () => {
+  const long = withSound(filmOf([[24, 24]]));
+  const faded = (film: Film): { cue: PlacedCue; short: number } => {
+    const { edit, short } = fadeWithFilmEdit(film, new Set(['cue']));
+    return { cue: only(done(film, edit)), short };
+  };
+
+  test('a cue goes on for as long as its sound has anything, and what is heard last fades', () => {
+    const film = laid(long, 36);
+    const trimmed = done(film, ok(trimCueEdit(film, 'cue', 'end', 80_000)));
+    const { cue, short } = faded(trimmed);
+    expect(cue).toMatchObject({ start: 72_000, end: 96_000, heardUntil: 96_000 });
+    expect(cue.cue.fadeOut).toEqual({ samples: 72_000, curve: 'power' });
+    expect(short).toBe(0);
+    // What hangs over stays as it is, and so does a fade that was set.
+    const own = { samples: 10, curve: 'straight' } as const;
+    const set = done(film, markCuesEdit(film, ['cue'], 'Fade', { fadeOut: own }));
+    expect(faded(set).cue).toMatchObject({ end: 120_000, cue: { fadeOut: own } });
+  });
+
+  test('one that ends before the film is told of; a repeated one reaches its end', () => {
+    expect(faded(laid(long, 0)).short).toBe(1);
+    const film = laid(long, 0);
+    expect(faded(done(film, markCuesEdit(film, ['cue'], 'Repeat', { looped: true }))).short).toBe(0);
   });
 });
 

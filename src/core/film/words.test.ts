@@ -12,6 +12,7 @@ import {
   changeWordEdit,
   joinWordEdit,
   removeWordEdit,
+  snapWordsEdit,
   splitWordEdit,
 } from './edits/word-edits';
 import type { Film } from './film';
@@ -104,6 +105,22 @@ describe('words stay with what is heard', () => {
     );
     expect(now(marked).words).toHaveLength(4);
   });
+});
+
+test('words are put on frames: each begins with the frame nearest to where it was, and keeps its length', () => {
+  const astray: Sound = {
+    ...line,
+    words: (line.words ?? []).map((each, i) => ({
+      ...each,
+      at: each.at + 300 * (i - 1),
+      to: each.to + 300 * (i - 1),
+    })),
+  };
+  const off = { ...film, sounds: [astray] };
+  const starts = new Map(placedWords(off).map(({ word: each, start }) => [each.id, start]));
+  const snapped = snapWordsEdit(astray, starts, rate);
+  expect(snapped.ok && applyEdit(off, snapped.value).sounds[0]).toEqual(line);
+  expect(problem(snapWordsEdit(line, new Map(), rate))).toMatch(/begin with frames already/);
 });
 
 describe('hold to the word', () => {

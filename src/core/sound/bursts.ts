@@ -36,9 +36,18 @@ export function findBursts(samples: Float32Array): readonly SampleSpan[] {
 const LEAD = 0.03 * SAMPLE_RATE;
 const TRAIL = 0.12 * SAMPLE_RATE;
 
-/** The part of a sound without the silence in front and behind; all of it where nothing is heard. */
-export function withoutSilence(bursts: readonly SampleSpan[], samples: number): SampleSpan {
-  const [first, last] = [bursts[0], bursts.at(-1)];
-  if (!first || !last) return { from: 0, to: samples };
-  return { from: Math.max(0, first.from - LEAD), to: Math.min(samples, last.to + TRAIL) };
+/**
+ * The part of a sound without the silence in front and behind; all of it where nothing is heard. Bursts are what is
+ * spoken; a knock is too short for one, and is told by its peaks.
+ */
+export function withoutSilence(
+  bursts: readonly SampleSpan[],
+  samples: number,
+  loud?: SampleSpan,
+): SampleSpan {
+  const heard = loud ? [...bursts, loud] : bursts;
+  if (heard.length === 0) return { from: 0, to: samples };
+  const first = Math.min(...heard.map(({ from }) => from));
+  const last = Math.max(...heard.map(({ to }) => to));
+  return { from: Math.max(0, first - LEAD), to: Math.min(samples, last + TRAIL) };
 }

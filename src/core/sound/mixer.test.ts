@@ -10,12 +10,13 @@ import type { Film } from '../film/film';
 import { filmOf } from '../film/random-films';
 import type { Cue, Sound } from '../film/sound';
 import { findAttacks } from './attacks';
+import { withoutSilence } from './bursts';
 import { fadeGain } from './fade';
 import { gainOf, parseLevel } from './level';
 import { LoudnessMeter } from './loudness';
 import { planMix, type MixPlan } from './mix-plan';
 import { MIX_BLOCK, mixBlock, neededFor, type ReadSound } from './mixer';
-import { peakBetween, PeakBuilder } from './peaks';
+import { loudBetween, peakBetween, PeakBuilder } from './peaks';
 import { Resampler } from './resampler';
 import { stepBackGain } from './step-back';
 import { truePeakAt } from './true-peak';
@@ -231,6 +232,23 @@ test('levels are read as they are typed, and refused in a sentence', () => {
   );
   for (const text of ['', 'loud', '+1000', '-61', 'NaN', '1e9', '--3'])
     expect(parseLevel(text).ok).toBe(false);
+});
+
+test('what is heard of a knock is found by its peaks, though it is shorter than any word', () => {
+  const samples = new Float32Array(48_000);
+  samples[20_000] = 0.5;
+  samples[30_000] = -0.3;
+  samples[40_000] = 0.01;
+  const builder = new PeakBuilder();
+  builder.push([samples]);
+  const peaks = builder.finish();
+  const whole = loudBetween(peaks, 0, 48_000);
+  // To the width of the finest peaks, 128 samples; the last is 34 dB below the first.
+  expect(whole).toEqual({ from: 19_968, to: 30_080 });
+  expect(loudBetween(peaks, 35_000, 48_000)).toEqual({ from: 39_936, to: 40_064 });
+  expect(loudBetween(peaks, 0, 10_000)).toBeUndefined();
+  const burst = { from: 100, to: 5000 };
+  expect(withoutSilence([burst], 48_000, whole)).toEqual({ from: 0, to: 30_080 + 5760 });
 });
 
 /** The demo film's sounds: made up, with a tone, strikes, speech and noise in them. */

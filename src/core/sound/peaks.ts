@@ -1,3 +1,5 @@
+import type { SampleSpan } from './step-back';
+
 /** Samples that one peak of the finest level stands for, and peaks of a level that one of the next stands for. */
 export const FINEST = 128;
 const STEP = 4;
@@ -85,4 +87,23 @@ export function peakBetween(peaks: Peaks, from: number, to: number): readonly [n
     most = Math.max(most, list[2 * i + 1] as number);
   }
   return least > most ? [0, 0] : [least / 32_767, most / 32_767];
+}
+
+/** Peaks this much below the highest are still loud: −30 dB. */
+const LOUD = 10 ** (-30 / 20);
+
+/** From the first loud peak between two samples until behind the last; undefined where all is silent. */
+export function loudBetween(peaks: Peaks, from: number, to: number): SampleSpan | undefined {
+  const [least, most] = peakBetween(peaks, from, to);
+  const loud = Math.max(most, -least) * LOUD * 32_767;
+  const finest = peaks[0];
+  if (!finest || loud < 1) return undefined;
+  let [first, last] = [-1, -1];
+  const end = Math.min(finest.length / 2, Math.ceil(to / FINEST));
+  for (let i = Math.floor(from / FINEST); i < end; i++) {
+    if ((finest[2 * i + 1] as number) < loud && -(finest[2 * i] as number) < loud) continue;
+    if (first < 0) first = i;
+    last = i;
+  }
+  return first < 0 ? undefined : { from: first * FINEST, to: (last + 1) * FINEST };
 }

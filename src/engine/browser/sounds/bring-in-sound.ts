@@ -1,4 +1,5 @@
 import type { Sound } from '../../../core/film/sound';
+import { PROMISE_HEAD, promisedSamples } from '../../../core/formats/promised-samples';
 import { findAttacks } from '../../../core/sound/attacks';
 import { findBursts } from '../../../core/sound/bursts';
 import { PeakBuilder } from '../../../core/sound/peaks';
@@ -17,6 +18,12 @@ export type SoundBroughtIn =
 
 /** Longer sounds would fill the browser: an hour takes 1.4 GB. */
 const LONGEST_SECONDS = 3600;
+/** A sound whose mean is further from 0 than this is brought back to its centre. */
+const OFF_CENTRE = 0.01;
+
+/** So many samples may be missing at the end of a file that is whole. */
+const MISSED = 0.05 * SAMPLE_RATE;
+
 /** Attacks and bursts are looked for in so much of a sound, from its start. */
 const LOOKED_AT = 10 * 60 * SAMPLE_RATE;
 
@@ -116,12 +123,25 @@ interface Kept {
   readonly samples: number;
   readonly bad: number;
   readonly cut: boolean;
+  /** Mean of each channel: how far it stands off its centre. */
+  readonly means: readonly number[];
+}
+
+/** Takes from each channel its mean, and adds up what it holds. */
+function centred(channels: readonly Float32Array[], means: readonly number[], sums: number[]): void {
+  channels.forEach((samples, c) => {
+    const mean = means[c] ?? 0;
+    let sum = 0;
+    for (let i = 0; i < samples.length; i++) sum += samples[i] = (samples[i] as number) - mean;
+    sums[c] = (sums[c] ?? 0) + sum;
+  });
 }
 
 async function keepSamples(
   hash: string,
   stream: SoundStream,
   onSeconds: (seconds: number) => void,
+  means: readonly number[] = [],
 ): Promise<Kept> {
   const channels = Math.min(2, stream.channels);
   const keeper = new SoundKeeper(hash, channels);
@@ -129,11 +149,15 @@ async function keepSamples(
     stream.sampleRate === SAMPLE_RATE ? undefined : new Resampler(stream.sampleRate, channels);
   let bad = 0;
   let cut = false;
+  let count = 0;
+  const sums: number[] = [];
   try {
     try {
       for await (const piece of stream.pieces) {
         const part = toStereo(piece);
         bad += mended(part);
+        centred(part, means, sums);
+        count += part[0]?.length ?? 0;
         await keeper.push(resampler ? resampler.push(part) : part);
         onSeconds(keeper.samples / SAMPLE_RATE);
         if (keeper.samples > LONGEST_SECONDS * SAMPLE_RATE)
@@ -152,7 +176,7 @@ async function keepSamples(
     if (resampler) await keeper.push(resampler.finish());
     if (keeper.samples === 0) throw new Error('holds no sound: it has no samples');
     await keeper.finish();
-    return { samples: keeper.samples, bad, cut };
+    return { samples: keeper.samples, bad, cut, means: sums.map((sum) => sum / Math.max(1, count)) };
   } catch (error) {
     await keeper.forget();
     throw error;
@@ -188,9 +212,19 @@ export async function bringInSound(
       );
     }
     const known = await readLook(hash);
-    const kept = known
-      ? { samples: known.samples, bad: 0, cut: false }
-      : await keepSamples(hash, stream, (done) => onSeconds(done, seconds));
+    const keep = (from: SoundStream, means?: readonly number[]): Promise<Kept> =>
+      keepSamples(hash, from, (done) => onSeconds(done, seconds), means);
+    let kept = known ? { samples: known.samples, bad: 0, cut: false, means: [] } : await keep(stream);
+    const off = Math.max(0, ...kept.means.map(Math.abs));
+    if (off > OFF_CENTRE) {
+      // The whole has to be known before its mean is: it is read a second time.
+      const { means } = kept;
+      stream.close();
+      stream = await readSound(blob);
+      kept = await keep(stream, means);
+    }
+    const promised = promisedSamples(bytes.slice(0, PROMISE_HEAD));
+    const cut = kept.cut || kept.samples < ((promised ?? 0) * SAMPLE_RATE) / sampleRate - MISSED;
     await originals.setItem(hash, blob);
     const sound = {
       name,
@@ -202,7 +236,10 @@ export async function bringInSound(
       samples: kept.samples,
     };
     const notes = [
-      kept.cut ? `${name} is cut off or damaged; it is heard as far as it could be read.` : '',
+      cut ? `${name} is cut off or damaged; it is heard as far as it could be read.` : '',
+      off > OFF_CENTRE
+        ? `${name} stands off its centre by ${Math.round(100 * off)} % (DC offset); it is heard without that.`
+        : '',
       kept.bad > 0 ? `${name} held ${kept.bad} samples that are no numbers; they are silent.` : '',
     ].filter(Boolean);
     return { ok: true, sound, note: notes.length > 0 ? notes.join(' ') : undefined };
