@@ -20,7 +20,7 @@ module.exports = {
       from: {
         orphan: true,
         path: '^src/',
-        pathNot: '(\\.d\\.ts|src/core/picture/assembly/|\\.css|src/pages/|middleware\\.ts)',
+        pathNot: '(\\.d\\.ts|src/core/assembly/|\\.css|src/pages/|middleware\\.ts)',
       },
       to: {},
     },

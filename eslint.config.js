@@ -9,7 +9,7 @@ export default tseslint.config(
       '.astro',
       '.cache',
       'node_modules',
-      'src/core/picture/assembly',
+      'src/core/assembly',
       'src/core/picture/**/*-binary.ts',
     ],
   },

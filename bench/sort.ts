@@ -3,7 +3,7 @@
  * previews and thumbnails with all cores in the same run; the longest task on the main thread, the memory of the
  * page's process, and scrolling the tray. `npm run bench:sort 0.1` does a tenth of it.
  */
-import { mkdtemp, readdir, readFile, rm } from 'node:fs/promises';
+import { mkdtemp, readdir, rm } from 'node:fs/promises';
 import { availableParallelism, tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { Page } from 'playwright-core';
@@ -11,6 +11,7 @@ import { launchWithProfile } from '../e2e/browser';
 import { serveBuilt } from '../scripts/serve-built';
 import { largePhotos, manyPhotos } from './photos';
 import { sharpPictures, timed } from './sharp-pictures';
+import { watchMemory } from './watch-memory';
 
 /** Photos that the reference is measured with. */
 const REFERENCE = 400;
@@ -38,33 +39,6 @@ const told = (tasks: readonly number[]): string =>
   tasks.length === 0
     ? 'no task over 50 ms'
     : `${tasks.length} tasks over 50 ms, the longest ${Math.max(...tasks).toFixed(0)} ms`;
-
-/** Process numbers of the browser's pages. */
-async function pageProcesses(): Promise<readonly string[]> {
-  const all = (await readdir('/proc')).filter((name) => /^\d+$/.test(name));
-  const commands = await Promise.all(
-    all.map((pid) => readFile(`/proc/${pid}/cmdline`, 'utf8').catch(() => '')),
-  );
-  return all.filter((_, i) => commands[i]?.includes('--type=renderer'));
-}
-
-/** Watches the resident memory of the largest page process, in megabytes; gives the peak when told to stop. */
-async function watchMemory(): Promise<() => Promise<number>> {
-  const pids = await pageProcesses();
-  let peak = 0;
-  const look = async (): Promise<void> => {
-    for (const pid of pids) {
-      const status = await readFile(`/proc/${pid}/status`, 'utf8').catch(() => '');
-      peak = Math.max(peak, Number(/VmRSS:\s+(\d+)/.exec(status)?.[1] ?? 0) / 1000);
-    }
-  };
-  const timer = setInterval(() => void look(), 200);
-  return async () => {
-    clearInterval(timer);
-    await look();
-    return peak;
-  };
-}
 
 async function measure(base: string, label: string, paths: readonly string[], folder: string): Promise<void> {
   const profile = await mkdtemp(join(tmpdir(), 'kermis-profile-'));

@@ -9,19 +9,11 @@ import { join } from 'node:path';
 import type { Page } from 'playwright-core';
 import { launchWithProfile } from '../e2e/browser';
 import { serveBuilt } from '../scripts/serve-built';
+import { framesDuring, slowFrames, spread } from './frames';
 import { manyPhotos } from './photos';
 import { timeCosts } from './time-costs';
 
 const POSES = Math.round(1000 * Number(process.argv[2] ?? 1));
-
-/** Two refreshes of a screen of 60 hertz are 33.3 ms and come out with a little jitter; the next would be at 50. */
-const TWO_REFRESHES = 34;
-
-const sorted = (list: readonly number[]): readonly number[] => [...list].sort((a, b) => a - b);
-const spread = (list: readonly number[]): string => {
-  const order = sorted(list);
-  return `${(order[order.length >> 1] ?? 0).toFixed(0)} ms in the middle, ${(order.at(-1) ?? 0).toFixed(0)} at most`;
-};
 
 const report = (page: Page): Promise<string> =>
   page
@@ -60,26 +52,6 @@ const untilDrawn = (page: Page, key: string): Promise<number> =>
       }),
     key,
   );
-
-/** Notes the length of every frame; as text, since what the bundler adds to functions is not known in the page. */
-const WATCH_FRAMES = `
-  globalThis.frameLengths = [];
-  globalThis.watching = true;
-  {
-    let last = performance.now();
-    requestAnimationFrame(function tick(now) {
-      globalThis.frameLengths.push(now - last);
-      last = now;
-      if (globalThis.watching) requestAnimationFrame(tick);
-    });
-  }`;
-
-/** Lengths of frames in milliseconds while something is done. */
-async function framesDuring(page: Page, act: () => Promise<void>): Promise<readonly number[]> {
-  await page.evaluate(WATCH_FRAMES);
-  await act();
-  return page.evaluate<number[]>('globalThis.watching = false; globalThis.frameLengths.slice(1)');
-}
 
 async function overStrip(page: Page): Promise<void> {
   const box = await page.getByTestId('strip-scroll').boundingBox();
@@ -130,11 +102,8 @@ async function measure(page: Page): Promise<void> {
     }
     await page.keyboard.up('Control');
   });
-  const slow = (list: readonly number[]): string =>
-    `${list.filter((each) => each > TWO_REFRESHES).length} of ${list.length} frames over 33 ms, ` +
-    `${list.filter((each) => each > 25 && each <= TWO_REFRESHES).length} of 33 ms; ${spread(list)}`;
-  console.log(`scrolling the strip: ${slow(scrolling)}`);
-  console.log(`zooming the strip: ${slow(zooming)}`);
+  console.log(`scrolling the strip: ${slowFrames(scrolling)}`);
+  console.log(`zooming the strip: ${slowFrames(zooming)}`);
 }
 
 async function main(): Promise<void> {

@@ -1,6 +1,6 @@
 /**
- * `npm run assemble`: builds the vector code of the picture core into modules that need no fetching.
- * Run it after a change of src/core/picture/assembly.
+ * `npm run assemble`: builds the vector code of the core into modules that need no fetching.
+ * Run it after a change of src/core/assembly.
  */
 import { writeFile } from 'node:fs/promises';
 import { ASSEMBLIES, assemble } from './assembled.mjs';

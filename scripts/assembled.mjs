@@ -2,15 +2,16 @@
 import asc from 'assemblyscript/asc';
 import { readFile } from 'node:fs/promises';
 
-/** What is built: the source in src/core/picture/assembly, the module and the constant that it becomes. */
+/** What is built: the source in src/core/assembly, the module and the constant that it becomes. */
 export const ASSEMBLIES = [
   { source: 'frame', target: 'src/core/picture/frame-binary.ts', constant: 'FRAME_BINARY' },
+  { source: 'peaks', target: 'src/core/sound/peaks-binary.ts', constant: 'PEAKS_BINARY' },
   { source: 'jpeg', target: 'src/core/picture/jpeg/jpeg-binary.ts', constant: 'JPEG_BINARY' },
 ];
 
 /** The text of the module that holds the built vector code. */
 export async function assemble({ source: name, constant }) {
-  const path = `src/core/picture/assembly/${name}.ts`;
+  const path = `src/core/assembly/${name}.ts`;
   const source = await readFile(path, 'utf8');
   let binary;
   const { error, stderr } = await asc.main(

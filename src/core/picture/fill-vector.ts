@@ -2,7 +2,7 @@ import { BT709 } from './bt709';
 import type { FillJob } from './fill-job';
 import { FRAME_BINARY } from './frame-binary';
 import { inTaps } from './kernel';
-import { MemoryLayout, startAssembly } from './memory-layout';
+import { MemoryLayout, startAssembly } from '../assembled/memory-layout';
 
 interface VectorCode {
   readonly memory: WebAssembly.Memory;

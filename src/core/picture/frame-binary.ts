@@ -1,4 +1,4 @@
-/** Built from src/core/picture/assembly/frame.ts by `npm run assemble`; the tests check that it is current. */
+/** Built from src/core/assembly/frame.ts by `npm run assemble`; the tests check that it is current. */
 export const FRAME_BINARY =
   'AGFzbQEAAAABGAFgFH9/f39/f39/f39/f39/f39/f39/AAMCAQAFAwEAAAcWAglmaWxsRnJhbWUAAAZtZW1vcnkCAAq/CQG8CQIJ' +
   'fwV7IAYoAgAhFwNAIAogGEoEQCAGIBhBAnRqKAIAIhUgF0oEQCAVIRcLA0AgFyAIIBVqSARAIAAgAiAXbGohHCAEIRQgCyAXIAhv' +

@@ -18,47 +18,76 @@ const APART = Math.round((0.06 * SAMPLE_RATE) / HOP);
 const ONSET = 0.2;
 const RISING = Math.round(0.015 * SAMPLE_RATE);
 
-/**
- * Finds attacks in one channel: where the power of the differences from sample to sample, which weighs what is bright,
- * rises suddenly. In the order of time.
- */
-export function findAttacks(samples: Float32Array): readonly Attack[] {
-  const power = new Float64Array(Math.floor(samples.length / HOP));
-  for (let hop = 0; hop < power.length; hop++) {
-    let sum = 0;
-    for (let i = Math.max(1, hop * HOP); i < (hop + 1) * HOP; i++) {
-      const step = (samples[i] as number) - (samples[i - 1] as number);
-      sum += step * step;
-    }
-    power[hop] = sum;
-  }
-  const loudest = power.reduce((most, each) => Math.max(most, each), 0);
-  if (loudest === 0) return [];
-  const least = loudest * FLOOR;
-  const rises = Float64Array.from(power, (here, hop) => {
-    let before = 0;
-    for (let i = Math.max(0, hop - BEFORE); i < hop; i++) before += power[i] as number;
-    return here < least ? 0 : here / (before / Math.max(1, Math.min(hop, BEFORE)) + least / 10);
-  });
-  const attacks: Attack[] = [];
-  let last = -APART;
-  for (let hop = 0; hop < rises.length; hop++) {
-    const rise = rises[hop] as number;
-    if (rise < RISE || hop - last < APART || rise < (rises[hop + 1] ?? 0)) continue;
-    attacks.push(attackNear(samples, hop * HOP));
-    last = hop;
-  }
-  return attacks;
+/** A part of one channel, around a place where it rises. */
+export interface Rise {
+  /** From the first sample until behind the last. */
+  readonly from: number;
+  readonly to: number;
 }
 
-function attackNear(samples: Float32Array, near: number): Attack {
-  const from = Math.max(0, near - HOP);
-  const until = Math.min(samples.length, near + RISING);
-  let peak = 0;
-  for (let i = from; i < until; i++) peak = Math.max(peak, Math.abs(samples[i] as number));
-  let at = from;
-  while (at < until && Math.abs(samples[at] as number) < ONSET * peak) at++;
-  return { at, strength: peak };
+/**
+ * Finds where one channel rises suddenly, piece by piece: in the power of the differences from sample to sample, which
+ * weighs what is bright.
+ */
+export class RiseFinder {
+  /** Power of each hop that is whole. */
+  readonly #power: number[] = [];
+  #sum = 0;
+  #into = 0;
+  #before = Number.NaN;
+  #samples = 0;
+
+  push(samples: Float32Array): void {
+    for (let i = 0; i < samples.length; i++) {
+      const sample = samples[i] as number;
+      const step = sample - this.#before;
+      // The first sample of all has none before it.
+      if (step === step) this.#sum += step * step;
+      this.#before = sample;
+      if (++this.#into === HOP) {
+        this.#power.push(this.#sum);
+        [this.#sum, this.#into] = [0, 0];
+      }
+    }
+    this.#samples += samples.length;
+  }
+
+  /** The rises so far, in the order of time. */
+  finish(): readonly Rise[] {
+    const power = this.#power;
+    const loudest = power.reduce((most, each) => Math.max(most, each), 0);
+    if (loudest === 0) return [];
+    const least = loudest * FLOOR;
+    const rises = Float64Array.from(power, (here, hop) => {
+      let before = 0;
+      for (let i = Math.max(0, hop - BEFORE); i < hop; i++) before += power[i] as number;
+      return here < least ? 0 : here / (before / Math.max(1, Math.min(hop, BEFORE)) + least / 10);
+    });
+    const found: Rise[] = [];
+    let last = -APART;
+    for (let hop = 0; hop < rises.length; hop++) {
+      const rise = rises[hop] as number;
+      if (rise < RISE || hop - last < APART || rise < (rises[hop + 1] ?? 0)) continue;
+      const near = hop * HOP;
+      found.push({ from: Math.max(0, near - HOP), to: Math.min(this.#samples, near + RISING) });
+      last = hop;
+    }
+    return found;
+  }
+}
+
+/** The attack in a rise; `samples` are those of the rise. */
+export function attackIn({ from }: Rise, samples: Float32Array): Attack {
+  const peak = samples.reduce((most, each) => Math.max(most, Math.abs(each)), 0);
+  const into = samples.findIndex((each) => Math.abs(each) >= ONSET * peak);
+  return { at: from + Math.max(0, into), strength: peak };
+}
+
+/** Finds the attacks of one channel, in the order of time. */
+export function findAttacks(samples: Float32Array): readonly Attack[] {
+  const finder = new RiseFinder();
+  finder.push(samples);
+  return finder.finish().map((rise) => attackIn(rise, samples.subarray(rise.from, rise.to)));
 }
 
 /** The loudest attack; undefined where there is none. */

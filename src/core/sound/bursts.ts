@@ -11,25 +11,48 @@ const BURST = 0.05 * SAMPLE_RATE;
 
 const dB = (power: number): number => 10 * Math.log10(power + 1e-12);
 
-/** Stretches in which something is heard, such as words between pauses; in samples of the channel given. */
-export function findBursts(samples: Float32Array): readonly SampleSpan[] {
-  const levels: number[] = [];
-  for (let at = 0; at < samples.length; at += HOP) {
-    let sum = 0;
-    const end = Math.min(samples.length, at + HOP);
-    for (let i = at; i < end; i++) sum += (samples[i] as number) ** 2;
-    levels.push(dB(sum / (end - at)));
+/** Finds stretches of one channel in which something is heard, such as words between pauses, piece by piece. */
+export class BurstFinder {
+  /** dB of each hop that is whole. */
+  readonly #levels: number[] = [];
+  #sum = 0;
+  #into = 0;
+  #samples = 0;
+
+  push(samples: Float32Array): void {
+    for (let i = 0; i < samples.length; i++) {
+      this.#sum += (samples[i] as number) ** 2;
+      if (++this.#into === HOP) this.#close();
+    }
+    this.#samples += samples.length;
   }
-  const inOrder = [...levels].sort((a, b) => a - b);
-  const loudest = inOrder.at(-1) ?? -120;
-  const floor = inOrder[Math.floor(inOrder.length / 20)] ?? -120;
-  if (loudest <= -90) return [];
-  // Where all of it is about as loud, all of it is sound.
-  const threshold = Math.max(loudest + BELOW_LOUDEST, Math.min(floor + ABOVE_FLOOR, loudest - ABOVE_FLOOR));
-  const heard = levels.flatMap((level, hop) =>
-    level >= threshold ? [{ from: hop * HOP, to: Math.min(samples.length, (hop + 1) * HOP) }] : [],
-  );
-  return joined(heard, PAUSE).filter(({ from, to }) => to - from >= BURST);
+
+  /** The bursts, in samples. */
+  finish(): readonly SampleSpan[] {
+    if (this.#into > 0) this.#close();
+    const inOrder = [...this.#levels].sort((a, b) => a - b);
+    const loudest = inOrder.at(-1) ?? -120;
+    const floor = inOrder[Math.floor(inOrder.length / 20)] ?? -120;
+    if (loudest <= -90) return [];
+    // Where all of it is about as loud, all of it is sound.
+    const threshold = Math.max(loudest + BELOW_LOUDEST, Math.min(floor + ABOVE_FLOOR, loudest - ABOVE_FLOOR));
+    const heard = this.#levels.flatMap((level, hop) =>
+      level >= threshold ? [{ from: hop * HOP, to: Math.min(this.#samples, (hop + 1) * HOP) }] : [],
+    );
+    return joined(heard, PAUSE).filter(({ from, to }) => to - from >= BURST);
+  }
+
+  #close(): void {
+    this.#levels.push(dB(this.#sum / this.#into));
+    [this.#sum, this.#into] = [0, 0];
+  }
+}
+
+/** The bursts of one channel. */
+export function findBursts(samples: Float32Array): readonly SampleSpan[] {
+  const finder = new BurstFinder();
+  finder.push(samples);
+  return finder.finish();
 }
 
 /** Kept before the first and behind the last of what is heard, so that no breath is cut. */

@@ -1,7 +1,7 @@
+import { FINEST, wholeStretches } from './stretch-peaks';
 import type { SampleSpan } from './step-back';
 
-/** Samples that one peak of the finest level stands for, and peaks of a level that one of the next stands for. */
-export const FINEST = 128;
+/** Peaks of a level that one of the next stands for. */
 const STEP = 4;
 
 /** The least and the greatest sample of each stretch, one after the other, as 16-bit whole numbers; finest first. */
@@ -20,6 +20,12 @@ export class PeakBuilder {
   push(piece: readonly Float32Array[]): void {
     const length = piece[0]?.length ?? 0;
     for (let from = 0; from < length;) {
+      if (this.#into === 0 && length - from >= FINEST) {
+        const pairs = wholeStretches(piece, from);
+        this.#append(pairs);
+        from += (pairs.length / 2) * FINEST;
+        continue;
+      }
       const to = Math.min(length, from + FINEST - this.#into);
       for (const samples of piece) {
         let [least, most] = [this.#least, this.#most];
@@ -55,15 +61,19 @@ export class PeakBuilder {
     return levels;
   }
 
-  #close(): void {
-    if (2 * this.#count === this.#finest.length) {
-      const larger = new Int16Array(2 * this.#finest.length);
+  #append(pairs: ArrayLike<number>): void {
+    const needed = 2 * this.#count + pairs.length;
+    if (needed > this.#finest.length) {
+      const larger = new Int16Array(Math.max(needed, 2 * this.#finest.length));
       larger.set(this.#finest);
       this.#finest = larger;
     }
-    this.#finest[2 * this.#count] = scaled(this.#least);
-    this.#finest[2 * this.#count + 1] = scaled(this.#most);
-    this.#count++;
+    for (let i = 0; i < pairs.length; i++) this.#finest[2 * this.#count + i] = scaled(pairs[i] as number);
+    this.#count += pairs.length / 2;
+  }
+
+  #close(): void {
+    this.#append([this.#least, this.#most]);
     [this.#least, this.#most, this.#into] = [1, -1, 0];
   }
 }

@@ -1,3 +1,4 @@
+import { memo } from 'react';
 import { samplesToPin, type PlacedCue } from '../../core/film/cue-place';
 import { levelWords } from '../../core/sound/level';
 import { samplesWords } from '../../core/time/words';
@@ -8,8 +9,12 @@ import styles from './lanes.module.css';
 interface CueBoxProps {
   readonly placed: PlacedCue;
   readonly chosen: boolean;
-  /** Pixels a sample. */
-  readonly scale: number;
+  /** Samples of the film: places are given as parts of it, and of the cue, so that zooming changes none. */
+  readonly total: number;
+  /** Whether there is room for its name. */
+  readonly named: boolean;
+  /** Pixels a sample, for what is drawn only on chosen cues. */
+  readonly scale: number | undefined;
 }
 
 /** What a cue is and where, for those who do not see it. */
@@ -40,7 +45,7 @@ function attackPlaces(placed: PlacedCue, scale: number): readonly { at: number; 
 }
 
 /** A cue on its lane: the frame around its waveform, and what it is grabbed by. */
-export function CueBox({ placed, chosen, scale }: CueBoxProps) {
+export const CueBox = memo(function CueBox({ placed, chosen, total, named, scale }: CueBoxProps) {
   const { cue, sound, start, end, heardUntil, loose, showing } = placed;
   const { pin } = cue;
   const classes = [
@@ -51,13 +56,14 @@ export function CueBox({ placed, chosen, scale }: CueBoxProps) {
     cue.reversed && styles.reversed,
   ];
   const cut = useSilence((state) => (chosen ? state.asked?.cuts.get(cue.id) : undefined));
-  const width = Math.max(3, (end - start) * scale);
-  const fade = (samples: number | undefined): number => Math.min(end - start, samples ?? 0) * scale;
+  const ofFilm = (samples: number): string => `${(100 * samples) / total}%`;
+  const ofCue = (samples: number): string => `${(100 * samples) / (end - start)}%`;
+  const fade = (samples: number | undefined): number => Math.min(end - start, samples ?? 0);
   return (
     <button
       type="button"
       className={classes.filter(Boolean).join(' ')}
-      style={{ left: start * scale, width }}
+      style={{ left: ofFilm(start), width: ofFilm(end - start) }}
       aria-label={cueLabel(placed)}
       aria-pressed={chosen}
       data-cue={cue.id}
@@ -67,14 +73,14 @@ export function CueBox({ placed, chosen, scale }: CueBoxProps) {
         if (event.detail === 0) chooseCue(cue.id, 'only');
       }}
     >
-      <span className={styles.name}>{sound.name}</span>
+      {named && <span className={styles.name}>{sound.name}</span>}
       {heardUntil < end && (
-        <span className={styles.unheard} style={{ left: Math.max(0, heardUntil - start) * scale }} />
+        <span className={styles.unheard} style={{ left: ofCue(Math.max(0, heardUntil - start)) }} />
       )}
-      {pin.to === 'pose' && <i className={styles.pin} style={{ left: samplesToPin(cue) * scale }} />}
+      {pin.to === 'pose' && <i className={styles.pin} style={{ left: ofCue(samplesToPin(cue)) }} />}
       {chosen && (
         <>
-          {attackPlaces(placed, scale).map(({ at, left }) => (
+          {attackPlaces(placed, scale ?? 0).map(({ at, left }) => (
             <i
               key={at}
               className={styles.attack}
@@ -84,21 +90,25 @@ export function CueBox({ placed, chosen, scale }: CueBoxProps) {
             />
           ))}
           {cut && cut.front > 0 && (
-            <span className={styles.cut} style={{ left: 0, width: cut.front * scale }} />
+            <span className={styles.cut} style={{ left: 0, width: ofCue(cut.front) }} />
           )}
           {cut && cut.back > 0 && (
-            <span className={styles.cut} style={{ right: 0, width: cut.back * scale }} />
+            <span className={styles.cut} style={{ right: 0, width: ofCue(cut.back) }} />
           )}
           <span className={styles.trim} data-grip="start" />
           <span className={`${styles.trim} ${styles.last}`} data-grip="end" />
-          <span className={styles.fade} data-grip="fade-in" style={{ left: fade(cue.fadeIn?.samples) }} />
+          <span
+            className={styles.fade}
+            data-grip="fade-in"
+            style={{ left: ofCue(fade(cue.fadeIn?.samples)) }}
+          />
           <span
             className={styles.fade}
             data-grip="fade-out"
-            style={{ left: (heardUntil - start) * scale - fade(cue.fadeOut?.samples) }}
+            style={{ left: ofCue(heardUntil - start - fade(cue.fadeOut?.samples)) }}
           />
         </>
       )}
     </button>
   );
-}
+});

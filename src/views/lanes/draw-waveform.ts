@@ -13,11 +13,11 @@ export interface WaveWindow {
   readonly height: number;
 }
 
-/** How loud a cue is at a sample of the film: its level and fades. */
-function gainAt({ cue, start, heardUntil }: PlacedCue, at: number): number {
+/** How loud a cue of a level, as a factor, is at a sample of the film: with its fades. */
+function gainAt({ cue, start, heardUntil }: PlacedCue, level: number, at: number): number {
   const length = heardUntil - start;
-  let gain = gainOf(cue.level);
-  const [rise, fall] = [cue.fadeIn, cue.fadeOut];
+  let gain = level;
+  const { fadeIn: rise, fadeOut: fall } = cue;
   if (rise && at - start < rise.samples)
     gain *= fadeGain(rise.curve, (at - start) / Math.min(length, rise.samples));
   if (fall && heardUntil - at < fall.samples)
@@ -37,13 +37,14 @@ export function drawWaveform(
   const last = Math.min(width, Math.ceil((end - from) / samplesAPixel));
   const length = cue.to - cue.from;
   const middle = height / 2;
+  const level = gainOf(cue.level);
   for (let x = first; x < last; x++) {
     const at = from + x * samplesAPixel;
     const into = (((at - start) % length) + length) % length;
     const begin = cue.reversed ? cue.to - into - samplesAPixel : cue.from + into;
     const [least, most] = peakBetween(look.peaks, begin, begin + samplesAPixel);
-    const gain = at < heardUntil ? gainAt(placed, at) : 1;
-    context.globalAlpha = at < heardUntil ? 1 : 0.3;
+    const gain = at < heardUntil ? gainAt(placed, level, at) : 1;
+    if (at >= heardUntil) context.globalAlpha = 0.3;
     const top = Math.min(1, most * gain) * middle;
     const bottom = Math.max(-1, least * gain) * middle;
     context.fillRect(x, middle - top, 1, Math.max(1, top - bottom));
@@ -79,11 +80,12 @@ export function drawSamples(
 ): void {
   const middle = height / 2;
   const dots = samplesAPixel < 0.3;
+  const level = gainOf(placed.cue.level);
   context.beginPath();
   for (let i = 0; i < samples.length; i++) {
     const sample = samples[placed.cue.reversed ? samples.length - 1 - i : i] as number;
     const x = (at + i - from) / samplesAPixel;
-    const y = middle - Math.max(-1, Math.min(1, sample * gainAt(placed, at + i))) * middle;
+    const y = middle - Math.max(-1, Math.min(1, sample * gainAt(placed, level, at + i))) * middle;
     if (i === 0) context.moveTo(x, y);
     else context.lineTo(x, y);
     if (dots) context.fillRect(x - 1.5, y - 1.5, 3, 3);

@@ -15,6 +15,8 @@ import styles from './lanes.module.css';
 import { useCueDrag } from './use-cue-drag';
 
 const NONE: readonly PlacedCue[] = [];
+/** Cues narrower than this, in pixels, show no name: nothing of it could be read. */
+const NAMED = 26;
 
 interface LaneRowsProps {
   readonly film: Film;
@@ -35,6 +37,7 @@ export function LaneRows({ film, rows, zoom, left, width, frameAt }: LaneRowsPro
   const samplesAPixel = samplesAFrame(rate) / zoom;
   const drag = useCueDrag(film, rows, samplesAPixel, canWrite);
   const plan = scheduleOf(drag.film);
+  const total = plan.frames * samplesAFrame(rate);
   // The same lists until the film changes: waveforms are not drawn anew for every pose that is played.
   const placed = useMemo(() => placeCues(drag.film), [drag.film]);
   const byLane = useMemo(() => {
@@ -88,16 +91,20 @@ export function LaneRows({ film, rows, zoom, left, width, frameAt }: LaneRowsPro
                     {word.text}
                   </span>
                 ))}
-            {here
-              .filter((each) => each.end > window.from && each.start < until)
-              .map((each) => (
-                <CueBox
-                  key={`${each.cue.id}.${each.showing}`}
-                  placed={each}
-                  chosen={chosen.has(each.cue.id)}
-                  scale={1 / samplesAPixel}
-                />
-              ))}
+            <div className={styles.cues} style={{ width: total / samplesAPixel }}>
+              {here
+                .filter((each) => each.end > window.from && each.start < until)
+                .map((each) => (
+                  <CueBox
+                    key={`${each.cue.id}.${each.showing}`}
+                    placed={each}
+                    chosen={chosen.has(each.cue.id)}
+                    total={total}
+                    named={each.end - each.start >= NAMED * samplesAPixel}
+                    scale={chosen.has(each.cue.id) ? 1 / samplesAPixel : undefined}
+                  />
+                ))}
+            </div>
           </div>
         );
       })}

@@ -112,14 +112,7 @@ export function Strip() {
     >
       <StripHead film={film} plan={plan} lanes={lanes} />
       <div ref={scroller} className={styles.scroll} data-testid="strip-scroll" {...photoDrag}>
-        <div
-          className={styles.film}
-          style={{
-            width: frames * zoom + TAIL,
-            ['--frame' as string]: `${zoom}px`,
-            ['--hole-size' as string]: `${Math.min(4, Math.max(0.8, zoom * 0.22))}px`,
-          }}
-        >
+        <div className={styles.film} style={{ width: frames * zoom + TAIL }}>
           <div className={styles.ruler} onPointerDown={scrub} onPointerMove={scrub} data-testid="ruler">
             <RulerMarks rate={rate} zoom={zoom} from={from} to={to} unit={unit} />
           </div>
@@ -138,6 +131,10 @@ export function Strip() {
               aria-activedescendant={active}
               tabIndex={0}
               onClick={pickTicket}
+              style={{
+                ['--frame' as string]: `${zoom}px`,
+                ['--hole-size' as string]: `${Math.min(4, Math.max(0.8, zoom * 0.22))}px`,
+              }}
               {...holdDrag.handlers}
             >
               {ticketed &&

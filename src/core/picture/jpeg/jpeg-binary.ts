@@ -1,4 +1,4 @@
-/** Built from src/core/picture/assembly/jpeg.ts by `npm run assemble`; the tests check that it is current. */
+/** Built from src/core/assembly/jpeg.ts by `npm run assemble`; the tests check that it is current. */
 export const JPEG_BINARY =
   'AGFzbQEAAAABPAZgCX9/f39/f39/fwF/YAF/AGAGf39/f39/AX9gDX9/f39/f39/f39/f38AYAJ/fwBgB39/f39/f38BfwMJCAAB' +
   'AgMABAAFBQMBAAEGLgl/AUEAC38BQQALfwFBAAt/AUEAC34BQgALfgFCAAt/AUEAC34BQgALfwFBAAsHMgQKZGVjb2RlU2NhbgAG' +

@@ -1,5 +1,5 @@
 import { inTaps, resampleKernel } from '../kernel';
-import { MemoryLayout, startAssembly } from '../memory-layout';
+import { MemoryLayout, startAssembly } from '../../assembled/memory-layout';
 import { swapsSides, type Orientation } from '../orientation';
 import type { Size } from '../placement';
 import { turnUpright } from '../upright-pixels';

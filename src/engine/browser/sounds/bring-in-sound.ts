@@ -1,15 +1,16 @@
 import type { Sound } from '../../../core/film/sound';
 import { PROMISE_HEAD, promisedSamples } from '../../../core/formats/promised-samples';
-import { findAttacks } from '../../../core/sound/attacks';
-import { findBursts } from '../../../core/sound/bursts';
+import { attackIn, RiseFinder, type Attack } from '../../../core/sound/attacks';
+import { BurstFinder } from '../../../core/sound/bursts';
 import { PeakBuilder } from '../../../core/sound/peaks';
 import { Resampler } from '../../../core/sound/resampler';
 import { SAMPLE_RATE } from '../../../core/time/frames';
 import { isFull } from '../store/is-full';
-import { sha256 } from '../store/sha256';
+import { sha256Of } from '../store/sha256';
 import { originals, soundLooks, soundPieces } from '../store/stores';
 import { readSound, type SoundStream } from './read-sound';
 import { PIECE, pieceKey, readLook, type SoundLook } from './sound-look';
+import { SoundSamples } from './sound-samples';
 import { toStereo } from './to-stereo';
 
 export type SoundBroughtIn =
@@ -24,8 +25,14 @@ const OFF_CENTRE = 0.01;
 /** So many samples may be missing at the end of a file that is whole. */
 const MISSED = 0.05 * SAMPLE_RATE;
 
-/** Attacks and bursts are looked for in so much of a sound, from its start. */
-const LOOKED_AT = 10 * 60 * SAMPLE_RATE;
+/** The mean of one or two channels. */
+function toMono([left, right]: readonly Float32Array[]): Float32Array {
+  if (!left) return new Float32Array(0);
+  if (!right) return left;
+  const mono = new Float32Array(left.length);
+  for (let i = 0; i < mono.length; i++) mono[i] = ((left[i] as number) + (right[i] as number)) / 2;
+  return mono;
+}
 
 /** Numbers that are none become silence; gives how many there were. */
 function mended(channels: readonly Float32Array[]): number {
@@ -48,8 +55,8 @@ class SoundKeeper {
   #piece: Float32Array<ArrayBuffer>[];
   #into = 0;
   #index = 0;
-  #mono: Float32Array[] = [];
-  #looked = 0;
+  readonly #rises = new RiseFinder();
+  readonly #bursts = new BurstFinder();
   samples = 0;
 
   constructor(hash: string, channels: number) {
@@ -61,15 +68,9 @@ class SoundKeeper {
   async push(part: readonly Float32Array[]): Promise<void> {
     const length = part[0]?.length ?? 0;
     this.#peaks.push(part);
-    if (this.#looked < LOOKED_AT && length > 0) {
-      const [left, right] = part;
-      this.#mono.push(
-        right
-          ? (left as Float32Array).map((x, i) => (x + (right[i] as number)) / 2)
-          : (left as Float32Array).slice(),
-      );
-      this.#looked += length;
-    }
+    const mono = toMono(part);
+    this.#rises.push(mono);
+    this.#bursts.push(mono);
     for (let at = 0; at < length;) {
       const count = Math.min(length - at, PIECE - this.#into);
       this.#piece.forEach((samples, c) =>
@@ -84,16 +85,16 @@ class SoundKeeper {
 
   async finish(): Promise<SoundLook> {
     if (this.#into > 0) await this.#close();
-    const mono = new Float32Array(this.#looked);
-    let at = 0;
-    for (const part of this.#mono) {
-      mono.set(part, at);
-      at += part.length;
+    const stored = new SoundSamples();
+    const attacks: Attack[] = [];
+    for (const rise of this.#rises.finish()) {
+      await stored.fetch([{ hash: this.#hash, ...rise }]);
+      attacks.push(attackIn(rise, toMono(stored.read(this.#hash, rise.from, rise.to))));
     }
     const look: SoundLook = {
       peaks: this.#peaks.finish(),
-      attacks: findAttacks(mono),
-      bursts: findBursts(mono),
+      attacks,
+      bursts: this.#bursts.finish(),
       samples: this.samples,
     };
     await soundLooks.setItem(this.#hash, look);
@@ -107,10 +108,11 @@ class SoundKeeper {
   }
 
   async #close(): Promise<void> {
-    const channels = this.#piece.map((samples) => samples.slice(0, this.#into));
+    // A whole piece is stored as it is: the browser copies it once more.
+    const channels =
+      this.#into === PIECE ? this.#piece : this.#piece.map((samples) => samples.slice(0, this.#into));
     await soundPieces.setItem(pieceKey(this.#hash, this.#index), { channels });
     this.#index++;
-    this.#piece = this.#empty();
     this.#into = 0;
   }
 
@@ -199,12 +201,10 @@ export async function bringInSound(
   if (file.size === 0) return refuse('is empty');
   let stream: SoundStream | undefined;
   try {
-    const bytes = await file.arrayBuffer().catch(() => undefined);
-    if (!bytes)
+    const hash = await sha256Of(file).catch(() => undefined);
+    if (hash === undefined)
       return refuse('could not be read from the disk; it may have been moved or locked since it was chosen');
-    const hash = await sha256(bytes);
-    const blob = new Blob([bytes], { type: file.type });
-    stream = await readSound(blob);
+    stream = await readSound(file);
     const { channels, sampleRate, seconds } = stream;
     if (seconds !== undefined && seconds > LONGEST_SECONDS + 1) {
       return refuse(
@@ -220,12 +220,13 @@ export async function bringInSound(
       // The whole has to be known before its mean is: it is read a second time.
       const { means } = kept;
       stream.close();
-      stream = await readSound(blob);
+      stream = await readSound(file);
       kept = await keep(stream, means);
     }
-    const promised = promisedSamples(bytes.slice(0, PROMISE_HEAD));
+    const promised = promisedSamples(await file.slice(0, PROMISE_HEAD).arrayBuffer());
     const cut = kept.cut || kept.samples < ((promised ?? 0) * SAMPLE_RATE) / sampleRate - MISSED;
-    await originals.setItem(hash, blob);
+    // The browser copies the bytes as it stores them: the file on the disk is not needed again.
+    await originals.setItem(hash, file.slice(0, file.size, file.type));
     const sound = {
       name,
       hash,
