@@ -15,6 +15,10 @@ import { watchMemory } from './watch-memory';
 
 const MINUTES = 10 * Number(process.argv[2] ?? 1);
 const RATE = 24;
+/** Frames of a pose, poses that are played around, and frames from the first to the out point, which counts. */
+const HOLD = 96;
+const AROUND = 23;
+const PLAYED = AROUND * HOLD + 1;
 /** Cues are laid in by fours, one in each lane, each four behind the last. */
 const CUES = 200;
 
@@ -38,7 +42,7 @@ const WATCH_PLAY = `
   globalThis.watching = true;
   {
     const counter = document.querySelector('[data-testid=counter] strong') ?? document.querySelector('[data-testid=counter]');
-    const total = Number(/of ([\\d,]+)/.exec(document.querySelector('[data-testid=counter]').textContent)[1].replace(',', ''));
+    const total = ${PLAYED};
     const { told, clock } = globalThis;
     const begun = { played: told.played, at: told.at };
     requestAnimationFrame(function look() {
@@ -66,7 +70,7 @@ async function makeFilm(page: Page, folder: string): Promise<void> {
   await page.getByRole('button', { name: 'Pause', exact: true }).click();
   await page.getByRole('button', { name: 'Put the notes away' }).click();
   await page.keyboard.press('Control+a');
-  await page.getByRole('textbox', { name: 'Hold', exact: true }).fill('96');
+  await page.getByRole('textbox', { name: 'Hold', exact: true }).fill(String(HOLD));
   await page.keyboard.press('Enter');
   await page.keyboard.press('Escape');
   await page.getByRole('button', { name: 'Sound', exact: true }).click();
@@ -142,13 +146,13 @@ async function zooming(page: Page): Promise<void> {
 
 async function playing(page: Page): Promise<void> {
   await page.keyboard.press('Home');
-  // Of the film 90 s are played around, so that ten minutes hold six turns.
-  for (let i = 0; i < 23; i++) await page.keyboard.press('ArrowDown');
+  // Of the film 92 s are played around, so that ten minutes hold six turns.
+  for (let i = 0; i < AROUND; i++) await page.keyboard.press('ArrowDown');
   await page.keyboard.press(']');
   await page.keyboard.press('Home');
   await page.keyboard.press('Space');
   await page.waitForTimeout(1500);
-  await page.evaluate(WATCH_PLAY.replace('const total =', 'const total = 2304; const whole ='));
+  await page.evaluate(WATCH_PLAY);
   await page.waitForTimeout(MINUTES * 60_000);
   const apart = await page.evaluate<number[]>('globalThis.watching = false; globalThis.apart');
   const missed = await page.evaluate<number>('globalThis.missed');
