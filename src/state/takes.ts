@@ -30,7 +30,10 @@ const show = (takes: readonly Take[]): void =>
 /** The address of a take as a file, to be heard; who asked revokes it. */
 export const takeAddress = async (take: Take): Promise<string> => URL.createObjectURL(await takeFile(take));
 
-export const addTake = (take: Take): void => show([take, ...useTakes.getState().takes]);
+/** Adds a take to those of the open film; one of another film stays on its own shelf. */
+export function addTake(take: Take): void {
+  if (take.filmId === openFilm()?.id) show([take, ...useTakes.getState().takes]);
+}
 
 /** Fetches the takes of a film; of those that were cut off it is told what is left. */
 export async function restoreTakes(filmId: string): Promise<void> {

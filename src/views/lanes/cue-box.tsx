@@ -4,6 +4,7 @@ import { levelWords } from '../../core/sound/level';
 import { samplesWords } from '../../core/time/words';
 import { attacksOf, chooseCue } from '../../state/cues';
 import { useSilence } from '../../state/cut-silence';
+import { useSounds } from '../../state/sounds';
 import styles from './lanes.module.css';
 
 interface CueBoxProps {
@@ -44,6 +45,25 @@ function attackPlaces(placed: PlacedCue, scale: number): readonly { at: number; 
   });
 }
 
+interface AttacksProps {
+  readonly placed: PlacedCue;
+  readonly scale: number;
+}
+
+/** The attacks of a cue, to be clicked; they come when what is drawn of its sound has been fetched. */
+function Attacks({ placed, scale }: AttacksProps) {
+  useSounds((state) => state.looks);
+  return attackPlaces(placed, scale).map(({ at, left }) => (
+    <i
+      key={at}
+      className={styles.attack}
+      data-attack={at}
+      style={{ left }}
+      title="Contact: tie the cue by it"
+    />
+  ));
+}
+
 /** A cue on its lane: the frame around its waveform, and what it is grabbed by. */
 export const CueBox = memo(function CueBox({ placed, chosen, total, named, scale }: CueBoxProps) {
   const { cue, sound, start, end, heardUntil, loose, showing } = placed;
@@ -80,15 +100,7 @@ export const CueBox = memo(function CueBox({ placed, chosen, total, named, scale
       {pin.to === 'pose' && <i className={styles.pin} style={{ left: ofCue(samplesToPin(cue)) }} />}
       {chosen && (
         <>
-          {attackPlaces(placed, scale ?? 0).map(({ at, left }) => (
-            <i
-              key={at}
-              className={styles.attack}
-              data-attack={at}
-              style={{ left }}
-              title="Contact: tie the cue by it"
-            />
-          ))}
+          <Attacks placed={placed} scale={scale ?? 0} />
           {cut && cut.front > 0 && (
             <span className={styles.cut} style={{ left: 0, width: ofCue(cut.front) }} />
           )}
