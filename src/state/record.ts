@@ -271,7 +271,7 @@ function followClock(
       if (behind.length % 10 === 0)
         samples.setLead((startSeconds + middle(behind) + state().delay) * SAMPLE_RATE);
     }
-    set({ seconds: samples.seconds });
+    set({ seconds: Math.max(0, samples.seconds - AHEAD) });
     if (!workbench().playing && !document.hidden) return onPaused();
     requestAnimationFrame(look);
   };
