@@ -4,14 +4,13 @@
  * tenth of that.
  */
 import { execFileSync } from 'node:child_process';
-import { mkdtemp, readdir, rm } from 'node:fs/promises';
-import { availableParallelism, tmpdir } from 'node:os';
+import { readdir } from 'node:fs/promises';
+import { availableParallelism } from 'node:os';
 import { join } from 'node:path';
 import type { Page } from 'playwright-core';
-import { launchWithProfile } from '../e2e/browser';
-import { serveBuilt } from '../scripts/serve-built';
 import { framesDuring, slowFrames } from './frames';
 import { watchMemory } from './watch-memory';
+import { withPage } from './with-page';
 
 const MINUTES = 10 * Number(process.argv[2] ?? 1);
 const RATE = 24;
@@ -166,26 +165,10 @@ async function playing(page: Page): Promise<void> {
   );
 }
 
-async function main(): Promise<void> {
-  console.log(`${availableParallelism()} cores`);
-  const folder = await mkdtemp(join(tmpdir(), 'kermis-bench-'));
-  const profile = await mkdtemp(join(tmpdir(), 'kermis-profile-'));
-  const server = await serveBuilt();
-  const context = await launchWithProfile(profile);
-  try {
-    const page = await context.newPage();
-    await page.addInitScript(TAP_SPEAKER);
-    await page.goto(`${server.base}/films`);
-    await makeFilm(page, folder);
-    await zooming(page);
-    await importing(page, folder);
-    await playing(page);
-  } finally {
-    await context.close();
-    server.stop();
-    await rm(folder, { recursive: true, force: true });
-    await rm(profile, { recursive: true, force: true });
-  }
-}
-
-await main();
+console.log(`${availableParallelism()} cores`);
+await withPage(async (page, folder) => {
+  await makeFilm(page, folder);
+  await zooming(page);
+  await importing(page, folder);
+  await playing(page);
+}, TAP_SPEAKER);

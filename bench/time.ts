@@ -3,15 +3,14 @@
  * of an edit of 5,000 poses with the strip's redraw; frames while the strip is scrolled and zoomed; and what edits and
  * lookups cost as the film grows. `npm run bench:time 0.1` plays a tenth of the poses.
  */
-import { mkdtemp, readdir, rm } from 'node:fs/promises';
-import { availableParallelism, tmpdir } from 'node:os';
+import { readdir } from 'node:fs/promises';
+import { availableParallelism } from 'node:os';
 import { join } from 'node:path';
 import type { Page } from 'playwright-core';
-import { launchWithProfile } from '../e2e/browser';
-import { serveBuilt } from '../scripts/serve-built';
 import { framesDuring, slowFrames, spread } from './frames';
 import { manyPhotos } from './photos';
 import { timeCosts } from './time-costs';
+import { withPage } from './with-page';
 
 const POSES = Math.round(1000 * Number(process.argv[2] ?? 1));
 
@@ -106,35 +105,24 @@ async function measure(page: Page): Promise<void> {
   console.log(`zooming the strip: ${slowFrames(zooming)}`);
 }
 
-async function main(): Promise<void> {
-  console.log(`${availableParallelism()} cores`);
-  for (const row of timeCosts()) console.log(row);
-  const folder = await mkdtemp(join(tmpdir(), 'kermis-bench-'));
-  const profile = await mkdtemp(join(tmpdir(), 'kermis-profile-'));
-  const server = await serveBuilt();
-  const context = await launchWithProfile(profile);
-  try {
-    const page = await context.newPage();
-    await page.goto(`${server.base}/films`);
-    await page.getByRole('button', { name: 'New film' }).click();
-    const demo = (await readdir('demo/photos')).map((name) => join('demo/photos', name));
-    await page.getByTestId('choose-photos').setInputFiles(await manyPhotos(demo, folder, POSES));
-    const layOut = page.getByRole('button', { name: `Lay out ${POSES.toLocaleString('en')} photos` });
-    await layOut.waitFor({ timeout: 600_000 });
-    await layOut.click();
-    await page.getByRole('button', { name: 'Pause', exact: true }).click();
-    await page.getByRole('button', { name: 'Put the notes away' }).click();
-    await page.keyboard.press('Control+a');
-    await page.keyboard.press('1');
-    await page.keyboard.press('Escape');
-    await page.waitForTimeout(2000);
-    await measure(page);
-  } finally {
-    await context.close();
-    server.stop();
-    await rm(folder, { recursive: true, force: true });
-    await rm(profile, { recursive: true, force: true });
-  }
+async function makeFilm(page: Page, folder: string): Promise<void> {
+  await page.getByRole('button', { name: 'New film' }).click();
+  const demo = (await readdir('demo/photos')).map((name) => join('demo/photos', name));
+  await page.getByTestId('choose-photos').setInputFiles(await manyPhotos(demo, folder, POSES));
+  const layOut = page.getByRole('button', { name: `Lay out ${POSES.toLocaleString('en')} photos` });
+  await layOut.waitFor({ timeout: 600_000 });
+  await layOut.click();
+  await page.getByRole('button', { name: 'Pause', exact: true }).click();
+  await page.getByRole('button', { name: 'Put the notes away' }).click();
+  await page.keyboard.press('Control+a');
+  await page.keyboard.press('1');
+  await page.keyboard.press('Escape');
+  await page.waitForTimeout(2000);
 }
 
-await main();
+console.log(`${availableParallelism()} cores`);
+for (const row of timeCosts()) console.log(row);
+await withPage(async (page, folder) => {
+  await makeFilm(page, folder);
+  await measure(page);
+});

@@ -58,6 +58,12 @@ test('a line is recorded to the film, kept, and printed where it was spoken; the
   await expect
     .poll(() => notes(page), { timeout: 15_000 })
     .toMatch(/The microphone is (3[5-9]|4[0-5]) ms late/);
+  // Stopped while it is counted in, nothing is kept.
+  await page.keyboard.press('e');
+  await page.getByLabel('Recording begins in 1').waitFor();
+  await page.keyboard.press('e');
+  await page.getByRole('button', { name: /^Record from/ }).waitFor();
+  expect(await takes(page).count()).toBe(0);
   await goTo(page, 36);
   await page.getByRole('button', { name: 'Record from frame 37' }).click();
   await page.getByText('Recording begins in 1').or(page.getByLabel('Recording begins in 1')).waitFor();
@@ -135,9 +141,18 @@ test('a microphone that is refused, and one that is unplugged, are told of; what
   await context.grantPermissions(['microphone']);
   await page.getByRole('button', { name: 'Record from frame 1', exact: true }).click();
   await recording(page).waitFor();
+  // The tab is hidden for a moment: it goes on.
+  await page.evaluate(() => {
+    Object.defineProperty(document, 'hidden', { get: () => true, configurable: true });
+    document.dispatchEvent(new Event('visibilitychange'));
+    Reflect.deleteProperty(document, 'hidden');
+  });
+  await page.waitForTimeout(500);
+  expect(await recording(page).count()).toBe(1);
   await page.evaluate(() => dispatchEvent(new Event('unplug')));
   await expect.poll(() => notes(page)).toMatch(/unplugged\. What was recorded/);
   await takes(page).waitFor();
+  await expect.poll(() => notes(page)).toMatch(/The tab was hidden while you recorded/);
   await page.getByRole('button', { name: 'Hear it' }).click();
   await page.getByLabel('Take 1', { exact: true }).waitFor();
 });

@@ -302,9 +302,12 @@ test('the contact is picked on the waveform, silence is shown before it goes, le
   await page.getByRole('button', { name: 'Lay knocks.wav in at the playhead' }).click();
   const panel = page.getByRole('region', { name: 'Chosen cues' });
   await page.locator('[data-attack]').first().click();
-  await page.getByRole('combobox', { name: 'Contact' }).waitFor();
+  await page.getByRole('combobox', { name: 'Contact', exact: true }).waitFor();
   expect(
-    await page.getByRole('combobox', { name: 'Contact' }).locator('option:checked').textContent(),
+    await page
+      .getByRole('combobox', { name: 'Contact', exact: true })
+      .locator('option:checked')
+      .textContent(),
   ).toMatch(/^attack 1,/);
   await goTo(page, 24);
   await page.keyboard.press('t');
@@ -411,6 +414,7 @@ test('sounds that are none, broken, or strange are told of or mended; the rest g
       'yuv420p',
     ],
     'cut.flac': [],
+    'hours.flac': ['-f', 'lavfi', '-i', 'anullsrc=r=8000:cl=mono', '-map', '1:a', '-t', '10800'],
     'cut.wav': [],
   });
   const files = made.map((file) =>
@@ -432,6 +436,7 @@ test('sounds that are none, broken, or strange are told of or mended; the rest g
   ]);
   const told = await notes(page);
   expect(told).toMatch(/silent\.mp4 has no sound in it\. It was left out\./);
+  expect(told).toMatch(/hours\.flac lasts 3\.0 hours, and an hour is the most that Kermis takes/);
   expect(told).toMatch(/offset\.wav stands off its centre by 40 % \(DC offset\); it is heard without that\./);
   for (const kind of ['flac', 'wav'])
     expect(told).toContain(`cut.${kind} is cut off or damaged; it is heard as far as it could be read.`);

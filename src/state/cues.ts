@@ -21,6 +21,7 @@ import { loudestAttack, type Attack } from '../core/sound/attacks';
 import { count } from '../core/time/words';
 import { frameToSample } from '../core/time/frames';
 import { newId } from './arrange-poses';
+import { useContactHabit } from './contact-habit';
 import { edit, tryEdit } from './edit-film';
 import { lookOf } from './sounds';
 import { openFilm, setWorkbench, tell, workbench } from './workbench';
@@ -52,7 +53,8 @@ export function laySound(sound: Sound, laneId?: string, frame = workbench().fram
   if (!film || !lane) return tell('Add a lane first: cues lie in lanes.');
   const contact = lane.kind === 'effects' ? loudestAttack(lookOf(sound.hash)?.attacks ?? []) : undefined;
   const id = newId();
-  const at = frameToSample(frame, film.settings.rate);
+  const early = contact ? useContactHabit.getState().early : 0;
+  const at = frameToSample(Math.max(0, frame - early), film.settings.rate);
   edit(placeCueEdit(film, { id, sound, laneId: lane.id, at, by: contact?.at }));
   chooseCue(id, 'only');
 }
@@ -98,10 +100,10 @@ export function tieBy(id: string, by: number): void {
 }
 
 /**
- * Puts the contact of each chosen cue on the frame on screen or `early` frames before: the moment it is tied by where that
- * is none of its ends, else its loudest attack.
+ * Puts the contact of each chosen cue on the frame on screen, or a frame before it as is the habit: the moment it is tied
+ * by where that is none of its ends, else its loudest attack.
  */
-export const putContact = (early: number): void =>
+export const putContact = (): void =>
   withChosen((film, ids) => {
     const edits = placeCues(film).flatMap((placed) => {
       const { cue } = placed;
@@ -109,7 +111,9 @@ export const putContact = (early: number): void =>
       const tied =
         cue.pin.to === 'pose' && cue.pin.by > cue.from && cue.pin.by < cue.to ? cue.pin.by : undefined;
       const at = tied ?? loudestAttack(attacksOf(placed))?.at;
-      return at === undefined ? [] : [contactEdit(film, cue.id, at, workbench().frame, early)];
+      return at === undefined
+        ? []
+        : [contactEdit(film, cue.id, at, workbench().frame, useContactHabit.getState().early)];
     });
     if (edits.length === 0)
       return tell('No attack was found in the chosen cues. Double-click on the waveform where it is.');

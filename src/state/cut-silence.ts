@@ -1,5 +1,5 @@
 import { create } from 'zustand';
-import { placeCues } from '../core/film/cue-place';
+import { firstPlaces } from '../core/film/cue-place';
 import { trimCueEdit } from '../core/film/edits/cue-edits';
 import { applyEdit } from '../core/film/edits/apply-edit';
 import { together, type Edit } from '../core/film/edits/edit';
@@ -33,8 +33,7 @@ export function askToCutSilence(): void {
   if (!film) return;
   const { chosenCues } = workbench();
   const cuts = new Map<string, Silence>();
-  for (const { cue, sound } of placeCues(film)) {
-    if (!chosenCues.has(cue.id) || cuts.has(cue.id)) continue;
+  for (const { cue, sound } of firstPlaces(film, chosenCues)) {
     const look = lookOf(sound.hash);
     if (!look) continue;
     const bursts = look.bursts.filter(({ from, to }) => to > cue.from && from < cue.to);
@@ -56,7 +55,7 @@ export function cutSilence(): void {
   let at: Film = asked.film;
   for (const [id, { front, back }] of asked.cuts) {
     for (const edge of ['end', 'start'] as const) {
-      const place = placeCues(at).find(({ cue }) => cue.id === id);
+      const [place] = firstPlaces(at, [id]);
       if (!place || (edge === 'end' ? back : front) === 0) continue;
       const { cue, start } = place;
       const sample = edge === 'start' ? start + front : start + cue.to - cue.from - back;

@@ -3,17 +3,18 @@ import { pinAt } from '../core/film/cue-place';
 import type { Film } from '../core/film/film';
 import { findAttacks } from '../core/sound/attacks';
 import { clapDelay } from '../core/sound/clap-delay';
+import { middle } from '../core/sound/middle';
 import { frameToSample, frameToSeconds, SAMPLE_RATE } from '../core/time/frames';
 import { keepDelay, readDelay } from '../engine/browser/record/microphone-delay';
 import { listMicrophones, STAND_IN, type Microphone } from '../engine/browser/record/microphones';
 import { Recorder } from '../engine/browser/record/recorder';
-import { TakeWriter, type Take } from '../engine/browser/record/take-shelf';
+import { removeTake, TakeWriter, type Take } from '../engine/browser/record/take-shelf';
 import { isFull } from '../engine/browser/store/is-full';
 import { tryRecordingLock } from '../engine/browser/store/film-lock';
 import { newId } from './arrange-poses';
 import { stopHearing } from './hear-sound';
 import { pause, placeNow, play, spanPlayed } from './player';
-import { addTake, useTakes } from './takes';
+import { addTake, restoreTakes, useTakes } from './takes';
 import { dismissAll, openFilm, tell, useWorkbench, workbench } from './workbench';
 
 /** What the microphone does: `counting` is the count-in before a recording, `clapping` the clap test. */
@@ -56,6 +57,8 @@ const state = useRecord.getState;
 const set = useRecord.setState;
 
 let recorder: Recorder | undefined;
+/** Counts openings, so that one that was given up meanwhile is known as such. */
+let openings = 0;
 let onSamples: (channels: readonly Float32Array<ArrayBuffer>[], at: number) => void = () => undefined;
 /** Ends what is being recorded. */
 let finish: (() => void) | undefined;
@@ -90,16 +93,20 @@ export async function openMicrophone(): Promise<void> {
   if (recorder || state().doing !== 'closed') return;
   stopHearing();
   set({ doing: 'opening', peak: 0, most: 0 });
+  const mine = ++openings;
   try {
-    recorder = await Recorder.open(state().microphone, {
+    const opened = await Recorder.open(state().microphone, {
       onPeak: (peak) => set(({ most }) => ({ peak, most: Math.max(peak, most * FALL) })),
       onSamples: (channels, at) => onSamples(channels, at),
       onGone: microphoneGone,
     });
+    if (mine !== openings) return await opened.close();
+    recorder = opened;
     set({ doing: 'open' });
     // Now that it may be used the browser tells the names.
     set({ microphones: await listMicrophones() });
   } catch (error) {
+    if (mine !== openings) return;
     set({ doing: 'closed' });
     tell(error instanceof Error ? error.message : String(error), 'wrong');
   }
@@ -107,6 +114,7 @@ export async function openMicrophone(): Promise<void> {
 
 export async function closeMicrophone(): Promise<void> {
   finish?.();
+  openings++;
   const closing = recorder;
   recorder = undefined;
   set({ doing: 'closed', peak: 0, most: 0 });
@@ -162,19 +170,20 @@ async function record(): Promise<void> {
   if (!workbench().canWrite) return tell('This film is open in another tab. Record there.');
   if (!recorder) await openMicrophone();
   if (!recorder || state().doing !== 'open') return;
+  const own = recorder;
+  // A second press before the lock is there is none.
+  set({ doing: 'counting', count: COUNTS, seconds: 0 });
   const lock = await tryRecordingLock();
+  if (!isOpen(own)) return lock?.release();
+  if (!lock) set({ doing: 'open' });
   if (!lock)
     return tell('Another tab is recording. Stop it there first; two at once would record each other.');
   try {
-    await recordTake(recorder, film);
+    await recordTake(own, film);
   } finally {
     lock.release();
   }
 }
-
-/** The middle of all; 0 of none. */
-const middle = (values: readonly number[]): number =>
-  [...values].sort((a, b) => a - b)[values.length >> 1] ?? 0;
 
 /** Seconds that the film is behind the clock are told at this many repaints. */
 const LOOKS = 40;
@@ -198,7 +207,6 @@ async function recordTake(own: Recorder, film: Film): Promise<void> {
   };
   const begins = own.time + COUNTS + 0.1;
   const startSeconds = frameToSeconds(frame, rate);
-  set({ doing: 'counting', count: COUNTS, seconds: 0 });
 
   const samples = new TakeSamples(film, frame, Math.round(begins * SAMPLE_RATE));
   onSamples = (channels, at) => samples.push(channels, at, () => finish?.());
@@ -238,7 +246,7 @@ async function recordTake(own: Recorder, film: Film): Promise<void> {
     await new Promise((resolve) => setTimeout(resolve, state().delay * 1000 + 60));
     if (isOpen(own)) await own.stop();
     onSamples = () => undefined;
-    await keep(samples);
+    await keep(samples, film.id);
     if (isOpen(own)) set({ doing: 'open' });
     if (wasHidden)
       tell(
@@ -249,9 +257,16 @@ async function recordTake(own: Recorder, film: Film): Promise<void> {
 
 const isOpen = (own: Recorder): boolean => recorder === own;
 
-async function keep(samples: TakeSamples): Promise<void> {
-  const take = await samples.finish();
-  if (take) addTake(take);
+async function keep(samples: TakeSamples, filmId: string): Promise<void> {
+  try {
+    const take = await samples.finish();
+    // Stopped while it was counted in, nothing of the film was recorded to.
+    if (take && take.samples <= take.lead) await removeTake(take.id);
+    else if (take) addTake(take);
+  } catch {
+    // It was told that it could not be stored; what was stored before is found again.
+    await restoreTakes(filmId);
+  }
 }
 
 /** Watches how far the film is behind the recorder's clock, and that it goes on. */
@@ -269,7 +284,7 @@ function followClock(
     if (place !== undefined && behind.length < LOOKS) {
       behind.push(own.time - frameToSeconds(place, rate));
       if (behind.length % 10 === 0)
-        samples.setLead((startSeconds + middle(behind) + state().delay) * SAMPLE_RATE);
+        samples.setLead((startSeconds + (middle(behind) ?? 0) + state().delay) * SAMPLE_RATE);
     }
     set({ seconds: Math.max(0, samples.seconds - AHEAD) });
     if (!workbench().playing && !document.hidden) return onPaused();
@@ -329,9 +344,9 @@ class TakeSamples {
     this.#writer?.change({ lead: Math.round(sample - this.#begun) });
   }
 
-  /** The take; undefined where nothing was recorded. */
+  /** The take; undefined where nothing was recorded. Rejects when it cannot be stored. */
   async finish(): Promise<Take | undefined> {
-    return this.#writer?.finish().catch(() => undefined);
+    return this.#writer?.finish();
   }
 }
 

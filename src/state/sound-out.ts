@@ -46,14 +46,12 @@ export async function startSound(
     number,
     number,
   ];
-  const begun = soundPlan(plan, { from, start, end, loop });
-  metering = true;
-  return begun;
+  return soundPlan(plan, { from, start, end, loop }, true);
 }
 
-/** Begins to sound a part of a plan; gives whether it can be heard. */
-export async function soundPlan(plan: MixPlan, run: SoundRun): Promise<boolean> {
-  metering = false;
+/** Begins to sound a part of a plan; gives whether it can be heard. Its loudness is shown where it is the film's. */
+export async function soundPlan(plan: MixPlan, run: SoundRun, metered = false): Promise<boolean> {
+  metering = metered;
   try {
     player ??= new SoundPlayer(showLevels);
     const mine = ++wishes;

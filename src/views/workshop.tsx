@@ -4,6 +4,7 @@ import { openDemoFilm } from '../state/bring-in';
 import { startKeepingTable, useIntake } from '../state/intake';
 import { keepNow, startKeeping } from '../state/keeper';
 import { followAddress, showShelf } from '../state/open-film';
+import { restoreContactHabit } from '../state/contact-habit';
 import { restoreTheme } from '../state/theme';
 import { tell, useWorkbench, workbench } from '../state/workbench';
 import { Notices } from './notices/notices';
@@ -50,6 +51,7 @@ export default function Workshop({ openDemo }: WorkshopProps) {
       });
     };
     void restoreTheme();
+    void restoreContactHabit();
     follow();
     const key = (event: KeyboardEvent): void => void handleKey(event);
     addEventListener('popstate', follow);

@@ -64,6 +64,17 @@ export function placeCues(film: Film, plan: Schedule = scheduleOf(film)): readon
   return placed.sort((a, b) => a.start - b.start);
 }
 
+/** Cues where they lie, each once: of one that is heard in every pass the first showing. `ids` names those that are meant. */
+export function firstPlaces(film: Film, ids?: Iterable<string>): readonly PlacedCue[] {
+  const wanted = ids && new Set(ids);
+  const seen = new Set<string>();
+  return placeCues(film).filter(({ cue }) => {
+    if (seen.has(cue.id) || (wanted && !wanted.has(cue.id))) return false;
+    seen.add(cue.id);
+    return true;
+  });
+}
+
 /** The pin that holds a sample of a sound at a sample of the film; at a time where the film has no pose. */
 export function pinAt(film: Film, sample: number, by: number, every?: boolean): Pin {
   const plan = scheduleOf(film);

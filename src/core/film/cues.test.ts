@@ -16,6 +16,7 @@ import {
   reverseCuesEdit,
   splitCuesEdit,
   trimCueEdit,
+  trimCuesEdit,
 } from './edits/cue-edits';
 import { fadeWithFilmEdit } from './edits/fade-with-film';
 import { makeCycleEdit, unrollEdit } from './edits/cycle-edits';
@@ -225,6 +226,14 @@ describe('edits of cues', () => {
       expect(only(back)).toMatchObject({ start, end: start + 48_000 });
       expect(heardAt(back, start + 9000)).toBe(heardAt(turned, start + 9000));
     }
+  });
+
+  test('several are trimmed by as much each, those too short for it excepted', () => {
+    const both = done(film, placeCueEdit(film, { id: 'other', sound, laneId: 'dialogue', at: 3000 }));
+    const front = done(both, ok(trimCuesEdit(both, ['cue', 'other'], 'start', 6000)));
+    expect([only(front).start, only(front, 'other').start]).toEqual([start + 6000, 9000]);
+    expect([only(front).end, only(front, 'other').end]).toEqual([start + 48_000, 51_000]);
+    expect(trimCuesEdit(both, ['none'], 'end', 5)).toMatchObject({ ok: false });
   });
 
   test('split they go on as before; twice reversed they are as they were', () => {

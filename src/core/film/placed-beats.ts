@@ -1,5 +1,5 @@
 import { samplesABeat } from '../time/beats';
-import { placeCues, type PlacedCue } from './cue-place';
+import { firstPlaces, type PlacedCue } from './cue-place';
 import type { Film } from './film';
 import type { Beats } from './sound';
 
@@ -53,23 +53,13 @@ export function beatsOfCue({ cue, sound, start }: PlacedCue, until: number): rea
   return beats;
 }
 
-/** Cues with beats, in the order of time; each once, at its first showing. */
-export function cuesWithBeats(film: Film): readonly PlacedCue[] {
-  const seen = new Set<string>();
-  return placeCues(film).filter(({ cue, sound }) => {
-    if (!sound.beats || seen.has(cue.id)) return false;
-    seen.add(cue.id);
-    return true;
-  });
-}
-
 const known = new WeakMap<Film, readonly PlacedBeat[]>();
 
 /** All beats that are heard in a film, in the order of time; found once for each value of it. */
 export function beatsOf(film: Film): readonly PlacedBeat[] {
   let beats = known.get(film);
   if (!beats) {
-    beats = cuesWithBeats(film)
+    beats = firstPlaces(film)
       .flatMap((placed) => beatsOfCue(placed, placed.heardUntil))
       .sort((a, b) => a.sample - b.sample);
     known.set(film, beats);

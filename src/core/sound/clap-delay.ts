@@ -1,5 +1,6 @@
 import { SAMPLE_RATE } from '../time/frames';
 import type { Attack } from './attacks';
+import { middle } from './middle';
 
 /** A clap counts for a click when it is heard no more than this before or behind it, in seconds. */
 const BEFORE = 0.15;
@@ -21,9 +22,9 @@ export function clapDelay(clicks: readonly number[], attacks: readonly Attack[])
     const clap = near.find(({ strength }) => strength >= loudest / 2);
     return clap ? [clap.late] : [];
   });
-  const middle = [...late].sort((a, b) => a - b)[late.length >> 1];
-  if (middle === undefined) return undefined;
-  const agreeing = late.filter((each) => Math.abs(each - middle) <= AGREE);
+  const usual = middle(late);
+  if (usual === undefined) return undefined;
+  const agreeing = late.filter((each) => Math.abs(each - usual) <= AGREE);
   if (agreeing.length < 3) return undefined;
   return agreeing.reduce((sum, each) => sum + each, 0) / agreeing.length;
 }

@@ -1,7 +1,7 @@
 import { useRef, useState, type MouseEvent, type PointerEvent } from 'react';
 import { placeCues, samplesToPin, type PlacedCue } from '../../core/film/cue-place';
 import { applyEdit } from '../../core/film/edits/apply-edit';
-import { markCuesEdit, moveCuesEdit, trimCueEdit } from '../../core/film/edits/cue-edits';
+import { markCuesEdit, moveCuesEdit, trimCuesEdit } from '../../core/film/edits/cue-edits';
 import { nearestBeat } from '../../core/film/edits/beat-edits';
 import type { Edit } from '../../core/film/edits/edit';
 import type { Film } from '../../core/film/film';
@@ -66,6 +66,9 @@ export function useCueDrag(
     // Beats that are dragged along are nothing to be caught on.
     const near = sound.beats ? 0 : CATCH * samplesAPixel;
     const snapped = (sample: number): number => (event.altKey ? sample : caught(film, sample, near));
+    // What is done to one of the chosen is done to all of them.
+    const { chosenCues } = workbench();
+    const ids = chosenCues.has(cue.id) ? chosenCues : [cue.id];
     switch (grip) {
       case 'move': {
         // What is tied to the pose comes to lie on a frame.
@@ -74,14 +77,12 @@ export function useCueDrag(
         const height = rows[laneIndex]?.height ?? 1;
         const across = laneIndex + Math.round((event.clientY - clientY) / height);
         const lane = rows[Math.min(rows.length - 1, Math.max(0, across))]?.lane.id;
-        const { chosenCues } = workbench();
-        const ids = chosenCues.has(cue.id) ? chosenCues : [cue.id];
         return moveCuesEdit(film, ids, shift, lane === cue.laneId ? undefined : lane);
       }
       case 'start':
       case 'end': {
         const edge = grip === 'start' ? start : start + cue.to - cue.from;
-        const trimmed = trimCueEdit(film, cue.id, grip, snapped(edge + by));
+        const trimmed = trimCuesEdit(film, ids, grip, snapped(edge + by) - edge);
         return trimmed.ok ? trimmed.value : undefined;
       }
       case 'fade-in':
@@ -94,7 +95,7 @@ export function useCueDrag(
           Math.max(0, (before?.samples ?? 0) + (grip === 'fade-in' ? by : -by)),
         );
         const fade = samples === 0 ? undefined : { samples, curve: before?.curve ?? 'power' };
-        return markCuesEdit(film, [cue.id], grip === 'fade-in' ? 'Fade-in set' : 'Fade-out set', {
+        return markCuesEdit(film, ids, grip === 'fade-in' ? 'Fade-in set' : 'Fade-out set', {
           [key]: fade,
         });
       }

@@ -37,9 +37,9 @@ export const CUE_KEYS: readonly KeyBinding[] = [
   },
   {
     keys: 'T',
-    does: 'Loudest attack of the chosen cues on this frame',
+    does: 'Contact of the chosen cues on this frame',
     matches: key('t', unshifted),
-    run: () => putContact(0),
+    run: putContact,
   },
   { keys: 'K', does: 'Split the cues at the playhead', matches: key('k', unshifted), run: splitCues },
   { keys: 'R', does: 'Reverse the chosen cues', matches: key('r', unshifted), run: reverseCues },

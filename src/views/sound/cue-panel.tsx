@@ -1,5 +1,5 @@
-import { CopyPlus, FlipHorizontal2, Minus, MoveLeft, Plus, Scissors, Target, Trash2 } from 'lucide-react';
-import { placeCues, type PlacedCue } from '../../core/film/cue-place';
+import { CopyPlus, FlipHorizontal2, Minus, Plus, Scissors, Target, Trash2 } from 'lucide-react';
+import { firstPlaces, type PlacedCue } from '../../core/film/cue-place';
 import type { Film } from '../../core/film/film';
 import { scheduleOf } from '../../core/film/schedule';
 import { FADE_CURVES, type Cue, type Fade, type FadeCurve } from '../../core/film/sound';
@@ -27,6 +27,7 @@ import {
   tieBy,
 } from '../../state/cues';
 import { askToCutSilence, cutSilence, leaveSilence, useSilence, type Silence } from '../../state/cut-silence';
+import { setContactHabit, useContactHabit } from '../../state/contact-habit';
 import { useSounds } from '../../state/sounds';
 import { useFilm, useWorkbench } from '../../state/workbench';
 import styles from './sound.module.css';
@@ -40,8 +41,7 @@ const CURVE_WORDS: Readonly<Record<FadeCurve, string>> = {
 const DEEDS: readonly Deed[] = [
   { label: 'A frame earlier', shortcut: 'Alt ←', icon: Minus, run: () => nudgeCues(-1) },
   { label: 'A frame later', shortcut: 'Alt →', icon: Plus, run: () => nudgeCues(1) },
-  { label: 'Contact on this frame', shortcut: 'T', icon: Target, run: () => putContact(0) },
-  { label: 'Contact a frame before this one', icon: MoveLeft, run: () => putContact(1) },
+  { label: 'Contact on this frame', shortcut: 'T', icon: Target, run: putContact },
   { label: 'Split at the playhead', shortcut: 'K', icon: Scissors, run: splitCues },
   { label: 'Duplicate', shortcut: 'Ctrl D', icon: CopyPlus, run: duplicateCues },
   { label: 'Reverse', shortcut: 'R', icon: FlipHorizontal2, run: reverseCues },
@@ -75,10 +75,7 @@ export function CuePanel() {
   const canWrite = useWorkbench((state) => state.canWrite);
   const silence = useSilence((state) => state.asked);
   if (!film) return null;
-  const placed = placeCues(film).filter(({ cue }, i, all) => {
-    const first = all.findIndex((each) => each.cue.id === cue.id) === i;
-    return first && chosen.has(cue.id);
-  });
+  const placed = firstPlaces(film, chosen);
   const [one] = placed;
   if (!one) {
     return (
@@ -149,6 +146,7 @@ export function CuePanel() {
         {...(cues.length === 1 ? { hint: pinWords(film, one) } : {})}
       />
       <Deeds label="Chosen cues" deeds={DEEDS} disabled={!canWrite} />
+      <ContactHabitField />
       {cues.length === 1 && <ContactField placed={one} disabled={!canWrite} />}
       <Button disabled={!canWrite} onClick={askToCutSilence}>
         Cut silence off both ends
@@ -174,6 +172,22 @@ export function CuePanel() {
         }
       />
     </section>
+  );
+}
+
+/** Where contacts come to lie: a setting that stays. */
+function ContactHabitField() {
+  const early = useContactHabit((state) => state.early);
+  return (
+    <SelectField
+      label="Contacts sound"
+      value={String(early)}
+      options={[
+        { value: '0', label: 'on their frame' },
+        { value: '1', label: 'a frame before it' },
+      ]}
+      onChange={(value) => setContactHabit(value === '1' ? 1 : 0)}
+    />
   );
 }
 

@@ -60,6 +60,7 @@ export function RecordPanel() {
   const dialogue = film.lanes.find(({ kind }) => kind === 'dialogue') ?? film.lanes[0];
   const laneId = film.lanes.find(({ id }) => id === picked)?.id ?? dialogue?.id ?? '';
   const busy = doing === 'counting' || doing === 'recording';
+  const waiting = doing === 'opening' || doing === 'clapping';
   const closed = doing === 'closed';
   return (
     <section className={styles.panel} aria-label="Record">
@@ -68,14 +69,14 @@ export function RecordPanel() {
           label="Microphone"
           value={microphone}
           options={microphones.map(({ id, name }) => ({ value: id, label: name }))}
-          disabled={busy}
+          disabled={busy || waiting}
           onChange={(id) => void chooseMicrophone(id)}
         />
         <IconButton
           look="plain"
           label={closed ? 'Open the microphone' : 'Close the microphone'}
           pressed={!closed}
-          disabled={busy || doing === 'opening' || doing === 'clapping'}
+          disabled={busy || waiting}
           onClick={() => void (closed ? openMicrophone() : closeMicrophone())}
         >
           {closed ? <Mic size={17} aria-hidden /> : <MicOff size={17} aria-hidden />}
@@ -84,7 +85,7 @@ export function RecordPanel() {
       <Level />
       <Button
         look="main"
-        disabled={!canWrite || doing === 'opening' || doing === 'clapping'}
+        disabled={!canWrite || waiting}
         title="Record from this frame, stop (E)"
         onClick={recordOrStop}
       >
@@ -107,7 +108,7 @@ export function RecordPanel() {
           hint="ms that it is late"
         />
         <Button
-          disabled={busy || doing === 'clapping' || doing === 'opening'}
+          disabled={busy || waiting}
           onClick={() => void clapTest()}
           title="Clap along with four clicks, or let it hear the loudspeaker"
         >

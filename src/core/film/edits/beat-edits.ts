@@ -1,7 +1,7 @@
 import { TEMPO_BOUNDS } from '../../time/beats';
-import { frameToSample } from '../../time/frames';
+import { frameToSample, SAMPLE_RATE } from '../../time/frames';
 import { failed, found, type Parsed } from '../../time/parsed';
-import { placeCues, samplesToPin } from '../cue-place';
+import { firstPlaces, samplesToPin } from '../cue-place';
 import type { Film } from '../film';
 import { beatsOfCue, soundBeats, type PlacedBeat } from '../placed-beats';
 import type { Beats, Sound } from '../sound';
@@ -62,20 +62,19 @@ export const nearestBeat = (beats: readonly PlacedBeat[], sample: number): Place
     undefined,
   );
 
-const BEYOND = 48_000 * 60;
-
-const firstPlace = (film: Film, cueId: string) => placeCues(film).find(({ cue }) => cue.id === cueId);
+/** A beat is looked for up to a minute behind a place. */
+const BEYOND = 60 * SAMPLE_RATE;
 
 /** Moves cues so that each starts, or has what it is tied by, on the beat of a music that is nearest. */
 export function cuesToBeatsEdit(film: Film, ids: readonly string[], musicId: string): Parsed<Edit> {
-  const music = firstPlace(film, musicId);
+  const [music] = firstPlaces(film, [musicId]);
   const wanted = ids.filter((id) => id !== musicId);
   if (!music || wanted.length === 0)
     return failed('Choose the cues that are to lie on the beat, besides the music itself.');
   const edits: Edit[] = [];
   let now = film;
   for (const id of wanted) {
-    const place = firstPlace(now, id);
+    const [place] = firstPlaces(now, [id]);
     if (!place) continue;
     const at = place.start + samplesToPin(place.cue);
     const beat = nearestBeat(beatsOfCue(music, at + BEYOND), at);
@@ -90,7 +89,7 @@ export function cuesToBeatsEdit(film: Film, ids: readonly string[], musicId: str
 
 /** Moves a music so that its nearest beat is heard as a frame begins. */
 export function beatOnFrameEdit(film: Film, musicId: string, frame: number): Parsed<Edit> {
-  const music = firstPlace(film, musicId);
+  const [music] = firstPlaces(film, [musicId]);
   const at = frameToSample(frame, film.settings.rate);
   const beat = music && nearestBeat(beatsOfCue(music, at + BEYOND), at);
   if (!beat) return failed('The music has no beats yet: find them first.');

@@ -1,7 +1,7 @@
 import { count } from '../../time/words';
 import { frameToSample, SAMPLE_RATE } from '../../time/frames';
 import { failed, found, type Parsed } from '../../time/parsed';
-import { pinAt, placeCues, samplesToPin, type PlacedCue } from '../cue-place';
+import { firstPlaces, pinAt, samplesToPin, type PlacedCue } from '../cue-place';
 import type { Film } from '../film';
 import type { Cue, Lane, Pin, Sound } from '../sound';
 import { together, type Edit } from './edit';
@@ -9,17 +9,6 @@ import { marked } from './marked';
 
 /** The shortest part of a sound that a cue keeps: 5 ms. */
 const SHORTEST = 240;
-
-/** A cue's place by its id; the first showing of one that is heard in every pass. */
-function placesOf(film: Film, ids: Iterable<string>): readonly PlacedCue[] {
-  const wanted = new Set(ids);
-  const seen = new Set<string>();
-  return placeCues(film).filter(({ cue }) => {
-    if (!wanted.has(cue.id) || seen.has(cue.id)) return false;
-    seen.add(cue.id);
-    return true;
-  });
-}
 
 const setCues = (words: string, cues: readonly Cue[]): Edit =>
   together(words, [{ kind: 'set-cues', cues: cues.map((cue) => ({ id: cue.id, cue })) }]);
@@ -57,7 +46,7 @@ export function placeCueEdit(film: Film, { id, sound, laneId, at, by, part }: Ne
 
 /** Moves cues by samples, and to another lane where one is named; each is tied anew where it comes to lie. */
 export function moveCuesEdit(film: Film, ids: Iterable<string>, by: number, laneId?: string): Edit {
-  const places = placesOf(film, ids);
+  const places = firstPlaces(film, ids);
   const earliest = Math.min(...places.map((place) => place.end - SHORTEST));
   // Something of each stays within the film.
   const shift = Math.max(by, -earliest);
@@ -73,7 +62,7 @@ export function moveCuesEdit(film: Film, ids: Iterable<string>, by: number, lane
 export function nudgeCuesEdit(film: Film, ids: Iterable<string>, frames: number): Edit {
   const { rate } = film.settings;
   const samples = Math.round((frames * rate.den * SAMPLE_RATE) / rate.num);
-  const cues = placesOf(film, ids).map(({ cue }): Cue => {
+  const cues = firstPlaces(film, ids).map(({ cue }): Cue => {
     const { pin } = cue;
     if (pin.to === 'time') return { ...cue, pin: { to: 'time', sample: Math.max(0, pin.sample + samples) } };
     // Hundredths stay hundredths, however often they are added.
@@ -84,7 +73,7 @@ export function nudgeCuesEdit(film: Film, ids: Iterable<string>, frames: number)
 
 /** Sets where a cue begins or ends to a sample of the film; what is heard stays where it is. */
 export function trimCueEdit(film: Film, id: string, edge: 'start' | 'end', at: number): Parsed<Edit> {
-  const [place] = placesOf(film, [id]);
+  const [place] = firstPlaces(film, [id]);
   if (!place) return failed('There is no such cue any more.');
   const { cue, sound, start } = place;
   const cutsFrom = (edge === 'start') !== (cue.reversed ?? false);
@@ -108,6 +97,21 @@ export function trimCueEdit(film: Film, id: string, edge: 'start' | 'end', at: n
   return found(setCues('Cue trimmed', [{ ...trimmed, pin }]));
 }
 
+/** Trims cues at one of their edges, all by as many samples; those too short for it stay as they are. */
+export function trimCuesEdit(
+  film: Film,
+  ids: Iterable<string>,
+  edge: 'start' | 'end',
+  by: number,
+): Parsed<Edit> {
+  const trimmed = firstPlaces(film, ids).map(({ cue, start }) =>
+    trimCueEdit(film, cue.id, edge, (edge === 'start' ? start : start + cue.to - cue.from) + by),
+  );
+  const edits = trimmed.flatMap((each) => (each.ok ? [each.value] : []));
+  if (edits.length === 0) return trimmed[0] ?? failed('There is no such cue any more.');
+  return found(together(`${cueWords(edits)} trimmed`, edits));
+}
+
 /** Parts cues at a sample of the film; those that do not lie over it stay as they are. */
 export function splitCuesEdit(
   film: Film,
@@ -115,7 +119,7 @@ export function splitCuesEdit(
   at: number,
   newId: () => string,
 ): Parsed<Edit> {
-  const over = placesOf(film, ids).filter(
+  const over = firstPlaces(film, ids).filter(
     ({ cue, start }) => !cue.looped && at - start >= SHORTEST && start + cue.to - cue.from - at >= SHORTEST,
   );
   if (over.length === 0) return failed('No cue lies under the playhead to be split.');
@@ -152,7 +156,7 @@ export function duplicateCuesEdit(
   ids: Iterable<string>,
   newId: () => string,
 ): { readonly edit: Edit; readonly ids: readonly string[] } {
-  const places = placesOf(film, ids);
+  const places = firstPlaces(film, ids);
   const first = Math.min(...places.map((place) => place.start));
   const last = Math.max(...places.map(({ start, cue }) => start + cue.to - cue.from));
   const copies = places.map((place) => ({
@@ -165,7 +169,7 @@ export function duplicateCuesEdit(
 
 /** Turns cues round, in their place. */
 export function reverseCuesEdit(film: Film, ids: Iterable<string>): Edit {
-  const cues = placesOf(film, ids).map(({ cue }): Cue => {
+  const cues = firstPlaces(film, ids).map(({ cue }): Cue => {
     const { reversed, ...rest } = cue;
     const pin: Pin = cue.pin.to === 'time' ? cue.pin : { ...cue.pin, by: cue.from + cue.to - cue.pin.by };
     return { ...rest, pin, ...(reversed ? {} : { reversed: true }) };
@@ -185,7 +189,7 @@ export const markCuesEdit = (
 ): Edit =>
   setCues(
     words,
-    placesOf(film, ids).map(({ cue }) => marked(cue, marks)),
+    firstPlaces(film, ids).map(({ cue }) => marked(cue, marks)),
   );
 
 /** How a cue is held in its place. */
@@ -195,7 +199,7 @@ export type Hold =
 
 /** Ties cues to the film's time, or to the pose under their start or under the moment `by`; nothing moves. */
 export function holdCuesEdit(film: Film, ids: Iterable<string>, hold: Hold): Edit {
-  const cues = placesOf(film, ids).map(({ cue, start }): Cue => {
+  const cues = firstPlaces(film, ids).map(({ cue, start }): Cue => {
     if (hold.to === 'time') return { ...cue, pin: { to: 'time', sample: start } };
     const by = hold.by ?? (cue.reversed ? cue.to : cue.from);
     const into = cue.reversed ? cue.to - by : by - cue.from;
@@ -209,7 +213,7 @@ export function holdCuesEdit(film: Film, ids: Iterable<string>, hold: Hold): Edi
 
 /** Puts a moment of a cue on a frame, or so many frames before; it is tied there by that moment. */
 export function contactEdit(film: Film, id: string, by: number, frame: number, early: number): Edit {
-  const [place] = placesOf(film, [id]);
+  const [place] = firstPlaces(film, [id]);
   if (!place) return together('Nothing changed', []);
   const at = frameToSample(Math.max(0, frame - early), film.settings.rate);
   const every = place.cue.pin.to === 'pose' ? place.cue.pin.every : undefined;

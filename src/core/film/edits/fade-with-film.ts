@@ -1,6 +1,6 @@
 import { SAMPLE_RATE } from '../../time/frames';
 import { count } from '../../time/words';
-import { filmSamples, placeCues } from '../cue-place';
+import { filmSamples, firstPlaces } from '../cue-place';
 import type { Film } from '../film';
 import type { Cue } from '../sound';
 import { together, type Edit } from './edit';
@@ -14,20 +14,17 @@ const USUAL = 1.5 * SAMPLE_RATE;
  */
 export function fadeWithFilmEdit(
   film: Film,
-  ids: ReadonlySet<string>,
+  ids: Iterable<string>,
 ): { readonly edit: Edit; readonly short: number } {
   const end = filmSamples(film);
-  const seen = new Set<string>();
   let short = 0;
-  const cues = placeCues(film).flatMap(({ cue, sound, start }): { id: string; cue: Cue }[] => {
-    if (!ids.has(cue.id) || seen.has(cue.id)) return [];
-    seen.add(cue.id);
+  const cues = firstPlaces(film, ids).map(({ cue, sound, start }): { id: string; cue: Cue } => {
     // What is turned round has its own start behind it, and nothing more to go on with.
     const to =
       cue.looped || cue.reversed ? cue.to : Math.max(cue.to, Math.min(sound.samples, cue.from + end - start));
     if (!cue.looped && start + to - cue.from < end) short++;
     const fadeOut = cue.fadeOut ?? { samples: USUAL, curve: 'power' };
-    return [{ id: cue.id, cue: { ...cue, to, fadeOut } }];
+    return { id: cue.id, cue: { ...cue, to, fadeOut } };
   });
   const edit = together(`${count(cues.length, 'cue')} fading out with the film`, [
     { kind: 'set-cues', cues },

@@ -1,8 +1,8 @@
 import { nearestFrame } from '../../time/beats';
 import { failed, found, type Parsed } from '../../time/parsed';
 import { count } from '../../time/words';
-import { frameToSample } from '../../time/frames';
-import { placeCues } from '../cue-place';
+import { frameToSample, SAMPLE_RATE } from '../../time/frames';
+import { firstPlaces } from '../cue-place';
 import { applyEdit } from '../edits/apply-edit';
 import type { Edit } from '../edits/edit';
 import type { Film } from '../film';
@@ -11,12 +11,12 @@ import { scheduleOf } from '../schedule';
 import { holdChange, shownOnce, startOn, type HoldChange, type Mark } from './start-on';
 
 /** The film may grow by so much while poses are put on beats: half an hour. */
-const GROWTH = 30 * 60 * 48_000;
+const GROWTH = 30 * 60 * SAMPLE_RATE;
 
 /** The frames nearest to the beats of a cue, `parts` of them to a beat, in the order of time. */
 function beatFrames(film: Film, cueId: string, parts = 1): readonly number[] {
   const { rate } = film.settings;
-  const music = placeCues(film).find(({ cue }) => cue.id === cueId);
+  const [music] = firstPlaces(film, [cueId]);
   if (!music) return [];
   const until = frameToSample(scheduleOf(film).frames, rate) + GROWTH;
   const beats = beatsOfCue(music, until).map(({ sample }) => sample);

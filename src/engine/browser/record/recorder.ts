@@ -70,11 +70,13 @@ export class Recorder {
    */
   static async open(microphone: string, events: RecorderEvents): Promise<Recorder> {
     const stream = microphone === STAND_IN.id ? undefined : await openMicrophone(microphone);
+    let context: AudioContext | undefined;
     try {
-      const context = await openContext();
+      context = await openContext();
       await context.audioWorklet.addModule(recorderUrl);
       return new Recorder(context, stream ?? (await StandIn.open(context)), events);
     } catch (error) {
+      await context?.close();
       for (const track of stream?.getTracks() ?? []) track.stop();
       throw error;
     }

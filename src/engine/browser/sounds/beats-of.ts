@@ -3,6 +3,7 @@ import { findBeats } from '../../../core/sound/beats/find-beats';
 import { SAMPLE_RATE } from '../../../core/time/frames';
 import { PIECE } from './sound-look';
 import { SoundSamples } from './sound-samples';
+import { toMono } from './to-mono';
 
 /** Beats are looked for in so much of a sound, from its start; what is behind goes on in the last tempo found. */
 const LOOKED_AT = 10 * 60 * SAMPLE_RATE;
@@ -14,9 +15,7 @@ export async function beatsOf(hash: string, samples: number): Promise<Beats | un
   for (let from = 0; from < mono.length; from += PIECE) {
     const to = Math.min(mono.length, from + PIECE);
     await pieces.fetch([{ hash, from, to }]);
-    const channels = pieces.read(hash, from, to);
-    for (let i = 0; i < to - from; i++)
-      mono[from + i] = channels.reduce((sum, each) => sum + (each[i] as number), 0) / channels.length;
+    mono.set(toMono(pieces.read(hash, from, to)), from);
   }
   return findBeats(mono);
 }

@@ -11,6 +11,7 @@ import { originals, soundLooks, soundPieces } from '../store/stores';
 import { readSound, type SoundStream } from './read-sound';
 import { PIECE, pieceKey, readLook, type SoundLook } from './sound-look';
 import { SoundSamples } from './sound-samples';
+import { toMono } from './to-mono';
 import { toStereo } from './to-stereo';
 
 export type SoundBroughtIn =
@@ -24,15 +25,6 @@ const OFF_CENTRE = 0.01;
 
 /** So many samples may be missing at the end of a file that is whole. */
 const MISSED = 0.05 * SAMPLE_RATE;
-
-/** The mean of one or two channels. */
-function toMono([left, right]: readonly Float32Array[]): Float32Array {
-  if (!left) return new Float32Array(0);
-  if (!right) return left;
-  const mono = new Float32Array(left.length);
-  for (let i = 0; i < mono.length; i++) mono[i] = ((left[i] as number) + (right[i] as number)) / 2;
-  return mono;
-}
 
 /** Numbers that are none become silence; gives how many there were. */
 function mended(channels: readonly Float32Array[]): number {
