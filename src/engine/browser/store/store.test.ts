@@ -1,0 +1,342 @@
+import 'fake-indexeddb/auto';
+import fc from 'fast-check';
+import { beforeEach, describe, expect, it, vi } from 'vitest';
+import type { Film, Photo } from '../../../core/film/film';
+import { perform, redo, startHistory, undo, type History } from '../../../core/film/history';
+import { filmOf, filmWith, photoNamed } from '../../../core/film/random-films';
+import { TakeWriter, closeTake, listTakes, removeTake, takeFile, type Take } from '../record/take-shelf';
+import { tryFilmLock } from './film-lock';
+import {
+  deleteFilm,
+  isDemoFilm,
+  keepDemoFilm,
+  keepFilm,
+  keepLastFilm,
+  keepPlace,
+  listFilms,
+  readFilm,
+  readLastFilm,
+  readPlace,
+  readStamp,
+} from './film-shelf';
+import { findUnused, freeUnused, unusedWords } from './free-unused';
+import { keepHistory, readHistory } from './history-shelf';
+import { keepIntake, readIntake } from './intake-shelf';
+import { isFull } from './is-full';
+import { StandInLocks } from './stand-in-locks';
+import { holdPictures } from './store-lock';
+import * as stores from './stores';
+
+beforeEach(async () => {
+  vi.stubGlobal('navigator', { locks: new StandInLocks() });
+  for (const store of Object.values(stores)) await store.clear();
+});
+
+const hash = (letter: string): string => letter.repeat(64);
+
+const photo = (id: string, letter: string): Photo => ({ ...photoNamed(id), hash: hash(letter) });
+
+/** A film whose photos lie in the store under these letters. */
+const filmNamed = (id: string, letters: string): Film => ({
+  ...filmWith([
+    [
+      { id: 'first', photoId: 'a', hold: 2 },
+      { id: 'second', photoId: 'a', hold: 1 },
+    ],
+  ]),
+  id,
+  title: id,
+  photos: Array.from(letters, (letter, i) => photo(i === 0 ? 'a' : i === 1 ? 'b' : `p${i}`, letter)),
+});
+
+const holdOfFirst = (history: History, hold: number): History => {
+  const poseId = history.film.scenes[0]?.items[0]?.id ?? '';
+  return perform(history, { kind: 'set-holds', holds: [{ poseId, hold }] });
+};
+
+describe('what was done to a film', () => {
+  it('comes back as it was, the last 200 of each kind, whatever was done and taken back', async () => {
+    const chains = fc.array(
+      fc.oneof(
+        fc.integer({ min: 1, max: 99 }),
+        fc.constantFrom('undo' as const, 'redo' as const, 'keep' as const),
+      ),
+      { maxLength: 60 },
+    );
+    await fc.assert(
+      fc.asyncProperty(chains, async (chain) => {
+        await stores.histories.clear();
+        let history = startHistory(filmOf([[2, 2, 2]]));
+        for (const [i, each] of [...chain, 'keep' as const].entries()) {
+          if (each === 'undo') history = undo(history);
+          else if (each === 'redo') history = redo(history);
+          else if (each !== 'keep') history = holdOfFirst(history, each);
+          else {
+            await keepHistory('film', `stamp ${i}`, history);
+            const { done, undone } = history;
+            expect(await readHistory('film', `stamp ${i}`)).toEqual({ done, undone });
+            // One entry for the index, one for each step, and nothing left over of those that are gone.
+            expect(await stores.histories.length()).toBe(1 + history.done.length + history.undone.length);
+          }
+        }
+      }),
+      { numRuns: 30 },
+    );
+  });
+
+  it('is kept without limit while the page is open, and 200 steps of it behind that', async () => {
+    let history = startHistory(filmOf([[1]]));
+    for (let i = 0; i < 450; i++) history = holdOfFirst(history, (i % 9) + 1);
+    for (let i = 0; i < 225; i++) history = undo(history);
+    await keepHistory('film', 'now', history);
+    const read = await readHistory('film', 'now');
+    expect(read.done).toEqual(history.done.slice(25));
+    expect(read.undone).toEqual(history.undone.slice(0, 200));
+    expect(await stores.histories.length()).toBe(401);
+  });
+
+  it('writes a step once', async () => {
+    const write = vi.spyOn(stores.histories, 'setItem');
+    let history = holdOfFirst(startHistory(filmOf([[1]])), 3);
+    await keepHistory('film', 'one', history);
+    expect(write).toHaveBeenCalledTimes(2);
+    history = holdOfFirst(history, 4);
+    await keepHistory('film', 'two', history);
+    await keepHistory('film', 'three', undo(history));
+    // A step and the index, then the index alone.
+    expect(write).toHaveBeenCalledTimes(5);
+    write.mockRestore();
+  });
+
+  it('is dropped where it belongs to another state of the film, has a gap, or is of another version', async () => {
+    const none = { done: [], undone: [] };
+    const history = holdOfFirst(holdOfFirst(startHistory(filmOf([[1]])), 3), 5);
+    await keepHistory('film', 'now', history);
+    expect(await readHistory('film', 'later')).toEqual(none);
+    expect(await readHistory('film', undefined)).toEqual(none);
+    expect((await readHistory('film', 'now')).done).toHaveLength(2);
+    await stores.histories.setItem('film/0', { edit: 'not an edit', inverse: {} });
+    expect(await readHistory('film', 'now')).toEqual(none);
+    await keepHistory('film', 'now', history);
+    const index = await stores.histories.getItem<object>('film');
+    await stores.histories.setItem('film', { ...index, version: 1 });
+    expect(await readHistory('film', 'now')).toEqual(none);
+  });
+});
+
+describe('films on the shelf', () => {
+  it('come back as they were kept, the one seen last first', async () => {
+    const [one, two] = [filmNamed('one', 'ab'), filmNamed('two', 'cd')];
+    await keepFilm(one, 'stamp of one');
+    await keepFilm(two);
+    await keepPlace('one', { stage: 'time', frame: 4, loop: true, seenAt: 20 });
+    await keepPlace('two', { stage: 'print', frame: 0, loop: false, seenAt: 10 });
+    expect(await readFilm('one')).toEqual({ ok: true, value: one });
+    expect(await readStamp('one')).toBe('stamp of one');
+    expect(await readStamp('two')).toBeUndefined();
+    expect((await listFilms()).map(({ id, seenAt }) => [id, seenAt])).toEqual([
+      ['one', 20],
+      ['two', 10],
+    ]);
+    expect(await readPlace('two')).toEqual({ stage: 'print', frame: 0, loop: false, seenAt: 10 });
+  });
+
+  it('that are damaged or gone are told of, and nobody is led to them', async () => {
+    await stores.films.setItem('broken', { format: 'kermis', version: 5, film: { id: 'broken' } });
+    await stores.places.setItem('broken', { stage: 'time', frame: -1 });
+    const read = await readFilm('broken');
+    expect(read.ok).toBe(false);
+    expect(await readFilm('gone')).toEqual({
+      ok: false,
+      problem: 'There is no such film in this browser. It may have been deleted.',
+    });
+    expect(await readPlace('broken')).toBeUndefined();
+    // It stays on the shelf: it may be rescued.
+    expect((await listFilms()).map(({ id, film }) => [id, film.ok])).toEqual([['broken', false]]);
+    await keepLastFilm('gone');
+    expect(await readLastFilm()).toBeUndefined();
+    await keepLastFilm('broken');
+    expect(await readLastFilm()).toBe('broken');
+  });
+
+  it('leave nothing of their own behind when they are deleted', async () => {
+    const film = filmNamed('one', 'ab');
+    await keepFilm(film, 'now');
+    await keepHistory('one', 'now', holdOfFirst(startHistory(film), 3));
+    await keepHistory('one-more', 'now', holdOfFirst(startHistory(film), 3));
+    await keepPlace('one', { stage: 'time', frame: 0, loop: true, seenAt: 1 });
+    await keepIntake({ filmId: 'one', rows: [], order: undefined, asked: 0 });
+    await keepDemoFilm('one');
+    await new TakeWriter(take('take', 'one')).finish();
+    await deleteFilm('one');
+    expect(await stores.histories.keys()).toEqual(['one-more', 'one-more/0']);
+    for (const store of [stores.films, stores.places, stores.intakes, stores.takes])
+      expect(await store.length()).toBe(0);
+    expect(await isDemoFilm('one')).toBe(true);
+    expect(await isDemoFilm('one-more')).toBe(false);
+  });
+});
+
+describe('freeing what no film uses', () => {
+  const keepPictures = async (letter: string, size: number): Promise<void> => {
+    await stores.originals.setItem(hash(letter), new Uint8Array(size));
+    await stores.previews.setItem(hash(letter), new Uint8Array(20));
+    await stores.thumbnails.setItem(hash(letter), new Uint8Array(3));
+  };
+  const kept = async (): Promise<string> => (await stores.originals.keys()).map((key) => key[0]).join('');
+
+  it('keeps what two films share until the last of them goes, and gives the bytes', async () => {
+    for (const letter of 'abc') await keepPictures(letter, 1000);
+    await keepFilm(filmNamed('one', 'ab'));
+    await keepFilm(filmNamed('two', 'bc'));
+    expect(await freeUnused()).toEqual({ photos: 0, sounds: 0, bytes: 0 });
+    await deleteFilm('one');
+    expect(await findUnused()).toEqual({ photos: 1, sounds: 0, bytes: 1023 });
+    expect(await kept()).toBe('abc');
+    expect(await freeUnused()).toEqual({ photos: 1, sounds: 0, bytes: 1023 });
+    expect(await kept()).toBe('bc');
+    await deleteFilm('two');
+    expect(await freeUnused()).toEqual({ photos: 2, sounds: 0, bytes: 2046 });
+    for (const store of [stores.originals, stores.previews, stores.thumbnails])
+      expect(await store.length()).toBe(0);
+  });
+
+  it('keeps retouched files, what lies in the table of an import, and small pictures with their originals', async () => {
+    for (const letter of 'abcd') await keepPictures(letter, 10);
+    const film = filmNamed('one', 'ab');
+    const [first, ...others] = film.photos as [Photo, Photo];
+    const { name, type, bytes, width, height, orientation } = first;
+    const shown = { ...first, retouched: { name, type, bytes, width, height, orientation, hash: hash('c') } };
+    await keepFilm({ ...film, photos: [shown, ...others] });
+    const row = { id: 'row', name: 'd.jpg', leftOut: true, photo: photo('d', 'd') };
+    await keepIntake({ filmId: 'one', rows: [row], order: 'time', asked: 1 });
+    expect(await freeUnused()).toEqual({ photos: 0, sounds: 0, bytes: 0 });
+    expect(await readIntake('one')).toEqual({ filmId: 'one', rows: [row], order: 'time', asked: 1 });
+    await stores.intakes.setItem('one', { filmId: 'one', rows: [{ ...row, leftOut: 'perhaps' }] });
+    expect(await readIntake('one')).toBeUndefined();
+  });
+
+  it('frees sounds with their samples, and forgets what could bring them back', async () => {
+    const film = filmNamed('one', 'a');
+    const sound = {
+      ...{ id: 'sound', name: 'bell.wav', hash: hash('e'), type: 'audio/wav' },
+      ...{ bytes: 500, channels: 2, sampleRate: 48_000, samples: 10 },
+    };
+    const history = perform(startHistory({ ...film, sounds: [sound] }), {
+      kind: 'set-sounds',
+      sounds: [{ id: 'sound', sound: undefined }],
+    });
+    await keepFilm(history.film, 'now');
+    await keepHistory('one', 'now', history);
+    await stores.originals.setItem(hash('e'), new Uint8Array(500));
+    await stores.soundLooks.setItem(hash('e'), { attacks: [] });
+    await stores.soundPieces.setItem(`${hash('e')}.0`, {
+      channels: [new Float32Array(10), new Float32Array(10)],
+    });
+    expect((await readHistory('one', 'now')).done).toHaveLength(1);
+    expect(await freeUnused()).toEqual({ photos: 0, sounds: 1, bytes: 580 });
+    expect((await readHistory('one', 'now')).done).toHaveLength(0);
+    for (const store of [stores.originals, stores.soundLooks, stores.soundPieces])
+      expect(await store.length()).toBe(0);
+  });
+
+  it('does nothing while a film is open or one cannot be read', async () => {
+    await keepPictures('a', 10);
+    const letGo = await holdPictures();
+    expect(await freeUnused()).toBe('in-use');
+    letGo();
+    await vi.waitFor(async () => expect(await findUnused()).toMatchObject({ photos: 1 }));
+    await stores.films.setItem('broken', { format: 'kermis' });
+    expect(await freeUnused()).toBe('unreadable');
+    expect(await kept()).toBe('a');
+  });
+
+  it('says it in words', () => {
+    expect(unusedWords({ photos: 1, sounds: 0, bytes: 3 })).toBe('1 photo');
+    expect(unusedWords({ photos: 3, sounds: 1, bytes: 3 })).toBe('3 photos and 1 sound');
+    expect(unusedWords({ photos: 0, sounds: 0, bytes: 0 })).toBe('');
+  });
+});
+
+const take = (id: string, filmId: string, recordedAt = 1): Take => ({
+  ...{ id, filmId, name: 'Take 1', recordedAt, channels: 1, lead: 0 },
+  ...{ pin: { to: 'time', sample: 0 }, samples: 0, done: false },
+});
+
+describe('takes', () => {
+  /** Samples of a ramp, each its own number in 24 bits. */
+  const ramp = (from: number, count: number): Float32Array =>
+    Float32Array.from({ length: count }, (_, i) => (from + i) / (2 ** 23 - 1));
+
+  it('are stored while they come; of one that is cut off less than half a second is missing', async () => {
+    const writer = new TakeWriter(take('cut', 'film'));
+    for (let at = 0; at < 60_000; at += 1_000) await writer.push([ramp(at, 1_000)]);
+    // The tab is closed here: nothing says that it is done.
+    const [found] = await listTakes('film');
+    expect(found).toMatchObject({ id: 'cut', done: false, samples: 48_000 });
+    const view = new DataView(await (await takeFile(found as Take)).arrayBuffer());
+    // RIFF WAVE: samples of 24 bits begin behind a head of 44 bytes.
+    expect(view.byteLength).toBe(44 + 48_000 * 3);
+    expect(view.getUint32(40, true)).toBe(48_000 * 3);
+    const sample = (i: number): number => (view.getInt32(44 + i * 3 - 1, true) >> 8) | 0;
+    for (const i of [1, 2, 23_999, 24_000, 47_999]) expect(sample(i)).toBe(i);
+    await closeTake(found as Take);
+    expect(await listTakes('film')).toMatchObject([{ id: 'cut', done: true }]);
+  });
+
+  it('are listed for their own film, the newest first, and go with their samples', async () => {
+    for (const [id, film, at] of [
+      ['x', 'film', 1],
+      ['y', 'film', 2],
+      ['z', 'other', 3],
+    ] as const) {
+      const writer = new TakeWriter(take(id, film, at));
+      await writer.push([ramp(0, 30_000)]);
+      expect(await writer.finish()).toMatchObject({ samples: 30_000, done: true });
+    }
+    await stores.takes.setItem('strange', { id: 'strange', filmId: 'film' });
+    expect((await listTakes('film')).map(({ id }) => id)).toEqual(['y', 'x']);
+    await removeTake('y');
+    expect((await listTakes('film')).map(({ id }) => id)).toEqual(['x']);
+    expect((await stores.takePieces.keys()).map((key) => key[0])).toEqual(['x', 'z']);
+  });
+
+  it('take the channels that come, though others were promised', async () => {
+    const writer = new TakeWriter(take('two', 'film'));
+    await writer.push([ramp(0, 100), ramp(100, 100)]);
+    const done = await writer.finish();
+    expect(done).toMatchObject({ channels: 2, samples: 100 });
+    expect((await takeFile(done)).size).toBe(44 + 100 * 2 * 3);
+  });
+
+  it('say when there is no room, and keep what was stored', async () => {
+    const writer = new TakeWriter(take('full', 'film'));
+    await writer.push([ramp(0, 24_000)]);
+    const full = vi
+      .spyOn(stores.takePieces, 'setItem')
+      .mockRejectedValue(new DOMException('no room', 'QuotaExceededError'));
+    await expect(writer.push([ramp(24_000, 24_000)])).rejects.toSatisfy(isFull);
+    full.mockRestore();
+    expect(await listTakes('film')).toMatchObject([{ id: 'full', samples: 24_000 }]);
+  });
+});
+
+describe('the right to write', () => {
+  it('has one tab at a time, and goes to the next when it is given back', async () => {
+    const lock = await tryFilmLock('film');
+    expect(lock).toBeDefined();
+    expect(await tryFilmLock('film')).toBeUndefined();
+    const other = await tryFilmLock('other');
+    expect(other).toBeDefined();
+    lock?.release();
+    lock?.release();
+    await vi.waitFor(async () => expect(await tryFilmLock('film')).toBeDefined());
+  });
+});
+
+it('a full disk is known by its name or by its words', () => {
+  expect(isFull(new DOMException('', 'QuotaExceededError'))).toBe(true);
+  expect(isFull(new Error('Encountered full disk: the disk is full'))).toBe(true);
+  expect(isFull(new Error('the database is closing'))).toBe(false);
+  expect(isFull(null)).toBe(false);
+});
