@@ -44,7 +44,7 @@ function unstuff(out: usize): void {
 }
 
 // A Huffman table in memory: 4096 entries of 16 bits, found by 12 bits (length << 8 | symbol, 0 where the code
-// is longer); 4096 entries for passing over one or two symbols with their numbers (bits << 8 | places to go on,
+// is longer); 4096 entries for passing over one symbol or more with their numbers (bits << 8 | places to go on,
 // 0 where that takes a longer look); then for each length 1 to 16 a limit and an offset (32 bits each), then
 // the symbols.
 const FAST: i32 = 12;
@@ -175,7 +175,7 @@ function block(dc: usize, ac: usize, quant: usize, predictor: i32, side: i32, ou
     k++;
   }
 
-  // The rest is passed over: two symbols at a time where they are short, and where the first cannot end the
+  // The rest is passed over: several symbols at a time where they are short, and where none but the last can end the
   // block, since a block that is full has no mark at its end.
   while (k < 64) {
     b |= bswap<u64>(load<u64>(p)) >> h;
@@ -422,9 +422,37 @@ function toNextInterval(): bool {
 
 // ---- Resizing one plane of bytes ----
 
+/** Sums, in four parts, of one pixel's taps across: `line` holds 16-bit numbers. */
+@inline
+function acrossAt(line: usize, first: usize, weights: usize, taps: i32): v128 {
+  let from = line + ((<usize>load<i32>(first)) << 1);
+  let sums = i32x4.dot_i16x8_s(v128.load(from), v128.load(weights));
+  for (let k: i32 = 8; k < taps; k += 8) {
+    from += 16;
+    weights += 16;
+    sums = i32x4.add(sums, i32x4.dot_i16x8_s(v128.load(from), v128.load(weights)));
+  }
+  return sums;
+}
+
+/** The even and the odd parts of two vectors, added: halves what there is to add of each. */
+@inline
+function folded(a: v128, b: v128): v128 {
+  return i32x4.add(v128.shuffle<i32>(a, b, 0, 2, 4, 6), v128.shuffle<i32>(a, b, 1, 3, 5, 7));
+}
+
+/** What four sums are as bytes, in the lowest 32 bits. */
+@inline
+function fourBytes(sums: v128): v128 {
+  const words = i32x4.shr_s(i32x4.add(sums, i32x4.splat(1 << 17)), 18);
+  const narrow = i16x8.narrow_i32x4_s(words, words);
+  return i8x16.narrow_i16x8_u(narrow, narrow);
+}
+
 /**
- * Resamples a plane with the weights of `kernel.ts` (14 places): down first, then across, with taps in eights.
- * `line` has room for one row of 16-bit numbers as wide as the source, and for two vectors more.
+ * Resamples a plane with the weights of `kernel.ts` (14 places): down first with taps in twos, then across with taps in
+ * eights. The source has room behind it for a row and a vector more; `line` for one row of 16-bit numbers as wide as the
+ * source, and for four vectors more.
  */
 export function resizePlane(
   source: usize, width: i32, stride: i32,
@@ -433,35 +461,53 @@ export function resizePlane(
   line: usize, out: usize,
 ): void {
   const half = i32x4.splat(1 << 9);
+  const step = (<usize>acrossTaps) << 1;
   for (let y: i32 = 0; y < targetHeight; y++) {
     const top = source + <usize>(load<i32>(downFirst + ((<usize>y) << 2)) * stride);
     const weights = downWeights + <usize>(y * downTaps * 2);
-    // Rows keep 4 bits below the byte. The source has room behind it for the last vector.
-    for (let x: i32 = 0; x < width; x += 8) {
+    // Rows keep 4 bits below the byte. Two rows are mixed, so that one instruction weighs and adds both.
+    for (let x: i32 = 0; x < width; x += 16) {
       let a = half;
       let b = half;
+      let c = half;
+      let d = half;
       let row = top + <usize>x;
-      for (let k: i32 = 0; k < downTaps; k++) {
-        const pixels = i16x8.extend_low_i8x16_u(v128.load64_zero(row));
-        const weight = v128.load16_splat(weights + ((<usize>k) << 1));
-        a = i32x4.add(a, i32x4.extmul_low_i16x8_s(pixels, weight));
-        b = i32x4.add(b, i32x4.extmul_high_i16x8_s(pixels, weight));
-        row += stride;
+      for (let k: i32 = 0; k < downTaps; k += 2) {
+        const upper = v128.load(row);
+        const lower = v128.load(row + stride);
+        const left = v128.shuffle<i8>(upper, lower, 0, 16, 1, 17, 2, 18, 3, 19, 4, 20, 5, 21, 6, 22, 7, 23);
+        const right = v128.shuffle<i8>(upper, lower, 8, 24, 9, 25, 10, 26, 11, 27, 12, 28, 13, 29, 14, 30, 15, 31);
+        const weight = v128.load32_splat(weights + ((<usize>k) << 1));
+        a = i32x4.add(a, i32x4.dot_i16x8_s(i16x8.extend_low_i8x16_u(left), weight));
+        b = i32x4.add(b, i32x4.dot_i16x8_s(i16x8.extend_high_i8x16_u(left), weight));
+        c = i32x4.add(c, i32x4.dot_i16x8_s(i16x8.extend_low_i8x16_u(right), weight));
+        d = i32x4.add(d, i32x4.dot_i16x8_s(i16x8.extend_high_i8x16_u(right), weight));
+        row += stride * 2;
       }
-      v128.store(line + ((<usize>x) << 1), i16x8.narrow_i32x4_s(i32x4.shr_s(a, 10), i32x4.shr_s(b, 10)));
+      const place = line + ((<usize>x) << 1);
+      v128.store(place, i16x8.narrow_i32x4_s(i32x4.shr_s(a, 10), i32x4.shr_s(b, 10)));
+      v128.store(place, i16x8.narrow_i32x4_s(i32x4.shr_s(c, 10), i32x4.shr_s(d, 10)), 16);
     }
+    let first = acrossFirst;
     let at = acrossWeights;
-    for (let x: i32 = 0; x < targetWidth; x++) {
-      let from = line + ((<usize>load<i32>(acrossFirst + ((<usize>x) << 2))) << 1);
-      let sums = i32x4.splat(0);
-      for (let k: i32 = 0; k < acrossTaps; k += 8) {
-        sums = i32x4.add(sums, i32x4.dot_i16x8_s(v128.load(from), v128.load(at)));
-        from += 16;
-        at += 16;
-      }
-      sums = i32x4.add(sums, v128.shuffle<i32>(sums, sums, 2, 3, 0, 1));
-      const sum = i32x4.extract_lane(sums, 0) + i32x4.extract_lane(sums, 1) + (1 << 17);
-      store<u8>(out++, byteOf(sum >> 18));
+    let x: i32 = 0;
+    for (; x + 4 <= targetWidth; x += 4) {
+      const a = acrossAt(line, first, at, acrossTaps);
+      const b = acrossAt(line, first + 4, at + step, acrossTaps);
+      const c = acrossAt(line, first + 8, at + step * 2, acrossTaps);
+      const d = acrossAt(line, first + 12, at + step * 3, acrossTaps);
+      v128.store32_lane(out, fourBytes(folded(folded(a, b), folded(c, d))), 0);
+      first += 16;
+      at += step * 4;
+      out += 4;
+    }
+    for (; x < targetWidth; x++) {
+      const a = acrossAt(line, first, at, acrossTaps);
+      const b = folded(a, a);
+      v128.store8_lane(out, fourBytes(folded(b, b)), 0);
+      first += 4;
+      at += step;
+      out++;
     }
   }
 }

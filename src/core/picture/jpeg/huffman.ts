@@ -54,16 +54,21 @@ function stepOf(entry: number): { readonly bits: number; readonly places: number
   return { bits: (entry >> 8) + size, places };
 }
 
-/** How to pass over the one or two symbols that begin with these bits. */
+/**
+ * How to pass over the symbols that begin with these bits, as many as lie in them: bits << 8 | places. All but the last
+ * go on by 16 places at most, so that where 16 are left none but the last can fill the block, which then has no mark at
+ * its end.
+ */
 function skipOf(fast: Uint16Array, index: number): number {
-  const entry = fast[index] as number;
-  if (entry === 0) return 0;
-  const { bits, places } = stepOf(entry);
-  const second = bits < FAST && places < 64 ? (fast[(index << bits) & (ENTRIES - 1)] as number) : 0;
-  // The second code must lie wholly within the bits looked at, its number need not.
-  if (second !== 0 && bits + (second >> 8) <= FAST) {
-    const step = stepOf(second);
-    if (bits + step.bits <= MOST_BITS) return ((bits + step.bits) << 8) | Math.min(64, places + step.places);
+  let bits = 0;
+  let places = 0;
+  while (bits < FAST && places <= 16) {
+    const entry = fast[(index << bits) & (ENTRIES - 1)] as number;
+    const step = stepOf(entry);
+    // A code must lie wholly within the bits looked at, its number need not.
+    if (entry === 0 || bits + (entry >> 8) > FAST || bits + step.bits > MOST_BITS) break;
+    bits += step.bits;
+    places = Math.min(64, places + step.places);
   }
   return (bits << 8) | places;
 }

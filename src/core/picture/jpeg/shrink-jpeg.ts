@@ -18,18 +18,23 @@ interface JpegCode {
 
 const code = startAssembly(JPEG_BINARY) as JpegCode | undefined;
 
-/** One plane of bytes, rows without gaps. */
+/** One plane of bytes in the code's memory, with room behind it for a row and a vector more. */
 interface Plane extends Size {
-  readonly data: Uint8Array;
+  readonly at: number;
+  /** Bytes from one row to the next. */
+  readonly stride: number;
+  /** The part that the picture covers, in the plane's own pixels; it may end within one. */
+  readonly coveredWidth: number;
+  readonly coveredHeight: number;
 }
 
 /** Y, Cb and Cr, 0 to 255 (JFIF); the colour planes may be smaller than luma. */
 type Planes = readonly [Plane, Plane, Plane];
 
-/** A decoded plane, and the part of it that the picture covers, in its own pixels; it may end within one. */
-interface ShrunkPlane extends Plane {
-  readonly coveredWidth: number;
-  readonly coveredHeight: number;
+/** What makes one photo small: the code, and the part of its memory that the photo takes. */
+interface Work {
+  readonly code: JpegCode;
+  readonly layout: MemoryLayout;
 }
 
 /** A small picture, upright, as a JPEG file. */
@@ -62,96 +67,85 @@ const blockSide = (jpeg: Size, wanted: Size): 1 | 2 | 4 | 8 =>
     (side) => (jpeg.width * side) / 8 >= wanted.width && (jpeg.height * side) / 8 >= wanted.height,
   ) ?? 8;
 
+const planeBytes = (stride: number, rows: number): number => stride * (rows + 1) + 16;
+
+/** The bytes at a place in the code's memory; no longer valid once more is reserved. */
+const bytesAt = ({ code }: Work, at: number, length: number): Uint8Array<ArrayBuffer> =>
+  new Uint8Array(code.memory.buffer, at, length);
+
+/** Takes room for a plane of a size, all of it picture. */
+function newPlane({ code, layout }: Work, { width, height }: Size): Plane {
+  const at = layout.take(planeBytes(width, height));
+  layout.reserve(code.memory);
+  return { width, height, at, stride: width, coveredWidth: width, coveredHeight: height };
+}
+
 /** Decodes the scan to `side` pixels a block; undefined when the data is damaged. */
-function decode(
-  { memory, decodeScan }: JpegCode,
-  bytes: Uint8Array,
-  jpeg: PlainJpeg,
-  side: number,
-): ShrunkPlane[] | undefined {
+function decode(work: Work, bytes: Uint8Array, jpeg: PlainJpeg, side: number): Plane[] | undefined {
+  const { code, layout } = work;
   const { width, height, components } = jpeg;
   const widest = Math.max(...components.map((each) => each.across));
   const tallest = Math.max(...components.map((each) => each.down));
   const unitsAcross = Math.ceil(width / (8 * widest));
   const unitsDown = Math.ceil(height / (8 * tallest));
   const length = bytes.length - jpeg.data;
-  const layout = new MemoryLayout();
   const data = layout.take(length + 32);
   const room = layout.take(length + 32);
   const plan = layout.take(components.length * 32);
   const parts = components.map((component) => {
     const stride = unitsAcross * component.across * side;
-    const rows = unitsDown * component.down * side;
     const dc = layout.take(DECODING_BYTES);
     const ac = layout.take(DECODING_BYTES);
-    return {
-      component,
-      dc,
-      ac,
-      quant: layout.take(256),
+    const quant = layout.take(256);
+    const coveredWidth = (((width * component.across) / widest) * side) / 8;
+    const coveredHeight = (((height * component.down) / tallest) * side) / 8;
+    // Without the padding at the right and below, which is not picture.
+    const plane: Plane = {
+      width: Math.ceil(coveredWidth),
+      height: Math.ceil(coveredHeight),
+      at: layout.take(planeBytes(stride, unitsDown * component.down * side)),
       stride,
-      plane: layout.take(stride * rows + 16),
-      coveredWidth: (((width * component.across) / widest) * side) / 8,
-      coveredHeight: (((height * component.down) / tallest) * side) / 8,
+      coveredWidth,
+      coveredHeight,
     };
+    return { component, dc, ac, quant, plane };
   });
-  layout.reserve(memory);
-  const { buffer } = memory;
-  new Uint8Array(buffer).set(bytes.subarray(jpeg.data), data);
-  parts.forEach(({ component, dc, ac, quant, plane, stride }, i) => {
-    new Uint8Array(buffer).set(decodingTable(component.dc), dc);
-    new Uint8Array(buffer).set(decodingTable(component.ac), ac);
+  layout.reserve(code.memory);
+  const { buffer } = code.memory;
+  bytesAt(work, data, length).set(bytes.subarray(jpeg.data));
+  parts.forEach(({ component, dc, ac, quant, plane }, i) => {
+    bytesAt(work, dc, DECODING_BYTES).set(decodingTable(component.dc));
+    bytesAt(work, ac, DECODING_BYTES).set(decodingTable(component.ac));
     new Uint16Array(buffer, quant, 64).set(component.quantisers);
-    const facts = [component.across, component.down, dc, ac, quant, plane, stride, 0];
+    const facts = [component.across, component.down, dc, ac, quant, plane.at, plane.stride, 0];
     new Int32Array(buffer, plan + i * 32, 8).set(facts);
   });
-  const failed = decodeScan(
-    data,
-    length,
-    room,
-    plan,
-    components.length,
-    unitsAcross,
-    unitsDown,
-    jpeg.restart,
-    side,
-  );
-  if (failed !== 0) return undefined;
-  return parts.map(({ plane, stride, coveredWidth, coveredHeight }) => {
-    // Without the padding at the right and below, which is not picture.
-    const columns = Math.ceil(coveredWidth);
-    const rows = Math.ceil(coveredHeight);
-    const tight = new Uint8Array(columns * rows);
-    for (let y = 0; y < rows; y++)
-      tight.set(new Uint8Array(buffer, plane + y * stride, columns), y * columns);
-    return { width: columns, height: rows, coveredWidth, coveredHeight, data: tight };
-  });
+  const numbers = [plan, components.length, unitsAcross, unitsDown, jpeg.restart, side];
+  const failed = code.decodeScan(data, length, room, ...numbers);
+  return failed === 0 ? parts.map(({ plane }) => plane) : undefined;
 }
 
-function resize({ memory, resizePlane }: JpegCode, plane: ShrunkPlane, target: Size): Plane {
-  const { width, height, data } = plane;
+function resize(work: Work, plane: Plane, target: Size): Plane {
+  const { code, layout } = work;
+  const { width, height } = plane;
   const across = inTaps(resampleKernel(width, 0, plane.coveredWidth, target.width), 8);
-  const down = resampleKernel(height, 0, plane.coveredHeight, target.height);
-  const layout = new MemoryLayout();
-  const source = layout.take(data.length + 16);
+  const down = inTaps(resampleKernel(height, 0, plane.coveredHeight, target.height), 2);
   const acrossFirst = layout.take(across.first.byteLength);
   const acrossWeights = layout.take(across.weights.byteLength);
   const downFirst = layout.take(down.first.byteLength);
   const downWeights = layout.take(down.weights.byteLength);
-  const line = layout.take((width + across.taps) * 2 + 32);
-  const out = layout.take(target.width * target.height);
-  layout.reserve(memory);
-  const bytes = new Uint8Array(memory.buffer);
-  bytes.set(data, source);
-  new Int32Array(memory.buffer, acrossFirst).set(across.first);
-  new Int16Array(memory.buffer, acrossWeights).set(across.weights);
-  new Int32Array(memory.buffer, downFirst).set(down.first);
-  new Int16Array(memory.buffer, downWeights).set(down.weights);
-  resizePlane(
-    ...[source, width, width, acrossFirst, acrossWeights, across.taps, target.width],
-    ...[downFirst, downWeights, down.taps, target.height, line, out],
+  const line = layout.take((width + across.taps) * 2 + 64);
+  const made = newPlane(work, target);
+  const { buffer } = code.memory;
+  new Int32Array(buffer, acrossFirst).set(across.first);
+  new Int16Array(buffer, acrossWeights).set(across.weights);
+  new Int32Array(buffer, downFirst).set(down.first);
+  new Int16Array(buffer, downWeights).set(down.weights);
+  code.resizePlane(
+    ...[plane.at, width, plane.stride, acrossFirst, acrossWeights, across.taps, target.width],
+    ...[downFirst, downWeights, down.taps, target.height, line, made.at],
   );
-  return { ...target, data: bytes.slice(out, out + target.width * target.height) };
+  return made;
 }
 
 const halfOf = ({ width, height }: Size): Size => ({
@@ -160,25 +154,36 @@ const halfOf = ({ width, height }: Size): Size => ({
 });
 
 /** The picture's planes at a size, colour at half of it. Grey pictures get colourless planes. */
-function resizeAll(run: JpegCode, planes: readonly ShrunkPlane[], target: Size): Planes {
-  const [luma, u, v] = planes as [ShrunkPlane, ShrunkPlane?, ShrunkPlane?];
+function resizeAll(work: Work, planes: readonly Plane[], target: Size): Planes {
+  const [luma, u, v] = planes as [Plane, Plane?, Plane?];
   const half = halfOf(target);
-  const colour = (plane: ShrunkPlane | undefined): Plane => {
-    if (!plane) return { ...half, data: new Uint8Array(half.width * half.height).fill(128) };
+  const colour = (plane: Plane | undefined): Plane => {
+    if (!plane) {
+      const grey = newPlane(work, half);
+      bytesAt(work, grey.at, half.width * half.height).fill(128);
+      return grey;
+    }
     // The last column of colour reaches half a pixel beyond an odd side.
     const coveredWidth = (plane.coveredWidth * half.width * 2) / target.width;
     const coveredHeight = (plane.coveredHeight * half.height * 2) / target.height;
-    return resize(run, { ...plane, coveredWidth, coveredHeight }, half);
+    return resize(work, { ...plane, coveredWidth, coveredHeight }, half);
   };
-  return [resize(run, luma, target), colour(u), colour(v)];
+  return [resize(work, luma, target), colour(u), colour(v)];
 }
 
-const upright = (plane: Plane, orientation: Orientation): Plane =>
-  orientation === 1 ? plane : turnUpright(plane, plane.data, 1, orientation);
+function upright(work: Work, plane: Plane, orientation: Orientation): Plane {
+  if (orientation === 1) return plane;
+  const pixels = bytesAt(work, plane.at, plane.width * plane.height);
+  const { data, ...size } = turnUpright(plane, pixels, 1, orientation);
+  const turned = newPlane(work, size);
+  bytesAt(work, turned.at, data.length).set(data);
+  return turned;
+}
 
 function meanOf(bytes: Uint8Array): number {
   let sum = 0;
-  for (const each of bytes) sum += each;
+  // An iterator would take twenty times as long.
+  for (let i = 0; i < bytes.length; i++) sum += bytes[i] as number;
   return sum / bytes.length;
 }
 
@@ -208,25 +213,24 @@ const factors = quantisers.map((table) => {
   return turned;
 });
 
-function encode({ memory, encodeScan }: JpegCode, planes: Planes): SmallJpeg {
+function encode(work: Work, planes: Planes): SmallJpeg {
+  const { code, layout } = work;
   const [{ width, height }] = planes;
-  const layout = new MemoryLayout();
-  const places = planes.map(({ data }) => layout.take(data.length + 16));
   const factorPlaces = factors.map((table) => layout.take(table.byteLength));
   const tables = layout.take(codes.length * 1024);
   // A block takes 64 codes with their numbers, 26 bits each and stuffed, at the very most.
   const blocks = Math.ceil(width / 16) * Math.ceil(height / 16) * 6;
   const out = layout.take(blocks * 416 + 64);
-  layout.reserve(memory);
-  const bytes = new Uint8Array(memory.buffer);
-  planes.forEach(({ data }, i) => bytes.set(data, places[i]));
-  factors.forEach((table, i) => new Int16Array(memory.buffer, factorPlaces[i]).set(table));
-  codes.forEach((table, i) => new Uint32Array(memory.buffer, tables + i * 1024).set(table));
-  const length = encodeScan(...places, width, height, ...factorPlaces, tables, out);
+  layout.reserve(code.memory);
+  const { buffer } = code.memory;
+  factors.forEach((table, i) => new Int16Array(buffer, factorPlaces[i]).set(table));
+  codes.forEach((table, i) => new Uint32Array(buffer, tables + i * 1024).set(table));
+  const places = planes.map((plane) => plane.at);
+  const length = code.encodeScan(...places, width, height, ...factorPlaces, tables, out);
   const header = jpegHeader({ width, height }, quantisers);
   const file = new Uint8Array(header.length + length + 2);
   file.set(header);
-  file.set(bytes.subarray(out, out + length), header.length);
+  file.set(bytesAt(work, out, length), header.length);
   file.set([0xff, 0xd9], header.length + length);
   return { width, height, bytes: file };
 }
@@ -247,16 +251,18 @@ export function shrinkJpeg(
   const [largest] = sides;
   if (!code || !jpeg || largest === undefined) return undefined;
   const side = blockSide(jpeg, sizeWithin(jpeg, largest));
-  let planes: readonly ShrunkPlane[] | undefined = decode(code, bytes, jpeg, side);
+  const work: Work = { code, layout: new MemoryLayout() };
+  let planes: readonly Plane[] | undefined = decode(work, bytes, jpeg, side);
   if (!planes) return undefined;
   const pictures: SmallJpeg[] = [];
   let light = 0;
   for (const most of sides) {
-    const resized = resizeAll(code, planes, sizeWithin(jpeg, most));
-    if (most === sides.at(-1)) light = meanOf(resized[0].data);
-    const turned = resized.map((plane) => upright(plane, orientation)) as unknown as Planes;
-    pictures.push(encode(code, turned));
-    planes = resized.map((plane) => ({ ...plane, coveredWidth: plane.width, coveredHeight: plane.height }));
+    const resized = resizeAll(work, planes, sizeWithin(jpeg, most));
+    const [luma] = resized;
+    if (most === sides.at(-1)) light = meanOf(bytesAt(work, luma.at, luma.width * luma.height));
+    const turned = resized.map((plane) => upright(work, plane, orientation)) as unknown as Planes;
+    pictures.push(encode(work, turned));
+    planes = resized;
   }
   const [width, height] = swapsSides(orientation) ? [jpeg.height, jpeg.width] : [jpeg.width, jpeg.height];
   return { width, height, pictures, light };

@@ -16,13 +16,13 @@ export interface ImportOptions {
 }
 
 /** Rows are handed over together this often, in milliseconds: each time the table is drawn anew. */
-const HAND_OVER_EVERY = 700;
+const HAND_OVER_EVERY = 1000;
 /** Handing over may take this share of the time at most: the larger the film, the rarer. */
 const HAND_OVER_SHARE = 0.05;
 /** How long photos that are being looked at are waited for when the import is stopped, in milliseconds. */
 const PATIENCE = 4000;
 /** The progress is told this often, in milliseconds. */
-const TELL_EVERY = 200;
+const TELL_EVERY = 400;
 
 /**
  * Brings files in, in number order, with a worker for each core. Resolves when all are in, the import was

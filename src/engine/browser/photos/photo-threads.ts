@@ -12,8 +12,8 @@ const startThread = (): Thread => {
   return { worker, remote: wrap<PhotoWorker>(worker) };
 };
 
-/** Photos in each worker at the same time: one is read or kept while the other is computed. */
-const IN_EACH = 2;
+/** Photos in each worker at the same time: a few are kept together while others are read and computed. */
+const IN_EACH = 6;
 
 /** Workers that bring photos in, one for each core. The owner closes them. */
 export class PhotoThreads {
