@@ -10,6 +10,7 @@ import { promisify } from 'node:util';
 import type { Browser, Page } from 'playwright-core';
 import { launch } from '../e2e/browser';
 import { serveBuilt } from '../scripts/serve-built';
+import { bringIn } from './bring-in';
 import { largePhotos, manyPhotos } from './photos';
 import { sharpPictures, timed } from './sharp-pictures';
 
@@ -37,14 +38,6 @@ async function emptyFilm(base: string): Promise<{ browser: Browser; page: Page }
   await page.getByRole('heading', { name: 'Drop your photos here' }).waitFor();
   return { browser, page };
 }
-
-const bringIn = (page: Page, paths: readonly string[]): Promise<number> =>
-  timed(async () => {
-    await page.getByTestId('choose-photos').setInputFiles([...paths]);
-    // Waiting by role would look through the whole table at each repaint, and cost a tenth of the import.
-    const done = page.locator('button', { hasText: `Lay out ${paths.length} photos` });
-    while ((await done.count()) === 0) await new Promise((resolve) => setTimeout(resolve, 50));
-  });
 
 /** Import through the real interface, from the choice of files to the last photo; seconds. */
 async function kermisImport(base: string, paths: readonly string[]): Promise<number> {

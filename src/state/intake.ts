@@ -35,7 +35,7 @@ export const intakeOf = (): Intake | undefined => useIntake.getState().intake;
 const set = (change: Partial<Intake>): void =>
   useIntake.setState(({ intake }) => ({ intake: intake && { ...intake, ...change } }));
 
-/** A table of so many rows takes a while to store: it is kept this long after a change, in milliseconds. */
+/** A table of so many rows takes a while to look through: it is kept this long after a change, in milliseconds. */
 const LONG = 600;
 const KEEP_AFTER = 1500;
 let keepTimer: ReturnType<typeof setTimeout> | undefined;
@@ -124,10 +124,11 @@ export function takeIn(rows: readonly IntakeRow[]): void {
   const film = openFilm();
   if (!intake || !film) return;
   const inFilm = new Set(film.photos.map((photo) => photo.hash));
-  const keyOf = ({ name, photo }: IntakeRow): string => `${photo?.hash ?? ''} ${name}`;
-  const inTable = new Set(intake.rows.map(keyOf));
+  const names = new Set(intake.rows.map((row) => row.name));
   // The same file again, with another date: it is in the table already.
-  const fresh = rows.filter((row) => !row.photo || !inTable.has(keyOf(row)));
+  const isInTable = ({ name, photo }: IntakeRow): boolean =>
+    names.has(name) && intake.rows.some((row) => row.name === name && row.photo?.hash === photo?.hash);
+  const fresh = rows.filter((row) => !row.photo || !isInTable(row));
   const marked = fresh.map((row): IntakeRow => {
     if (!row.photo) return row;
     const photo = { ...row.photo, cameInAt: intake.cameInAt };

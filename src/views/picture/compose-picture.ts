@@ -1,6 +1,6 @@
 import type { Film } from '../../core/film/film';
-import { fileOf } from '../../core/film/photo-picture';
-import type { Rect } from '../../core/picture/placement';
+import { fileOf, turnOf } from '../../core/film/photo-picture';
+import type { Rect, Size } from '../../core/picture/placement';
 import { poseAt, scheduleOf, showingAt, type ScheduledPose } from '../../core/film/schedule';
 import { drawPhoto } from '../../engine/browser/play/draw-photo';
 import type { Compare } from '../../state/compare';
@@ -91,6 +91,27 @@ export function composePicture(
     after && { entry: after, words: 'after', share: 0.26 },
   ]);
   return { panels, layers };
+}
+
+/** Says all that a drawing of a composition depends on, so that it need not be drawn again where that is the same. */
+export function drawingKey(
+  { width, height }: Size,
+  film: Film,
+  composition: Composition,
+  here: ScheduledPose,
+  pictureOf: (hash: string) => ImageBitmap | undefined,
+): string {
+  const photos = photosOf(film);
+  const shownOf = ({ pose }: ScheduledPose): unknown => {
+    const photo = photos.get(pose.photoId);
+    const file = photo && fileOf(photo);
+    return file && pictureOf(file.hash) ? [file.hash, turnOf(photo)] : photo?.name;
+  };
+  return JSON.stringify([
+    [width, height, devicePixelRatio, film.settings, composition.quick],
+    composition.panels.map(({ entry, words, share }) => [shownOf(entry), entry === here, words, share]),
+    composition.layers.map(({ entry, strength, difference }) => [shownOf(entry), strength, difference]),
+  ]);
 }
 
 /** Space around pictures, and under them for their words, in CSS pixels. */

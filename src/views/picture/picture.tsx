@@ -8,7 +8,7 @@ import { setReadiness } from '../../state/player';
 import { openFilm, photosOf, useFilm, useWorkbench } from '../../state/workbench';
 import { comingUp } from './coming-up';
 import { CompareBar } from './compare-bar';
-import { composePicture, drawComposition } from './compose-picture';
+import { composePicture, drawComposition, drawingKey } from './compose-picture';
 import styles from './picture.module.css';
 
 /** The big picture: the pose under the playhead, as the print will show it, and what it is compared with. */
@@ -21,6 +21,8 @@ export function Picture() {
   const compare = useCompare();
   const canvasRef = useRef<HTMLCanvasElement>(null);
   const cacheRef = useRef<PictureCache>(undefined);
+  /** What the canvas shows: most edits change nothing of it. */
+  const drawn = useRef<string>(undefined);
   const here = film && poseAt(scheduleOf(film), frame);
   const photo = film && here && photosOf(film).get(here.pose.photoId);
   const composition = film && composePicture(film, frame, compare, chosen, playing);
@@ -30,14 +32,18 @@ export function Picture() {
     const cache = cacheRef.current;
     if (!canvas || !cache || !film || !composition || !here) {
       canvas?.getContext('2d', { willReadFrequently: true })?.clearRect(0, 0, canvas.width, canvas.height);
+      drawn.current = undefined;
       return;
     }
     const shown = composition.panels.length === 1 ? (composition.panels[0]?.entry ?? here) : here;
     const main = photosOf(film).get(shown.pose.photoId);
     // While the picture is still coming the one before stays, rather than a flash of nothing.
-    if (!main || cache.has(fileOf(main).hash)) {
-      drawComposition(canvas, film, composition, here, (hash) => cache.get(hash));
-    }
+    if (main && !cache.has(fileOf(main).hash)) return;
+    const pictureOf = (hash: string): ImageBitmap | undefined => cache.get(hash);
+    const key = drawingKey(canvas, film, composition, here, pictureOf);
+    if (key === drawn.current) return;
+    drawn.current = key;
+    drawComposition(canvas, film, composition, here, pictureOf);
   });
 
   /** Whether a picture that has come is one of those shown. */
@@ -65,6 +71,7 @@ export function Picture() {
       if (!canvas || !entry) return;
       canvas.width = Math.round(entry.contentRect.width * devicePixelRatio);
       canvas.height = Math.round(entry.contentRect.height * devicePixelRatio);
+      drawn.current = undefined;
       redraw();
     });
     if (canvas?.parentElement) observer.observe(canvas.parentElement);

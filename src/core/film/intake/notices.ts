@@ -40,21 +40,27 @@ function mediansAround(values: readonly (number | undefined)[]): (number | undef
 }
 
 /** The most frequent of some keys. */
-function usual(keys: readonly string[]): string | undefined {
-  const counts = new Map<string, number>();
+function usual(keys: readonly number[]): number | undefined {
+  const counts = new Map<number, number>();
   for (const key of keys) counts.set(key, (counts.get(key) ?? 0) + 1);
   return [...counts].sort((a, b) => b[1] - a[1])[0]?.[0];
 }
 
-const sizeOf = ({ photo }: UsableRow): string => `${photo.width}x${photo.height}`;
-const shapeOf = ({ photo }: UsableRow): string => (photo.width / photo.height).toFixed(2);
+// As numbers: thousands of texts would take longer to make than all else that is looked for.
+const sizeOf = ({ photo }: UsableRow): number => photo.width * 2 ** 20 + photo.height;
+const shapeOf = ({ photo }: UsableRow): number => Math.round((photo.width / photo.height) * 100);
 
-/** The gap in front of a number within a rollover, from `previous` to the end of the counter and from its start. */
-function gapBetween(previous: string, next: string): { from: bigint; to: bigint } | undefined {
+/**
+ * How two numbered names of one run follow each other where that is not one after the other: with the same number, or a
+ * gap; where the counter turned from all nines, what is missing from its start on.
+ */
+function stepBetween(previous: string, next: string): 'same' | { from: bigint; to: bigint } | undefined {
   const before = runningNumber(previous);
   const after = runningNumber(next);
   if (before === undefined || after === undefined || !sameRun(previous, next)) return undefined;
-  if (after > before + 1n) return { from: before + 1n, to: after - 1n };
+  if (after === before) return 'same';
+  const awaited = before + 1n;
+  if (after > awaited) return { from: awaited, to: after - 1n };
   // The counter started again: only what is missing behind it counts.
   const turned = after < before && /^9+$/.test(splitName(previous).digits);
   return turned && after > 1n ? { from: 1n, to: after - 1n } : undefined;
@@ -75,10 +81,10 @@ export function rowNotices(rows: readonly IntakeRow[]): ReadonlyMap<string, read
     const { photo, name } = row;
     const found: RowNotice[] = [];
     const previous = usable[i - 1];
-    const gap = previous && gapBetween(previous.name, name);
-    if (gap) found.push({ kind: 'gap', ...gap });
-    if (previous && sameRun(previous.name, name) && runningNumber(previous.name) === runningNumber(name)) {
-      if (runningNumber(name) !== undefined) found.push({ kind: 'same-number', as: previous.name });
+    if (previous) {
+      const step = stepBetween(previous.name, name);
+      if (step === 'same') found.push({ kind: 'same-number', as: previous.name });
+      else if (step) found.push({ kind: 'gap', ...step });
     }
     const twin = firstWith.get(photo.hash);
     if (twin === undefined) firstWith.set(photo.hash, name);

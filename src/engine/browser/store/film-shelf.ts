@@ -4,7 +4,8 @@ import { filmDocument, readFilmDocument } from '../../../core/formats/film-docum
 import { failed, type Parsed } from '../../../core/time/parsed';
 import { removeTakesOf } from '../record/take-shelf';
 import { deleteHistory } from './history-shelf';
-import { desk, films, intakes, places } from './stores';
+import { forgetIntake } from './intake-shelf';
+import { desk, films, places } from './stores';
 
 /** Where a person was in a film when it was last seen. */
 export interface FilmPlace {
@@ -87,7 +88,7 @@ export async function listFilms(): Promise<ShelvedFilm[]> {
 export async function deleteFilm(id: string): Promise<void> {
   await films.removeItem(id);
   await places.removeItem(id);
-  await intakes.removeItem(id);
+  await forgetIntake(id);
   await removeTakesOf(id);
   await deleteHistory(id);
 }

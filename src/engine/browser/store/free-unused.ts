@@ -3,9 +3,9 @@ import type { SoundPiece } from '../sounds/sound-look';
 import { filesOf } from '../../../core/film/photo-picture';
 import { listFilms } from './film-shelf';
 import { forgetHistoriesOf } from './history-shelf';
-import { readIntake } from './intake-shelf';
+import { filmsWithIntake, readIntake } from './intake-shelf';
 import { withPicturesFree } from './store-lock';
-import { intakes, originals, previews, soundLooks, soundPieces, thumbnails } from './stores';
+import { originals, previews, soundLooks, soundPieces, thumbnails } from './stores';
 
 /** Pictures and sounds that no film and no table of photos that came in uses any more. */
 export interface Unused {
@@ -31,7 +31,7 @@ async function usedHashes(): Promise<ReadonlySet<string> | undefined> {
     for (const hash of filesOf(film.value.photos).keys()) used.add(hash);
     for (const { hash } of film.value.sounds) used.add(hash);
   }
-  for (const film of await intakes.keys())
+  for (const film of await filmsWithIntake())
     for (const row of (await readIntake(film))?.rows ?? []) if (row.photo) used.add(row.photo.hash);
   return used;
 }

@@ -2,7 +2,7 @@ import Joi from 'joi';
 import type { IntakeRow } from '../../../core/film/intake/intake-row';
 import type { RowOrder } from '../../../core/film/intake/order-rows';
 import { photoSchema } from '../../../core/formats/film-document';
-import { intakes } from './stores';
+import { intakes, setItems } from './stores';
 
 /** What is kept of an intake, so that a closed tab costs nothing. */
 export interface KeptIntake {
@@ -12,35 +12,82 @@ export interface KeptIntake {
   readonly asked: number;
 }
 
-const schema = Joi.object({
+/** Rows lie in parts of so many, each under a key of its own: most of thousands do not change when more come in. */
+const IN_PART = 250;
+
+const rowsSchema = Joi.array().items(
+  Joi.object({
+    id: Joi.string().required(),
+    name: Joi.string().allow('').required(),
+    modifiedAt: Joi.number().optional(),
+    photo: photoSchema.optional(),
+    problem: Joi.string().optional(),
+    inFilm: Joi.boolean().optional(),
+    leftOut: Joi.boolean().required(),
+  }),
+);
+
+const indexSchema = Joi.object({
   filmId: Joi.string().required(),
-  rows: Joi.array()
-    .items(
-      Joi.object({
-        id: Joi.string().required(),
-        name: Joi.string().allow('').required(),
-        modifiedAt: Joi.number().optional(),
-        photo: photoSchema.optional(),
-        problem: Joi.string().optional(),
-        inFilm: Joi.boolean().optional(),
-        leftOut: Joi.boolean().required(),
-      }),
-    )
-    .required(),
   order: Joi.string().valid('number', 'time', 'name', 'pixels', 'bytes').optional(),
   asked: Joi.number().integer().min(0).required(),
-});
+  parts: Joi.number().integer().min(0).default(0),
+  // All of them, as they were kept before they were parted.
+  rows: rowsSchema.default([]),
+}).required();
 
-export const keepIntake = async ({ filmId, rows, order, asked }: KeptIntake): Promise<void> => {
-  await intakes.setItem<KeptIntake>(filmId, { filmId, rows, order, asked });
-};
+type Index = Omit<KeptIntake, 'rows'> & { readonly parts: number };
 
-export const forgetIntake = (filmId: string): Promise<void> => intakes.removeItem(filmId);
+const partKey = (filmId: string, part: number): string => `${filmId}/${part}`;
+
+/** The rows that were kept last, to write only what has changed since. */
+let last: { readonly filmId: string; readonly parts: readonly (readonly IntakeRow[])[] } | undefined;
+
+const sameRows = (a: readonly IntakeRow[] | undefined, b: readonly IntakeRow[]): boolean =>
+  a?.length === b.length && b.every((row, i) => row === a[i]);
+
+/** Keeps an intake: all of it or nothing. */
+export async function keepIntake({ filmId, rows, order, asked }: KeptIntake): Promise<void> {
+  const parts = Array.from({ length: Math.ceil(rows.length / IN_PART) }, (_, part) =>
+    rows.slice(part * IN_PART, (part + 1) * IN_PART),
+  );
+  const before = last?.filmId === filmId ? last.parts : [];
+  const changed = parts.flatMap((value, part) =>
+    sameRows(before[part], value) ? [] : [{ key: partKey(filmId, part), value }],
+  );
+  const index: Index = { filmId, order, asked, parts: parts.length };
+  last = { filmId, parts };
+  try {
+    await setItems(intakes, [...changed, { key: filmId, value: index }]);
+  } catch (error) {
+    last = undefined;
+    throw error;
+  }
+}
+
+export async function forgetIntake(filmId: string): Promise<void> {
+  if (last?.filmId === filmId) last = undefined;
+  for (const key of await intakes.keys())
+    if (key === filmId || key.startsWith(`${filmId}/`)) await intakes.removeItem(key);
+}
+
+/** Films with an intake that was not finished. */
+export const filmsWithIntake = async (): Promise<readonly string[]> =>
+  (await intakes.keys()).filter((key) => !key.includes('/'));
 
 /** The intake of a film that was not finished; undefined where there is none, or it cannot be read. */
 export async function readIntake(filmId: string): Promise<KeptIntake | undefined> {
+  // Another tab may have kept it since.
+  if (last?.filmId === filmId) last = undefined;
   const stored = await intakes.getItem<unknown>(filmId);
-  if (stored === null) return undefined;
-  const read: Joi.ValidationResult<KeptIntake> = schema.validate(stored, { convert: false });
-  return read.error ? undefined : read.value;
+  const index: Joi.ValidationResult<Index & KeptIntake> = indexSchema.validate(stored, { convert: false });
+  if (index.error) return undefined;
+  const { parts, rows: whole, ...kept } = index.value;
+  const parted = await Promise.all(
+    Array.from({ length: parts }, (_, part) => intakes.getItem<unknown>(partKey(filmId, part))),
+  );
+  const rows: Joi.ValidationResult<readonly IntakeRow[]> = rowsSchema.validate(parted.flat(), {
+    convert: false,
+  });
+  return rows.error ? undefined : { ...kept, rows: [...whole, ...rows.value] };
 }

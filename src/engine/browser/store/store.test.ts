@@ -2,6 +2,7 @@ import 'fake-indexeddb/auto';
 import fc from 'fast-check';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import type { Film, Photo } from '../../../core/film/film';
+import type { IntakeRow } from '../../../core/film/intake/intake-row';
 import { perform, redo, startHistory, undo, type History } from '../../../core/film/history';
 import { filmOf, filmWith, photoNamed } from '../../../core/film/random-films';
 import { TakeWriter, closeTake, listTakes, removeTake, takeFile, type Take } from '../record/take-shelf';
@@ -21,7 +22,7 @@ import {
 } from './film-shelf';
 import { findUnused, freeUnused, unusedWords } from './free-unused';
 import { keepHistory, readHistory } from './history-shelf';
-import { keepIntake, readIntake } from './intake-shelf';
+import { filmsWithIntake, forgetIntake, keepIntake, readIntake, type KeptIntake } from './intake-shelf';
 import { isFull } from './is-full';
 import { StandInLocks } from './stand-in-locks';
 import { holdPictures } from './store-lock';
@@ -174,6 +175,73 @@ describe('films on the shelf', () => {
       expect(await store.length()).toBe(0);
     expect(await isDemoFilm('one')).toBe(true);
     expect(await isDemoFilm('one-more')).toBe(false);
+  });
+});
+
+describe('photos that came in and are not laid out', () => {
+  const rows = (names: readonly string[]): IntakeRow[] =>
+    names.map((name) => ({ id: `id of ${name}`, name, leftOut: false, photo: photo(name, 'a') }));
+  const numbers = (from: number, to: number): string[] =>
+    Array.from({ length: to - from }, (_, i) => `p${from + i}`);
+  const table = (list: readonly IntakeRow[]): KeptIntake => ({
+    ...{ filmId: 'film', rows: list, order: 'number', asked: 2000 },
+  });
+
+  it('come back in their order, however many; only parts that changed are written again', async () => {
+    const first = rows(numbers(0, 1100));
+    await keepIntake(table(first));
+    expect(await readIntake('film')).toEqual(table(first));
+    // Read anew, nothing is known of what is stored: all of it is written once.
+    await keepIntake(table(first));
+    const write = vi.spyOn(stores.intakes, 'setItems');
+    const more = [...first, ...rows(numbers(1100, 1130))];
+    await keepIntake(table(more));
+    const written = write.mock.calls.flatMap(([items]) => (items as { key: string }[]).map(({ key }) => key));
+    expect(written).toEqual(['film/4', 'film']);
+    write.mockRestore();
+    expect(await readIntake('film')).toEqual(table(more));
+  });
+
+  it('are as they were kept last, whatever was moved, left out or taken away', async () => {
+    const change = fc.tuple(fc.nat(700), fc.nat(700), fc.constantFrom('move', 'leave out', 'cut'));
+    await fc.assert(
+      fc.asyncProperty(fc.array(change, { minLength: 1, maxLength: 6 }), async (changes) => {
+        let list = rows(numbers(0, 600));
+        for (const [a, b, what] of changes) {
+          const at = a % list.length;
+          const [row] = list.slice(at, at + 1) as [IntakeRow];
+          const others = list.filter((each) => each !== row);
+          if (what === 'move') list = [...others.slice(0, b), row, ...others.slice(b)];
+          else if (what === 'cut') list = list.slice(0, at + 1);
+          else list = list.map((each) => (each === row ? { ...row, leftOut: true } : each));
+          await keepIntake(table(list));
+        }
+        expect(await readIntake('film')).toEqual(table(list));
+      }),
+      { numRuns: 25 },
+    );
+  });
+
+  it('are read as an older version kept them, and forgotten with all their parts', async () => {
+    await stores.intakes.setItem('film', table(rows(['a', 'b'])));
+    expect(await readIntake('film')).toEqual(table(rows(['a', 'b'])));
+    await keepIntake(table(rows(numbers(0, 600))));
+    await keepIntake({ ...table(rows(['a'])), filmId: 'film-2' });
+    expect(await filmsWithIntake()).toEqual(['film', 'film-2']);
+    await forgetIntake('film');
+    expect(await stores.intakes.keys()).toEqual(['film-2', 'film-2/0']);
+  });
+
+  it('that could not be kept are written whole the next time', async () => {
+    await keepIntake(table(rows(numbers(0, 300))));
+    const full = vi
+      .spyOn(stores.intakes, 'setItems')
+      .mockRejectedValue(new DOMException('', 'QuotaExceededError'));
+    const more = rows(numbers(0, 600));
+    await expect(keepIntake(table(more))).rejects.toSatisfy(isFull);
+    full.mockRestore();
+    await keepIntake(table(more));
+    expect(await readIntake('film')).toEqual(table(more));
   });
 });
 
