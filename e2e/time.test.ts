@@ -381,3 +381,51 @@ test('flags keep to their poses, poses are compared, any command is found by typ
   expect(page.url()).toContain(base());
   expect(complaints).toEqual([]);
 });
+
+test('the wheel zooms around the pointer, keys around the playhead; chosen poses fill the strip from its left side', async () => {
+  const { page } = await visit();
+  await bringIn(page, await numbered(40, 1));
+  const scroller = page.getByTestId('strip-scroll');
+  const box = await scroller.boundingBox();
+  if (!box) throw new Error('no strip');
+  const left = (): Promise<number> => scroller.evaluate((element) => element.scrollLeft);
+  const pixels = async (): Promise<number> => {
+    const style = await page.getByRole('listbox', { name: 'Poses of the film' }).getAttribute('style');
+    return Number(/--frame: ?([\d.]+)px/.exec(style ?? '')?.[1]);
+  };
+  /** The frame, with its parts, that is shown so many pixels from the strip's left side. */
+  const frameAt = async (x: number): Promise<number> => ((await left()) + x) / (await pixels());
+  const ticketOf = (number: number): Locator =>
+    page.getByRole('option', { name: new RegExp(`PICT0*${number}\\.JPG`) });
+  const x = box.width * 0.8;
+  await page.mouse.move(box.x + x, box.y + 120);
+  const under = await frameAt(x);
+  await page.keyboard.down('Control');
+  for (const direction of [-1, -1, -1, 1, -1]) {
+    const before = await pixels();
+    await page.mouse.wheel(0, direction * 100);
+    await expect.poll(pixels).not.toBe(before);
+    // Scrolled to whole pixels.
+    expect(Math.abs((await frameAt(x)) - under) * (await pixels())).toBeLessThan(2);
+  }
+  await page.keyboard.up('Control');
+  // The playhead, on the first frame, was left behind; where it is in sight, keys zoom around it.
+  expect(await left()).toBeGreaterThan(100);
+  await ticketOf(30).click();
+  await expect.poll(async () => (await counter(page)).frame).toBeGreaterThan(1);
+  const { frame } = await counter(page);
+  const place = async (): Promise<number> => (frame - 1) * (await pixels()) - (await left());
+  const stays = await place();
+  await page.keyboard.press('o');
+  expect(Math.abs((await place()) - stays)).toBeLessThan(2);
+  await page.keyboard.press('w');
+  await choose(page, 10, 19);
+  await page.keyboard.press('Shift+W');
+  const first = await ticketOf(11).boundingBox();
+  const last = await ticketOf(20).boundingBox();
+  expect((first?.x ?? 0) - box.x).toBeGreaterThanOrEqual(0);
+  expect((first?.x ?? 0) - box.x).toBeLessThan(20);
+  const end = (last?.x ?? 0) + (last?.width ?? 0) - box.x;
+  expect(end).toBeLessThanOrEqual(box.width);
+  expect(end).toBeGreaterThan(box.width * 0.9);
+});

@@ -58,6 +58,8 @@ export interface WorkbenchState {
   readonly ruler: 'frames' | 'timecode';
   /** Pixels a frame on the strip, as a person picked it; undefined shows the whole film, however it grows. */
   readonly zoom: number | undefined;
+  /** The frame that the strip puts at its left side when it is drawn next. */
+  readonly zoomFrom: number | undefined;
   /** Width in pixels that the strip has for the film. */
   readonly stripWidth: number;
   readonly keeping: Keeping;
@@ -85,6 +87,7 @@ export const useWorkbench = create<WorkbenchState>(() => ({
   sheet: undefined,
   ruler: 'frames',
   zoom: undefined,
+  zoomFrom: undefined,
   stripWidth: 0,
   keeping: { kind: 'kept' },
   canWrite: true,

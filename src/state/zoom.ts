@@ -49,5 +49,10 @@ export function zoomToChosen(): void {
   const entries = scheduleOf(film).poses.filter((entry) => chosen.has(entry.pose.id));
   const first = entries[0];
   const last = entries.at(-1);
-  if (first && last) setWorkbench({ zoom: fitting(last.end - first.start, stripWidth), frame: first.start });
+  if (first && last)
+    setWorkbench({
+      zoom: fitting(last.end - first.start, stripWidth),
+      zoomFrom: first.start,
+      frame: first.start,
+    });
 }

@@ -1,6 +1,6 @@
 import { useEffect, useEffectEvent, useLayoutEffect, useRef, useState, type RefObject } from 'react';
 import { setWorkbench, useWorkbench, workbench } from '../../state/workbench';
-import { zoomOf, zoomStrip } from '../../state/zoom';
+import { TAIL, zoomOf, zoomStrip } from '../../state/zoom';
 
 /** What is in sight is told in steps of so many pixels: the strip is drawn anew for each, not for every pixel. */
 export const SIGHT_STEP = 160;
@@ -11,19 +11,25 @@ export interface StripView {
   readonly width: number;
 }
 
+const stepBefore = (left: number): number => Math.floor(left / SIGHT_STEP) * SIGHT_STEP;
+
 /** Scrolling and zooming of the strip: what is in sight, around what it zooms, and the playhead kept in sight. */
 export function useStripScroll(scroller: RefObject<HTMLDivElement | null>, zoom: number): StripView {
   const [view, setView] = useState<StripView>({ left: 0, width: 0 });
-  // The frame that stays where it is on screen through a zoom; the playhead where there is none.
-  const anchor = useRef<number>(undefined);
+  const zoomFrom = useWorkbench((state) => state.zoomFrom);
+  // Where the strip is scrolled to once it is drawn with the next zoom, where that was settled with the zoom itself.
+  const aim = useRef<number>(undefined);
   const zoomBefore = useRef(zoom);
+  // Where it was scrolled to before it was drawn with another zoom: by then it may have become too short for that.
+  const leftBefore = useRef(0);
 
   useLayoutEffect(() => {
     const element = scroller.current;
     if (!element) return undefined;
     const measure = (): void => {
       const { scrollLeft, clientWidth: width } = element;
-      const left = Math.floor(scrollLeft / SIGHT_STEP) * SIGHT_STEP;
+      const left = stepBefore(scrollLeft);
+      leftBefore.current = scrollLeft;
       setView((before) => (before.left === left && before.width === width ? before : { left, width }));
       if (workbench().stripWidth !== width) setWorkbench({ stripWidth: width });
     };
@@ -37,26 +43,41 @@ export function useStripScroll(scroller: RefObject<HTMLDivElement | null>, zoom:
     };
   }, [scroller]);
 
+  // Around the pointer, the start of what is shown as large as it goes, or else the playhead: it stays where it is on
+  // screen, or comes to the middle.
   useLayoutEffect(() => {
     const element = scroller.current;
-    const around = anchor.current ?? workbench().frame;
-    const x = around * zoomBefore.current - (element?.scrollLeft ?? 0);
+    const before = zoomBefore.current;
+    const aimed = aim.current;
     zoomBefore.current = zoom;
-    anchor.current = undefined;
+    aim.current = undefined;
     if (!element) return;
-    const inside = x >= 0 && x <= element.clientWidth ? x : element.clientWidth / 2;
-    element.scrollLeft = around * zoom - inside;
-  }, [scroller, zoom]);
+    if (zoomFrom !== undefined) {
+      element.scrollLeft = zoomFrom * zoom - TAIL / 2;
+      setWorkbench({ zoomFrom: undefined });
+    } else if (aimed !== undefined) element.scrollLeft = aimed;
+    else if (before !== zoom) {
+      const { frame } = workbench();
+      const x = frame * before - leftBefore.current;
+      const inside = x >= 0 && x <= element.clientWidth ? x : element.clientWidth / 2;
+      element.scrollLeft = frame * zoom - inside;
+    }
+    leftBefore.current = element.scrollLeft;
+  }, [scroller, zoom, zoomFrom]);
 
   // The wheel with ctrl zooms around the pointer, without it moves along the film.
   const wheel = useEffectEvent((element: HTMLElement, event: WheelEvent) => {
     if (event.ctrlKey || event.metaKey) {
       event.preventDefault();
-      const x = event.clientX - element.getBoundingClientRect().left + element.scrollLeft;
-      anchor.current = x / zoom;
+      const x = event.clientX - element.getBoundingClientRect().left;
+      const around = (x + (aim.current ?? element.scrollLeft)) / zoom;
       zoomStrip(event.deltaY < 0 ? 1 : -1);
-      // At either end nothing moves, and the next zoom has an anchor of its own.
-      if (zoomOf(workbench()) === zoom) anchor.current = undefined;
+      const next = zoomOf(workbench());
+      if (next === zoom) return;
+      // What will be in sight is known before it is drawn: so it need not be drawn twice.
+      const left = Math.max(0, around * next - x);
+      aim.current = left;
+      setView((seen) => ({ ...seen, left: stepBefore(left) }));
     } else if (event.deltaX === 0 && event.deltaY !== 0) {
       event.preventDefault();
       element.scrollLeft += event.deltaY;
@@ -71,20 +92,22 @@ export function useStripScroll(scroller: RefObject<HTMLDivElement | null>, zoom:
     return () => element.removeEventListener('wheel', listen);
   }, [scroller]);
 
-  // The playhead stays in sight: a page at a time while playing, at once when stepping.
+  // The playhead stays in sight where it moves: a page at a time while playing, at once when stepping. Zooming may leave
+  // it behind.
+  const follow = useEffectEvent((): void => {
+    const element = scroller.current;
+    if (!element) return;
+    const { frame, playing } = workbench();
+    const x = (frame + 0.5) * zoom;
+    if (x >= element.scrollLeft && x <= element.scrollLeft + element.clientWidth) return;
+    element.scrollLeft = playing ? x - 40 : x - element.clientWidth / 2;
+  });
   useEffect(() => {
-    const follow = ({ frame, playing }: { frame: number; playing: boolean }): void => {
-      const element = scroller.current;
-      if (!element) return;
-      const x = (frame + 0.5) * zoom;
-      if (x >= element.scrollLeft && x <= element.scrollLeft + element.clientWidth) return;
-      element.scrollLeft = playing ? x - 40 : x - element.clientWidth / 2;
-    };
-    follow(workbench());
+    follow();
     return useWorkbench.subscribe((state, before) => {
-      if (state.frame !== before.frame) follow(state);
+      if (state.frame !== before.frame && state.zoomFrom === undefined) follow();
     });
-  }, [scroller, zoom]);
+  }, []);
 
   return view;
 }
