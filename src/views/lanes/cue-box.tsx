@@ -93,7 +93,11 @@ export const CueBox = memo(function CueBox({ placed, chosen, total, named, scale
         if (event.detail === 0) chooseCue(cue.id, 'only');
       }}
     >
-      {named && <span className={styles.name}>{sound.name}</span>}
+      {named && (
+        <span className={styles.name}>
+          <span>{sound.name}</span>
+        </span>
+      )}
       {heardUntil < end && (
         <span className={styles.unheard} style={{ left: ofCue(Math.max(0, heardUntil - start)) }} />
       )}
