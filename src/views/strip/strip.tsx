@@ -124,7 +124,9 @@ export function Strip() {
             accessibility={{ container: document.body }}
           >
             <TicketBand
-              className={pictured ? styles.tickets : `${styles.tickets} ${styles.edges}`}
+              className={[styles.tickets, !pictured && styles.edges, !pictured && ticketed && styles.punched]
+                .filter(Boolean)
+                .join(' ')}
               role="listbox"
               aria-label="Poses of the film"
               aria-multiselectable
@@ -133,6 +135,7 @@ export function Strip() {
               onClick={pickTicket}
               style={{
                 ['--frame' as string]: `${zoom}px`,
+                ['--tail' as string]: `${TAIL}px`,
                 ['--hole-size' as string]: `${Math.min(4, Math.max(0.8, zoom * 0.22))}px`,
               }}
               {...holdDrag.handlers}
