@@ -1,6 +1,7 @@
-import { proxy, wrap, type Remote } from 'comlink';
+import { wrap, type ProxyMarked, type Remote } from 'comlink';
 import type { Film } from '../../../core/film/film';
 import type { WrittenFile } from '../../../core/film/retouch/written-names';
+import { withProgress } from '../threads/with-progress';
 import type { OutWorker } from './out.worker';
 
 type OnFile = (done: number) => void;
@@ -8,7 +9,8 @@ type OnFile = (done: number) => void;
 /** Has a worker do something and ends it; rejects with the signal's reason when it is stopped. */
 async function withWorker<T>(
   signal: AbortSignal,
-  work: (remote: Remote<OutWorker>) => Promise<T>,
+  onFile: OnFile,
+  work: (remote: Remote<OutWorker>, tell: OnFile & ProxyMarked) => Promise<T>,
 ): Promise<T> {
   signal.throwIfAborted();
   const worker = new Worker(new URL('./out.worker.ts', import.meta.url), { type: 'module' });
@@ -19,7 +21,7 @@ async function withWorker<T>(
     );
   });
   try {
-    return await Promise.race([work(wrap<OutWorker>(worker)), stopped]);
+    return await withProgress(onFile, (tell) => Promise.race([work(wrap<OutWorker>(worker), tell), stopped]));
   } finally {
     worker.terminate();
   }
@@ -27,7 +29,7 @@ async function withWorker<T>(
 
 /** A film with all its files as one `.kermis` file. Rejects when a file is missing or the work is stopped. */
 export const writeFilmFile = (film: Film, signal: AbortSignal, onFile: OnFile): Promise<Blob> =>
-  withWorker(signal, (remote) => remote.filmZip(film, proxy(onFile)));
+  withWorker(signal, onFile, (remote, tell) => remote.filmZip(film, tell));
 
 /** Photos for retouching as one ZIP archive. */
 export const writePhotosZip = (
@@ -35,7 +37,7 @@ export const writePhotosZip = (
   film: Film,
   signal: AbortSignal,
   onFile: OnFile,
-): Promise<Blob> => withWorker(signal, (remote) => remote.photosZip([...written], film, proxy(onFile)));
+): Promise<Blob> => withWorker(signal, onFile, (remote, tell) => remote.photosZip([...written], film, tell));
 
 /** Whether this browser lets a page write into a folder that the person picks. */
 export const canWriteFolders = (): boolean => 'showDirectoryPicker' in globalThis;
@@ -82,6 +84,6 @@ export async function writePhotosInto(
   onFile: OnFile,
 ): Promise<string> {
   const folder = await freshFolder(parent, name);
-  await withWorker(signal, (remote) => remote.photosInto(folder, [...written], film, proxy(onFile)));
+  await withWorker(signal, onFile, (remote, tell) => remote.photosInto(folder, [...written], film, tell));
   return folder.name;
 }

@@ -1,8 +1,9 @@
-import { proxy, wrap } from 'comlink';
+import { wrap } from 'comlink';
 import type { Film } from '../../../core/film/film';
 import type { Span } from '../../../core/film/moments';
 import { printBitrate, printFormat, type PrintFormat } from '../../../core/print/formats';
 import { rateNumber } from '../../../core/time/rate';
+import { withProgress } from '../threads/with-progress';
 import type { PrintWorker } from './print.worker';
 
 /** A finished print, or a sentence about why there is none. */
@@ -51,7 +52,9 @@ export async function printFilm(
         reject(new Error(event.message || 'the worker did not start')),
       );
     });
-    const file = await Promise.race([remote.print(film, format, span, proxy(onFrame)), crashed]);
+    const file = await withProgress(onFrame, (tell) =>
+      Promise.race([remote.print(film, format, span, tell), crashed]),
+    );
     return { ok: true, file, seconds: (performance.now() - started) / 1000 };
   } catch (error) {
     const reason = error instanceof Error ? error.message : String(error);

@@ -1,5 +1,6 @@
-import { proxy, wrap } from 'comlink';
+import { wrap } from 'comlink';
 import type { SoundBroughtIn } from './bring-in-sound';
+import { withProgress } from '../threads/with-progress';
 import type { SoundWorker } from './sound.worker';
 
 /** How far sounds have come in: files done of how many, and the seconds of the one that is read. */
@@ -25,11 +26,10 @@ export async function importSounds(
     for (const [done, file] of files.entries()) {
       if (signal.aborted) return;
       onProgress({ done, total: files.length, seconds: 0 });
-      const work = remote.bringInSound(
-        file,
-        proxy((seconds: number) => onProgress({ done, total: files.length, seconds })),
+      const outcome = await withProgress(
+        (seconds: number) => onProgress({ done, total: files.length, seconds }),
+        (tell) => Promise.race([remote.bringInSound(file, tell), stopped]),
       );
-      const outcome = await Promise.race([work, stopped]);
       if (!outcome) return;
       onSound(outcome);
     }
