@@ -23,23 +23,26 @@ export function useStripScroll(scroller: RefObject<HTMLDivElement | null>, zoom:
   // Where it was scrolled to before it was drawn with another zoom: by then it may have become too short for that.
   const leftBefore = useRef(0);
 
+  const measure = useEffectEvent((): void => {
+    const element = scroller.current;
+    if (!element) return;
+    const { scrollLeft, clientWidth: width } = element;
+    const left = stepBefore(scrollLeft);
+    leftBefore.current = scrollLeft;
+    setView((before) => (before.left === left && before.width === width ? before : { left, width }));
+    if (workbench().stripWidth !== width) setWorkbench({ stripWidth: width });
+  });
   useLayoutEffect(() => {
     const element = scroller.current;
     if (!element) return undefined;
-    const measure = (): void => {
-      const { scrollLeft, clientWidth: width } = element;
-      const left = stepBefore(scrollLeft);
-      leftBefore.current = scrollLeft;
-      setView((before) => (before.left === left && before.width === width ? before : { left, width }));
-      if (workbench().stripWidth !== width) setWorkbench({ stripWidth: width });
-    };
     measure();
-    const observer = new ResizeObserver(measure);
+    const listen = (): void => measure();
+    const observer = new ResizeObserver(listen);
     observer.observe(element);
-    element.addEventListener('scroll', measure, { passive: true });
+    element.addEventListener('scroll', listen, { passive: true });
     return () => {
       observer.disconnect();
-      element.removeEventListener('scroll', measure);
+      element.removeEventListener('scroll', listen);
     };
   }, [scroller]);
 
@@ -62,7 +65,8 @@ export function useStripScroll(scroller: RefObject<HTMLDivElement | null>, zoom:
       const inside = x >= 0 && x <= element.clientWidth ? x : element.clientWidth / 2;
       element.scrollLeft = frame * zoom - inside;
     }
-    leftBefore.current = element.scrollLeft;
+    // At once, not when the browser tells of the scrolling: poses in sight would be missing until then.
+    measure();
   }, [scroller, zoom, zoomFrom]);
 
   // The wheel with ctrl zooms around the pointer, without it moves along the film.
