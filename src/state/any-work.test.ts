@@ -1,6 +1,6 @@
 import 'fake-indexeddb/auto';
 import fc from 'fast-check';
-import { beforeEach, expect, it } from 'vitest';
+import { expect, it } from 'vitest';
 import { CYCLE_WAYS, type Film } from '../core/film/film';
 import { startHistory } from '../core/film/history';
 import { isCycle } from '../core/film/items';
@@ -35,13 +35,6 @@ const openInWorkbench = (film: Film): void => {
   setWorkbench(useWorkbench.getInitialState(), true);
   tray.setTray(tray.useTray.getInitialState(), true);
   setWorkbench({ phase: 'open', history: startHistory(film) });
-};
-
-beforeEach(() => openInWorkbench(asStored(filmsWithNothing)));
-
-const filmsWithNothing: Film = {
-  ...(fc.sample(filmsWithCycles, { numRuns: 1, seed: 1 })[0] as Film),
-  scenes: [{ id: 's', name: 'Scene', items: [] }],
 };
 
 const film = (): Film => openFilm() as Film;

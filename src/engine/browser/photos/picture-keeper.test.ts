@@ -1,6 +1,7 @@
 import 'fake-indexeddb/auto';
 import { afterEach, beforeEach, expect, it, vi } from 'vitest';
 import { isFull } from '../store/is-full';
+import { setItems } from '../store/set-items';
 import * as stores from '../store/stores';
 import { PictureKeeper, type PictureRecord } from './picture-keeper';
 
@@ -74,5 +75,5 @@ it('says what was wrong when a transaction is given up', async () => {
   vi.spyOn(stores.originals, 'setItems').mockRejectedValue({
     error: new DOMException('the disk is full', 'QuotaExceededError'),
   });
-  await expect(stores.setItems(stores.originals, [{ key: 'a', value: 1 }])).rejects.toSatisfy(isFull);
+  await expect(setItems(stores.originals, [{ key: 'a', value: 1 }])).rejects.toSatisfy(isFull);
 });

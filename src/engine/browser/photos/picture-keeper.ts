@@ -1,4 +1,5 @@
-import { setItems, originals, previews, thumbnails } from '../store/stores';
+import { setItems } from '../store/set-items';
+import { originals, previews, thumbnails } from '../store/stores';
 
 /** What is kept of a picture file, under the hash of its bytes. */
 export interface PictureRecord {

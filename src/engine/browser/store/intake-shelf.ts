@@ -2,7 +2,8 @@ import Joi from 'joi';
 import type { IntakeRow } from '../../../core/film/intake/intake-row';
 import type { RowOrder } from '../../../core/film/intake/order-rows';
 import { photoSchema } from '../../../core/formats/film-document';
-import { intakes, setItems } from './stores';
+import { setItems } from './set-items';
+import { intakes } from './stores';
 
 /** What is kept of an intake, so that a closed tab costs nothing. */
 export interface KeptIntake {

@@ -30,7 +30,7 @@ import * as stores from './stores';
 
 beforeEach(async () => {
   vi.stubGlobal('navigator', { locks: new StandInLocks() });
-  for (const store of Object.values(stores)) if (typeof store !== 'function') await store.clear();
+  for (const store of Object.values(stores)) await store.clear();
 });
 
 const hash = (letter: string): string => letter.repeat(64);

@@ -1,7 +1,4 @@
 import localforage from 'localforage';
-import { extendPrototype } from 'localforage-setitems';
-
-extendPrototype(localforage);
 
 // A database each: stores added to one database raise its version under the feet of workers that have it open.
 const store = (storeName: string): LocalForage =>
@@ -34,10 +31,3 @@ export const takePieces = store('take-pieces');
 export const desk = store('desk');
 /** Photos that came in and are not laid out yet, by film id. */
 export const intakes = store('intakes');
-
-/** Stores items in one transaction: all of them or none. Rejects with the browser's error, such as a full disk. */
-export const setItems = (store: LocalForage, items: { key: string; value: unknown }[]): Promise<void> =>
-  store.setItems(items).catch((error: unknown) => {
-    // The package hands over the transaction that was given up; what was wrong stands in it.
-    throw (error as Partial<IDBTransaction>).error ?? error;
-  });
