@@ -102,9 +102,18 @@ test('photos that come in later go to their place by number, or to the end; what
 test('an import cut by a closed tab keeps what came in, and goes on where it stopped', async () => {
   const { page, context } = await visit();
   const folder = await mkdtemp(join(tmpdir(), 'kermis-sort-'));
-  const files = await Promise.all(
-    Array.from({ length: 60 }, (_, i) => jpeg(`PICT${i + 1}.JPG`, [i * 4, 90, 200], 2400, 1800)),
-  );
+  // So many that they cannot all be in before the table is shown a second time.
+  const total = 300;
+  const { buffer } = await jpeg('PICT.JPG', [40, 90, 200], 2400, 1800);
+  const files = Array.from({ length: total }, (_, i) => ({
+    name: `PICT${i + 1}.JPG`,
+    // Each another file by a comment behind the first marker (ITU-T T.81, B.2.4.5).
+    buffer: Buffer.concat([
+      buffer.subarray(0, 2),
+      Buffer.from([0xff, 0xfe, 0, 4, i >> 8, i & 255]),
+      buffer.subarray(2),
+    ]),
+  }));
   const paths = files.map((file) => join(folder, file.name));
   await Promise.all(files.map((file, i) => writeFile(paths[i] ?? '', file.buffer)));
   await page.getByTestId('choose-photos').setInputFiles(paths);
@@ -117,19 +126,19 @@ test('an import cut by a closed tab keeps what came in, and goes on where it sto
 
   const again = await context.newPage();
   await again.goto(address);
-  const words = again.getByText(/^Stopped after (\d+) of 60 files/);
+  const words = again.getByText(/^Stopped after (\d+) of 300 files/);
   await words.waitFor();
   const before = Number(/after (\d+)/.exec((await words.textContent()) ?? '')?.[1]);
   expect(before).toBeGreaterThan(2);
-  expect(before).toBeLessThan(60);
+  expect(before).toBeLessThan(total);
   await again.getByTestId('choose-photos').setInputFiles(paths);
   const progress = again.getByRole('progressbar', { name: 'Photos coming in' });
   await progress.waitFor();
-  expect(await progress.getAttribute('aria-valuemax')).toBe(String(60 - before));
+  expect(await progress.getAttribute('aria-valuemax')).toBe(String(total - before));
   await progress.waitFor({ state: 'detached' });
-  await again.getByRole('button', { name: /^Lay out 60 photos/ }).waitFor();
+  await again.getByRole('button', { name: /^Lay out 300 photos/ }).waitFor();
   await layOut(again);
-  expect((await counter(again)).frames).toBe(120);
+  expect((await counter(again)).frames).toBe(2 * total);
 
   // Byte for byte, and without the files on the disk: what is kept has the hash of what was given.
   await rm(folder, { recursive: true });
