@@ -3,6 +3,7 @@ import { importPhotos } from '../engine/browser/photos/import-photos';
 import { fileFacts } from '../engine/browser/photos/file-facts';
 import { isMeant } from '../engine/browser/photos/files-of';
 import { readBundleFile } from '../engine/browser/photos/read-bundle';
+import { nextTask } from '../engine/browser/threads/next-task';
 import { storageRoom } from '../engine/browser/store/storage-room';
 import type { IntakeRow } from '../core/film/intake/intake-row';
 import { count, sizeWords } from '../core/time/words';
@@ -55,6 +56,8 @@ export async function bringIn(files: readonly File[], unread: readonly string[] 
   beginIntake(filmId, [...fresh.map((file) => file.name), ...unread]);
   if (unread.length > 0) takeInUnread(unread);
   showStage('sort');
+  // The stage is drawn first: thousands of files are put in order in a task of its own.
+  await nextTask();
   try {
     await readFiles(filmId, fresh, takeIn);
   } finally {

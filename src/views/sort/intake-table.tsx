@@ -9,7 +9,7 @@ import {
 } from '@dnd-kit/core';
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { GripVertical } from 'lucide-react';
-import { useRef, useState, type KeyboardEvent, type ReactNode } from 'react';
+import { memo, useRef, useState, type KeyboardEvent, type ReactNode } from 'react';
 import type { IntakeRow } from '../../core/film/intake/intake-row';
 import { rowWords, type RowNotice } from '../../core/film/intake/notices';
 import type { RowOrder } from '../../core/film/intake/order-rows';
@@ -44,7 +44,7 @@ interface IntakeTableProps {
 }
 
 /** What came in, a row a file; sorted by its headings, rows moved by dragging or with Alt and the arrow keys. */
-export function IntakeTable({ rows, whole, order, notices }: IntakeTableProps) {
+export const IntakeTable = memo(function IntakeTable({ rows, whole, order, notices }: IntakeTableProps) {
   const scroller = useRef<HTMLDivElement>(null);
   const body = useRef<HTMLDivElement>(null);
   const [drag, setDrag] = useState<{ id: string; index: number }>();
@@ -140,7 +140,7 @@ export function IntakeTable({ rows, whole, order, notices }: IntakeTableProps) {
       </DndContext>
     </div>
   );
-}
+});
 
 interface RowProps {
   readonly row: IntakeRow;

@@ -4,7 +4,6 @@ import { isUsable } from '../../core/film/intake/intake-row';
 import type { LayOut } from '../../core/film/intake/lay-out';
 import { rowNotices, rowWords } from '../../core/film/intake/notices';
 import { ROW_ORDERS, type RowOrder } from '../../core/film/intake/order-rows';
-import { sceneBreaks } from '../../core/film/intake/scene-breaks';
 import { count } from '../../core/time/words';
 import { Foot } from '../../kit/foot';
 import { Button } from '../../kit/button';
@@ -16,6 +15,7 @@ import { useFilm, useWorkbench } from '../../state/workbench';
 import { ChooseFiles } from '../choose-files';
 import { Incoming } from './incoming';
 import { IntakeTable } from './intake-table';
+import { SceneChoices } from './scene-choices';
 import styles from './sort.module.css';
 
 const GAPS: readonly { value: LayOut['gaps']; label: string }[] = [
@@ -32,6 +32,7 @@ const ORDER_WORDS: Readonly<Record<RowOrder, string>> = {
   bytes: 'By file size',
 };
 const OWN = 'own';
+const NONE: Intake['rows'] = [];
 
 const PLACES: readonly { value: LayOut['place']; label: string }[] = [
   { value: 'number', label: 'Each to its place by number' },
@@ -44,16 +45,18 @@ export function IntakeView({ intake }: { readonly intake: Intake }) {
   const coming = useWorkbench((state) => state.incoming !== undefined);
   const [onlyNoticed, setOnlyNoticed] = useState(false);
   const { rows, order, layOut: choice } = intake;
-  // While thousands come in, the rows are shown at once and looked over in a task of its own.
-  const looked = useDeferredValue(rows);
+  // While thousands come in they are drawn and looked over in tasks of their own, the first ones too.
+  const looked = useDeferredValue(rows, NONE);
+  const shown = coming ? looked : rows;
   const usable = useMemo(() => looked.filter(isUsable), [looked]);
   const notices = useMemo(() => rowNotices(looked), [looked]);
-  const breaks = useMemo(() => sceneBreaks(usable), [usable]);
+  const listed = useMemo(
+    () => (onlyNoticed ? shown.filter((row) => !row.photo || notices.has(row.id)) : shown),
+    [onlyNoticed, shown, notices],
+  );
   const all = [...notices.values()].flat();
   const gaps = all.filter((notice) => notice.kind === 'gap').length;
   const disagree = all.filter((notice) => notice.kind === 'earlier').length;
-  const named = breaks.filter((each) => each.why === 'name').length;
-  const pauses = breaks.length - named;
   const refused = rows.filter((row) => !row.photo).length;
   const hasPoses = film?.scenes.some((scene) => scene.items.length > 0) ?? false;
   const list = (): string =>
@@ -104,20 +107,7 @@ export function IntakeView({ intake }: { readonly intake: Intake }) {
             onChange={(value) => setLayOut({ gaps: value as LayOut['gaps'] })}
           />
         )}
-        {named > 0 && (
-          <CheckField
-            label={`A new scene where another name begins (${named} more)`}
-            checked={choice.scenesByName}
-            onChange={(scenesByName) => setLayOut({ scenesByName })}
-          />
-        )}
-        {pauses > 0 && (
-          <CheckField
-            label={`A new scene after each long pause (${pauses} more)`}
-            checked={choice.scenesByPause}
-            onChange={(scenesByPause) => setLayOut({ scenesByPause })}
-          />
-        )}
+        <SceneChoices usable={usable} choice={choice} />
         {hasPoses && (
           <SelectField
             label="Where in the film"
@@ -147,12 +137,7 @@ export function IntakeView({ intake }: { readonly intake: Intake }) {
           </Pair>
         </Foot>
       </section>
-      <IntakeTable
-        rows={onlyNoticed ? rows.filter((row) => !row.photo || notices.has(row.id)) : rows}
-        whole={!onlyNoticed}
-        order={order}
-        notices={notices}
-      />
+      <IntakeTable rows={listed} whole={!onlyNoticed} order={order} notices={notices} />
     </div>
   );
 }

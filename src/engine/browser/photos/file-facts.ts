@@ -1,3 +1,5 @@
+import { nextTask } from '../threads/next-task';
+
 /** What the system knows of a file without reading it. */
 export interface FileFacts {
   readonly file: File;
@@ -17,7 +19,7 @@ export async function fileFacts(files: readonly File[]): Promise<readonly FileFa
   for (const file of files) {
     facts.push({ file, size: file.size, modifiedAt: file.lastModified });
     if (performance.now() - started < SLICE) continue;
-    await new Promise((resolve) => setTimeout(resolve));
+    await nextTask();
     started = performance.now();
   }
   return facts;

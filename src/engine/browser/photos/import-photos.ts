@@ -1,5 +1,6 @@
 import type { IntakeRow } from '../../../core/film/intake/intake-row';
 import { inNumberOrder } from '../../../core/film/numbering';
+import { nextTask } from '../threads/next-task';
 import { PhotoThreads } from './photo-threads';
 
 /** How far an import is. */
@@ -104,5 +105,7 @@ export async function importPhotos(
     threads.close();
   }
   handOver(true);
+  // Thousands of rows are drawn before who waits for them does anything else.
+  await nextTask();
   return { full };
 }

@@ -6,7 +6,7 @@ import { SoundSamples } from '../sounds/sound-samples';
 
 const samples = new SoundSamples();
 let plan: MixPlan | undefined;
-let meter = new LoudnessMeter(2);
+let meter = new LoudnessMeter();
 
 /** A part of a block of the mix, in samples of the block. */
 export interface MixPart {
@@ -35,14 +35,14 @@ const worker = {
     await samples.fetch(neededFor(current, block));
     const mixed = mixBlock(current, block, samples.read);
     const sides: Stereo = [mixed[0].slice(from, to), mixed[1].slice(from, to)];
-    if (fresh) meter = new LoudnessMeter(2);
+    if (fresh) meter = new LoudnessMeter();
     meter.push(sides);
     return transfer({ sides, loudness: meter.read() }, [sides[0].buffer, sides[1].buffer]);
   },
 
   /** The loudness of a whole mix; `onPart` hears how much of it is done. */
   async measure(whole: MixPlan, onPart: (part: number) => void): Promise<Loudness> {
-    const meter = new LoudnessMeter(2);
+    const meter = new LoudnessMeter();
     const blocks = Math.ceil(whole.length / MIX_BLOCK);
     for (let block = 0; block < blocks; block++) {
       await samples.fetch(neededFor(whole, block));

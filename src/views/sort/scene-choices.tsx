@@ -1,0 +1,36 @@
+import { useMemo } from 'react';
+import type { UsableRow } from '../../core/film/intake/intake-row';
+import type { LayOut } from '../../core/film/intake/lay-out';
+import { sceneBreaks } from '../../core/film/intake/scene-breaks';
+import { CheckField } from '../../kit/check-field';
+import { setLayOut } from '../../state/intake';
+
+interface SceneChoicesProps {
+  readonly usable: readonly UsableRow[];
+  readonly choice: LayOut;
+}
+
+/** Where new scenes would begin; on its own, so that looking for them is no part of a longer task. */
+export function SceneChoices({ usable, choice }: SceneChoicesProps) {
+  const breaks = useMemo(() => sceneBreaks(usable), [usable]);
+  const named = breaks.filter((each) => each.why === 'name').length;
+  const pauses = breaks.length - named;
+  return (
+    <>
+      {named > 0 && (
+        <CheckField
+          label={`A new scene where another name begins (${named} more)`}
+          checked={choice.scenesByName}
+          onChange={(scenesByName) => setLayOut({ scenesByName })}
+        />
+      )}
+      {pauses > 0 && (
+        <CheckField
+          label={`A new scene after each long pause (${pauses} more)`}
+          checked={choice.scenesByPause}
+          onChange={(scenesByPause) => setLayOut({ scenesByPause })}
+        />
+      )}
+    </>
+  );
+}
