@@ -134,7 +134,7 @@ function mixing(): void {
       }),
     );
     const sides = mixBlock(plan, 3, read);
-    const meter = new LoudnessMeter(2);
+    const meter = new LoudnessMeter();
     measure.push(
       timed(() => {
         for (let block = 0; block < blocks; block++) meter.push(sides);

@@ -38,10 +38,12 @@ function weightedSquares(memory: Memory, samples: Float32Array, from: number, to
   return sum;
 }
 
-/** Loudness is counted in steps of 100 ms. */
-const STEP = SAMPLE_RATE / 10;
-const MOMENTARY = 4;
-const SHORT_TERM = 30;
+/** Loudness is counted in steps of 10 ms, that a short sound is met wherever it begins. */
+const STEP = SAMPLE_RATE / 100;
+const MOMENTARY = 40;
+const SHORT_TERM = 300;
+/** Blocks for the integrated value come every 100 ms. */
+const BLOCK = 10;
 const ABSOLUTE_GATE = -70;
 const RELATIVE_GATE = -10;
 
@@ -61,10 +63,15 @@ export interface Loudness {
   readonly mostShortTerm: number;
 }
 
-/** Measures loudness by ITU-R BS.1770-4 as samples at 48 kHz come; left and right count the same. */
+/** What left and right count, ITU-R BS.1770-4, table 3; the centre counts as much, each surround 1.41. */
+const STEREO: readonly number[] = [1, 1];
+
+/** Measures loudness by ITU-R BS.1770-4 as samples at 48 kHz come, of as many channels as there are weights. */
 export class LoudnessMeter {
+  readonly #weights: readonly number[];
   readonly #memories: readonly Memory[];
   #steps: number[] = [];
+  #stepsClosed = 0;
   /** Mean squares of 400 ms every 100 ms. */
   #blocks: number[] = [];
   #sum = 0;
@@ -75,9 +82,10 @@ export class LoudnessMeter {
   /** The last samples of each channel, that peaks between samples are found across pieces. */
   #tails: Float32Array[];
 
-  constructor(channels: number) {
-    this.#memories = Array.from({ length: channels }, () => ({ shelf1: 0, shelf2: 0, pass1: 0, pass2: 0 }));
-    this.#tails = Array.from({ length: channels }, () => new Float32Array(2 * TRUE_PEAK_REACH));
+  constructor(weights: readonly number[] = STEREO) {
+    this.#weights = weights;
+    this.#memories = weights.map(() => ({ shelf1: 0, shelf2: 0, pass1: 0, pass2: 0 }));
+    this.#tails = weights.map(() => new Float32Array(2 * TRUE_PEAK_REACH));
   }
 
   push(piece: readonly Float32Array[]): void {
@@ -85,7 +93,8 @@ export class LoudnessMeter {
     for (let from = 0; from < length;) {
       const to = Math.min(length, from + STEP - this.#into);
       this.#memories.forEach((memory, c) => {
-        this.#sum += weightedSquares(memory, piece[c] as Float32Array, from, to);
+        const weight = this.#weights[c] as number;
+        this.#sum += weight * weightedSquares(memory, piece[c] as Float32Array, from, to);
       });
       this.#into += to - from;
       if (this.#into === STEP) this.#closeStep();
@@ -112,10 +121,11 @@ export class LoudnessMeter {
   #closeStep(): void {
     this.#steps.push(this.#sum / STEP);
     [this.#sum, this.#into] = [0, 0];
+    this.#stepsClosed++;
     if (this.#steps.length > SHORT_TERM) this.#steps.shift();
     if (this.#steps.length >= MOMENTARY) {
       const block = this.#lastMean(MOMENTARY);
-      this.#blocks.push(block);
+      if (this.#stepsClosed % BLOCK === 0) this.#blocks.push(block);
       this.#mostMomentary = Math.max(this.#mostMomentary, lufs(block));
     }
     if (this.#steps.length >= SHORT_TERM)

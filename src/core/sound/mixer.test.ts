@@ -279,7 +279,7 @@ describe('against the outside', () => {
       long,
     );
     const plan = planMix({ ...laid, mix: { gain: 4, ceiling: -1 } });
-    const meter = new LoudnessMeter(2);
+    const meter = new LoudnessMeter();
     const whole = new Float32Array(2 * plan.length);
     for (let block = 0; block * MIX_BLOCK < plan.length; block++) {
       const sides = mixBlock(plan, block, reading(sounds));
