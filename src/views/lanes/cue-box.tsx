@@ -1,5 +1,5 @@
 import { memo } from 'react';
-import { samplesToPin, type PlacedCue } from '../../core/film/cue-place';
+import type { PlacedCue } from '../../core/film/cue-place';
 import { levelWords } from '../../core/sound/level';
 import { samplesWords } from '../../core/time/words';
 import { attacksOf, chooseCue } from '../../state/cues';
@@ -12,8 +12,6 @@ interface CueBoxProps {
   readonly chosen: boolean;
   /** Samples of the film: places are given as parts of it, and of the cue, so that zooming changes none. */
   readonly total: number;
-  /** Whether there is room for its name. */
-  readonly named: boolean;
   /** Pixels a sample, for what is drawn only on chosen cues. */
   readonly scale: number | undefined;
 }
@@ -64,17 +62,9 @@ function Attacks({ placed, scale }: AttacksProps) {
   ));
 }
 
-/** A cue on its lane: the frame around its waveform, and what it is grabbed by. */
-export const CueBox = memo(function CueBox({ placed, chosen, total, named, scale }: CueBoxProps) {
-  const { cue, sound, start, end, heardUntil, loose, showing } = placed;
-  const { pin } = cue;
-  const classes = [
-    styles.cue,
-    chosen && styles.chosen,
-    loose && styles.loose,
-    pin.to === 'time' && styles.held,
-    cue.reversed && styles.reversed,
-  ];
+/** What a cue is grabbed by, over the drawing of it. */
+export const CueBox = memo(function CueBox({ placed, chosen, total, scale }: CueBoxProps) {
+  const { cue, start, end, heardUntil, showing } = placed;
   const cut = useSilence((state) => (chosen ? state.asked?.cuts.get(cue.id) : undefined));
   const ofFilm = (samples: number): string => `${(100 * samples) / total}%`;
   const ofCue = (samples: number): string => `${(100 * samples) / (end - start)}%`;
@@ -82,7 +72,7 @@ export const CueBox = memo(function CueBox({ placed, chosen, total, named, scale
   return (
     <button
       type="button"
-      className={classes.filter(Boolean).join(' ')}
+      className={styles.cue}
       style={{ left: ofFilm(start), width: ofFilm(end - start) }}
       aria-label={cueLabel(placed)}
       aria-pressed={chosen}
@@ -93,15 +83,6 @@ export const CueBox = memo(function CueBox({ placed, chosen, total, named, scale
         if (event.detail === 0) chooseCue(cue.id, 'only');
       }}
     >
-      {named && (
-        <span className={styles.name}>
-          <span>{sound.name}</span>
-        </span>
-      )}
-      {heardUntil < end && (
-        <span className={styles.unheard} style={{ left: ofCue(Math.max(0, heardUntil - start)) }} />
-      )}
-      {pin.to === 'pose' && <i className={styles.pin} style={{ left: ofCue(samplesToPin(cue)) }} />}
       {chosen && (
         <>
           <Attacks placed={placed} scale={scale ?? 0} />

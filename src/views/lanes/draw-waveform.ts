@@ -38,18 +38,30 @@ export function drawWaveform(
   const length = cue.to - cue.from;
   const middle = height / 2;
   const level = gainOf(cue.level);
-  for (let x = first; x < last; x++) {
-    const at = from + x * samplesAPixel;
-    const into = (((at - start) % length) + length) % length;
-    const begin = cue.reversed ? cue.to - into - samplesAPixel : cue.from + into;
-    const [least, most] = peakBetween(look.peaks, begin, begin + samplesAPixel);
-    const gain = at < heardUntil ? gainAt(placed, level, at) : 1;
-    if (at >= heardUntil) context.globalAlpha = 0.3;
-    const top = Math.min(1, most * gain) * middle;
-    const bottom = Math.max(-1, least * gain) * middle;
-    context.fillRect(x, middle - top, 1, Math.max(1, top - bottom));
-  }
-  context.globalAlpha = 1;
+  const border = Math.min(last, Math.max(first, Math.ceil((heardUntil - from) / samplesAPixel)));
+  /** Fills a stretch as one outline, along its upper edge and back along the lower one: a rectangle a pixel takes longer. */
+  const fill = (begin: number, until: number, faint: boolean): void => {
+    if (begin >= until) return;
+    context.beginPath();
+    const lower: number[] = [];
+    for (let x = begin; x < until; x++) {
+      const at = from + x * samplesAPixel;
+      const into = (((at - start) % length) + length) % length;
+      const of = cue.reversed ? cue.to - into - samplesAPixel : cue.from + into;
+      const [least, most] = peakBetween(look.peaks, of, of + samplesAPixel);
+      const gain = faint ? 1 : gainAt(placed, level, at);
+      const top = Math.min(1, most * gain) * middle;
+      const bottom = Math.min(top - 1, Math.max(-1, least * gain) * middle);
+      context.lineTo(x + 0.5, middle - top);
+      lower.push(middle - bottom);
+    }
+    for (let x = until - 1; x >= begin; x--) context.lineTo(x + 0.5, lower[x - begin] as number);
+    context.globalAlpha = faint ? 0.3 : 1;
+    context.fill();
+    context.globalAlpha = 1;
+  };
+  fill(first, border, false);
+  fill(border, last, true);
 }
 
 /** Closer than this, in samples a pixel, the samples themselves are drawn. */

@@ -1,4 +1,4 @@
-import { useMemo, useState, type DragEvent } from 'react';
+import { useDeferredValue, useMemo, useState, type DragEvent } from 'react';
 import { placeCues, type PlacedCue } from '../../core/film/cue-place';
 import type { Film } from '../../core/film/film';
 import { placedWordsOf } from '../../core/film/placed-words';
@@ -8,15 +8,13 @@ import { samplesAFrame } from '../../core/time/frames';
 import { laySound } from '../../state/cues';
 import { useWorkbench } from '../../state/workbench';
 import { carriesSound, draggedSound } from '../dragged-sound';
-import { CueBox } from './cue-box';
+import { LaneCues } from './lane-cues';
+import { LaneDrawing } from './lane-drawing';
 import type { LaneRow } from './lane-layout';
-import { LaneWave } from './lane-wave';
 import styles from './lanes.module.css';
 import { useCueDrag } from './use-cue-drag';
 
 const NONE: readonly PlacedCue[] = [];
-/** Cues narrower than this, in pixels, show no name: nothing of it could be read. */
-const NAMED = 26;
 
 interface LaneRowsProps {
   readonly film: Film;
@@ -45,8 +43,13 @@ export function LaneRows({ film, rows, zoom, left, width, frameAt }: LaneRowsPro
     for (const each of placed) lanes.set(each.lane.id, [...(lanes.get(each.lane.id) ?? []), each]);
     return lanes;
   }, [placed]);
-  const window = { from: left * samplesAPixel, samplesAPixel, width };
-  const until = window.from + width * samplesAPixel;
+  const sight = useMemo(
+    () => ({ from: left * samplesAPixel, samplesAPixel, width }),
+    [left, samplesAPixel, width],
+  );
+  // What is grabbed follows what is drawn in a task of its own: zooming two hundred cues draws no frame late for it.
+  const later = useDeferredValue(sight);
+  const until = sight.from + width * samplesAPixel;
 
   const drop = (event: DragEvent, laneId: string): void => {
     const id = draggedSound(event);
@@ -76,12 +79,16 @@ export function LaneRows({ film, rows, zoom, left, width, frameAt }: LaneRowsPro
             onDragLeave={() => setOver(undefined)}
             onDrop={(event) => drop(event, lane.id)}
           >
-            {!lane.folded && (
-              <LaneWave placed={here} left={left} window={{ ...window, height: height - 4 }} />
-            )}
+            <LaneDrawing
+              placed={here}
+              chosen={chosen}
+              folded={lane.folded ?? false}
+              left={left}
+              window={{ ...sight, height }}
+            />
             {!lane.folded &&
               placedWordsOf(drag.film, here)
-                .filter(({ start, end }) => end > window.from && start < until)
+                .filter(({ start, end }) => end > sight.from && start < until)
                 .map(({ word, placed: within, start }) => (
                   <span
                     key={`${within.cue.id}.${within.showing}.${word.id}`}
@@ -91,20 +98,7 @@ export function LaneRows({ film, rows, zoom, left, width, frameAt }: LaneRowsPro
                     {word.text}
                   </span>
                 ))}
-            <div className={styles.cues} style={{ width: total / samplesAPixel }}>
-              {here
-                .filter((each) => each.end > window.from && each.start < until)
-                .map((each) => (
-                  <CueBox
-                    key={`${each.cue.id}.${each.showing}`}
-                    placed={each}
-                    chosen={chosen.has(each.cue.id)}
-                    total={total}
-                    named={each.end - each.start >= NAMED * samplesAPixel}
-                    scale={chosen.has(each.cue.id) ? 1 / samplesAPixel : undefined}
-                  />
-                ))}
-            </div>
+            <LaneCues placed={here} chosen={chosen} total={total} sight={later} />
           </div>
         );
       })}

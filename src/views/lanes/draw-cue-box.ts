@@ -1,0 +1,167 @@
+import { samplesToPin, type PlacedCue } from '../../core/film/cue-place';
+import type { WaveWindow } from './draw-waveform';
+
+/** What boxes of cues are drawn with: colours of the theme, and the face of their names. */
+export interface CueLook {
+  readonly lane: string;
+  readonly ink: string;
+  readonly card: string;
+  readonly pin: string;
+  readonly chosen: string;
+  readonly loose: string;
+  readonly font: string;
+}
+
+/** The look that the theme gives a lane; `element` has the lane's colour and the names' face. */
+export function cueLook(element: Element): CueLook {
+  const style = getComputedStyle(element);
+  const token = (name: string): string => style.getPropertyValue(`--${name}`);
+  return {
+    lane: style.color,
+    font: style.font,
+    ink: token('ink'),
+    card: token('card'),
+    pin: token('tomato'),
+    chosen: token('brass'),
+    loose: token('bad'),
+  };
+}
+
+/** A cue is never narrower than this, in pixels. */
+const LEAST = 3;
+/** Boxes narrower than this, in pixels, show no name: nothing of it could be read. */
+const NAMED = 36;
+/** A box of a lane: pixels above and below it, and around its name. */
+const ABOVE = 2;
+const BELOW = 1;
+const AROUND_NAME = 3;
+const NAME_HEIGHT = 14;
+const PIN = 4;
+/** Pixels between the lines over what is not heard. */
+const HATCH = 6;
+
+const withAlpha = (context: CanvasRenderingContext2D, alpha: number, draw: () => void): void => {
+  context.globalAlpha = alpha;
+  draw();
+  context.globalAlpha = 1;
+};
+
+/** Widths of names in pixels: measuring takes as long as drawing. */
+const widths = new Map<string, number>();
+const MOST_REMEMBERED = 2000;
+
+function widthOf(context: CanvasRenderingContext2D, name: string): number {
+  const key = `${context.font} ${name}`;
+  let width = widths.get(key);
+  if (width === undefined) {
+    if (widths.size >= MOST_REMEMBERED) widths.clear();
+    width = context.measureText(name).width;
+    widths.set(key, width);
+  }
+  return width;
+}
+
+/** A name, or as much of it as there is room for, and its width. */
+function fitted(
+  context: CanvasRenderingContext2D,
+  name: string,
+  room: number,
+): { text: string; width: number } {
+  const width = widthOf(context, name);
+  if (width <= room) return { text: name, width };
+  const letters = Math.max(1, Math.floor((room / width) * name.length) - 1);
+  return { text: `${name.slice(0, letters)}…`, width: room };
+}
+
+/** Where a cue's box lies in a window, in pixels. */
+const boxOf = (
+  { start, end }: PlacedCue,
+  { from, samplesAPixel, height }: WaveWindow,
+): { left: number; width: number; height: number } => ({
+  left: (start - from) / samplesAPixel,
+  width: Math.max(LEAST, (end - start) / samplesAPixel),
+  height: height - ABOVE - BELOW,
+});
+
+/** Draws the ground of a cue's box, which lies under its waveform; what is not heard is hatched. */
+export function drawCueGround(
+  context: CanvasRenderingContext2D,
+  placed: PlacedCue,
+  chosen: boolean,
+  look: CueLook,
+  window: WaveWindow,
+): void {
+  const { left, width, height } = boxOf(placed, window);
+  context.fillStyle = chosen ? look.chosen : look.lane;
+  withAlpha(context, chosen ? 0.24 : 0.15, () => context.fillRect(left, ABOVE, width, height));
+  const { end, heardUntil } = placed;
+  if (heardUntil >= end) return;
+  const silent = Math.max(left, (heardUntil - window.from) / window.samplesAPixel);
+  const until = Math.min(window.width, left + width);
+  context.save();
+  context.beginPath();
+  context.rect(silent, ABOVE, until - silent, height);
+  context.clip();
+  context.beginPath();
+  // Kept to a grid of the film, that the lines stay where they are as the strip is scrolled.
+  const first = silent - ((silent + window.from / window.samplesAPixel) % HATCH) - height;
+  for (let x = first; x < until; x += HATCH) {
+    context.moveTo(x, ABOVE + height);
+    context.lineTo(x + height, ABOVE);
+  }
+  context.strokeStyle = look.lane;
+  withAlpha(context, 0.5, () => context.stroke());
+  context.restore();
+}
+
+/** Draws what lies over a cue's waveform: the edge of its box, and its name. */
+export function drawCueFrame(
+  context: CanvasRenderingContext2D,
+  placed: PlacedCue,
+  chosen: boolean,
+  look: CueLook,
+  window: WaveWindow,
+): void {
+  const { cue, sound, loose } = placed;
+  const { left, width, height } = boxOf(placed, window);
+  context.strokeStyle = chosen ? look.chosen : loose ? look.loose : look.lane;
+  context.lineWidth = chosen ? 2 : 1;
+  // Its pose is gone: torn edges.
+  context.setLineDash(loose ? [4, 3] : []);
+  withAlpha(context, chosen || loose ? 1 : 0.55, () => {
+    context.strokeRect(Math.round(left) + 0.5, ABOVE + 0.5, Math.round(width) - 1, height - 1);
+    // Held at its time: nailed down at the left.
+    if (cue.pin.to === 'time' && width > 6)
+      context.strokeRect(Math.round(left) + 3.5, ABOVE + 0.5, 0, height - 1);
+  });
+  context.setLineDash([]);
+  context.lineWidth = 1;
+  if (width < NAMED) return;
+  const name = cue.reversed ? `◂ ${sound.name}` : sound.name;
+  const { text, width: long } = fitted(context, name, width - 2 * AROUND_NAME);
+  const x = left + AROUND_NAME + 1;
+  context.fillStyle = look.card;
+  withAlpha(context, 0.78, () => context.fillRect(x - 1, ABOVE + 1, long + 2, NAME_HEIGHT));
+  context.fillStyle = look.ink;
+  context.fillText(text, x, ABOVE + 1 + NAME_HEIGHT / 2);
+}
+
+/** Draws the heads of the pins of cues, at the moments that are tied to poses: all at once. */
+export function drawPins(
+  context: CanvasRenderingContext2D,
+  placed: readonly PlacedCue[],
+  look: CueLook,
+  { from, samplesAPixel }: WaveWindow,
+): void {
+  context.beginPath();
+  for (const { cue, start } of placed) {
+    if (cue.pin.to !== 'pose') continue;
+    const x = (start + samplesToPin(cue) - from) / samplesAPixel;
+    context.moveTo(x + PIN, 0);
+    context.arc(x, 0, PIN, 0, 2 * Math.PI);
+  }
+  context.fillStyle = look.pin;
+  context.fill();
+  context.strokeStyle = look.card;
+  context.stroke();
+}

@@ -1,0 +1,71 @@
+import { useEffect, useRef } from 'react';
+import type { PlacedCue } from '../../core/film/cue-place';
+import { lookOf, samplesOf, useSounds } from '../../state/sounds';
+import { useTheme } from '../../state/theme';
+import { cueLook, drawCueFrame, drawCueGround, drawPins } from './draw-cue-box';
+import { drawSamples, drawWaveform, inSight, SINGLE_SAMPLES, type WaveWindow } from './draw-waveform';
+import styles from './lanes.module.css';
+
+interface LaneDrawingProps {
+  readonly placed: readonly PlacedCue[];
+  readonly chosen: ReadonlySet<string>;
+  readonly folded: boolean;
+  readonly left: number;
+  readonly window: WaveWindow;
+}
+
+/** Heads of pins stand out over a lane by so many pixels. */
+const ABOVE = 6;
+/** Waveforms keep so many pixels off the edges of their lane. */
+const WITHIN = 2;
+
+/** A lane's cues as far as they are in sight: their boxes, waveforms and names, in one drawing. */
+export function LaneDrawing({ placed, chosen, folded, left, window }: LaneDrawingProps) {
+  const ref = useRef<HTMLCanvasElement>(null);
+  const looks = useSounds((state) => state.looks);
+  const theme = useTheme();
+  const { from, samplesAPixel, width, height } = window;
+  useEffect(() => {
+    const canvas = ref.current;
+    const context = canvas?.getContext('2d');
+    if (!canvas || !context) return;
+    const scale = devicePixelRatio;
+    canvas.width = Math.round(width * scale);
+    canvas.height = Math.round((height + ABOVE) * scale);
+    context.scale(scale, scale);
+    context.translate(0, ABOVE);
+    const look = cueLook(canvas);
+    context.font = look.font;
+    context.textBaseline = 'middle';
+    const to = from + width * samplesAPixel;
+    const box = { from, samplesAPixel, width, height };
+    const wave = { ...box, height: height - 2 * WITHIN };
+    const drawWave = (each: PlacedCue): void => {
+      context.fillStyle = look.lane;
+      context.strokeStyle = look.lane;
+      const part = samplesAPixel < SINGLE_SAMPLES ? inSight(each, wave) : undefined;
+      const samples = part && samplesOf(each.sound.hash, part.from, part.to);
+      const known = lookOf(each.sound.hash);
+      context.translate(0, WITHIN);
+      if (part && samples) drawSamples(context, each, samples, part.at, wave);
+      else if (known) drawWaveform(context, each, known, wave);
+      context.translate(0, -WITHIN);
+    };
+    const seen = placed.filter((each) => each.end > from && each.start < to);
+    for (const each of seen) {
+      const isChosen = chosen.has(each.cue.id);
+      drawCueGround(context, each, isChosen, look, box);
+      if (!folded) drawWave(each);
+      drawCueFrame(context, each, isChosen, look, box);
+    }
+    drawPins(context, seen, look, box);
+  }, [placed, chosen, folded, looks, theme, from, samplesAPixel, width, height]);
+  return (
+    <canvas
+      ref={ref}
+      className={styles.drawing}
+      style={{ left, width, height: height + ABOVE }}
+      aria-hidden
+    />
+  );
+}
