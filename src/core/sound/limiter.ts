@@ -1,4 +1,5 @@
-import { OVERSHOOT, TRUE_PEAK_REACH, truePeakAt } from './true-peak';
+import { OVERSHOOT, TRUE_PEAK_REACH } from './true-peak';
+import { MOST_PEAKS, truePeaks } from './true-peaks';
 
 /** Half the time over which gain goes down before a peak and comes back behind it, in samples at 48 kHz: 12.5 ms. */
 const WINDOW = 600;
@@ -7,7 +8,7 @@ const WINDOW = 600;
 export const LIMITER_REACH = 2 * WINDOW + TRUE_PEAK_REACH;
 
 /** Samples whose peaks are looked at together, to pass over what is quiet. */
-const CHUNK = 64;
+const CHUNK = MOST_PEAKS;
 
 /** For each sample the gain that brings it, and the wave around it, under the ceiling; undefined where none is needed. */
 function neededGain(channels: readonly Float32Array[], ceiling: number): Float64Array | undefined {
@@ -24,11 +25,14 @@ function neededGain(channels: readonly Float32Array[], ceiling: number): Float64
       for (let i = from; i < to && !loud; i++) loud = Math.abs(samples[i] as number) * OVERSHOOT > ceiling;
       if (!loud) continue;
       // Nearer to the ends there is too little to tell by, and they are not used.
-      const until = Math.min(length - TRUE_PEAK_REACH, start + CHUNK);
-      for (let i = Math.max(TRUE_PEAK_REACH, start); i < until; i++) {
-        const peak = truePeakAt(samples, i);
+      const first = Math.max(TRUE_PEAK_REACH, start);
+      const count = Math.min(length - TRUE_PEAK_REACH, start + CHUNK) - first;
+      if (count <= 0) continue;
+      const peaks = truePeaks(samples, first, count);
+      for (let i = 0; i < count; i++) {
+        const peak = peaks[i] as number;
         if (peak <= ceiling) continue;
-        gain[i] = Math.min(gain[i] as number, ceiling / peak);
+        gain[first + i] = Math.min(gain[first + i] as number, ceiling / peak);
         needed = true;
       }
     }
@@ -54,14 +58,19 @@ function slidingMinimum(values: Float64Array, reach: number): Float64Array {
 
 /** The mean within `reach` on either side of each; past the ends counts the last value. */
 function slidingMean(values: Float64Array, reach: number): Float64Array {
-  const last = values.length - 1;
-  const at = (i: number): number => values[Math.min(last, Math.max(0, i))] as number;
-  const mean = new Float64Array(values.length);
+  const { length } = values;
+  // With room for what lies past the ends, so that no step has to ask where it is.
+  const padded = new Float64Array(length + 2 * reach + 1);
+  padded.fill(values[0] as number, 0, reach);
+  padded.set(values, reach);
+  padded.fill(values[length - 1] as number, reach + length);
+  const width = 2 * reach + 1;
+  const mean = new Float64Array(length);
   let sum = 0;
-  for (let i = -reach; i <= reach; i++) sum += at(i);
-  for (let i = 0; i < values.length; i++) {
-    mean[i] = sum / (2 * reach + 1);
-    sum += at(i + reach + 1) - at(i - reach);
+  for (let i = 0; i < width; i++) sum += padded[i] as number;
+  for (let i = 0; i < length; i++) {
+    mean[i] = sum / width;
+    sum += (padded[i + width] as number) - (padded[i] as number);
   }
   return mean;
 }

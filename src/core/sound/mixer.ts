@@ -88,20 +88,18 @@ function addVoice(
   for (const stretch of stretches(voice, from, to)) {
     const channels = read(voice.hash, stretch.from, stretch.to);
     const count = stretch.to - stretch.from;
-    const even = isEven(plan, voice, stretch.at, stretch.at + count) ? voice.gain * plan.gain : undefined;
-    const gains = even === undefined ? new Float64Array(count) : undefined;
-    if (gains) for (let i = 0; i < count; i++) gains[i] = gainAt(plan, voice, stretch.at + i);
+    const gains = new Float64Array(count);
+    if (isEven(plan, voice, stretch.at, stretch.at + count)) gains.fill(voice.gain * plan.gain);
+    else for (let i = 0; i < count; i++) gains[i] = gainAt(plan, voice, stretch.at + i);
+    const into = stretch.at - from;
+    const [first, step] = voice.reversed ? [count - 1, -1] : [0, 1];
     for (const side of [0, 1] as const) {
       // One channel is heard from both sides.
       const samples = channels[side] ?? channels[0];
       if (!samples) continue;
       const out = sum[side];
-      const into = stretch.at - from;
-      for (let i = 0; i < count; i++) {
-        const gain = gains ? (gains[i] as number) : (even as number);
-        out[into + i] =
-          (out[into + i] as number) + (samples[voice.reversed ? count - 1 - i : i] as number) * gain;
-      }
+      for (let i = 0, k = first; i < count; i++, k += step)
+        out[into + i] = (out[into + i] as number) + (samples[k] as number) * (gains[i] as number);
     }
   }
 }

@@ -10,6 +10,8 @@ const PHASE_1 = [
   -0.0291748046875, 0.029296875, -0.0517578125, 0.089111328125, -0.16650390625, 0.465087890625, 0.77978515625,
   -0.2003173828125, 0.1015625, -0.0582275390625, 0.0330810546875, -0.0189208984375,
 ];
+/** The taps of the first phase, then those of the second. */
+export const PHASES: readonly number[] = [...PHASE_0, ...PHASE_1];
 const FIRST = Float64Array.from(PHASE_0);
 const SECOND = Float64Array.from(PHASE_1);
 
@@ -21,7 +23,7 @@ const TAPS = 12;
 
 /**
  * The highest absolute value between the samples around an index; `TRUE_PEAK_REACH` on either side must be there. All four
- * phases in one pass: this is where the limiter and the meter spend their time.
+ * phases in one pass: this is where the meter spends its time.
  */
 export function truePeakAt(samples: Float32Array, index: number): number {
   let [first, second, third, fourth] = [0, 0, 0, 0];
