@@ -77,7 +77,8 @@ class SoundKeeper {
 
   async finish(): Promise<SoundLook> {
     if (this.#into > 0) await this.#close();
-    const stored = new SoundSamples();
+    // Rises are looked at from the first to the last: a piece behind them is not needed again.
+    const stored = new SoundSamples(2);
     const attacks: Attack[] = [];
     for (const rise of this.#rises.finish()) {
       await stored.fetch([{ hash: this.#hash, ...rise }]);

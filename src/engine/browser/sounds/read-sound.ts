@@ -8,6 +8,7 @@ export interface SoundStream {
   readonly sampleRate: number;
   /** Length in seconds as the file says; undefined where it does not. */
   readonly seconds: number | undefined;
+  /** Each stands until the next one is asked for. */
   readonly pieces: AsyncIterable<readonly Float32Array[]>;
   readonly close: () => void;
 }
@@ -36,12 +37,20 @@ async function readAiffFile(file: Blob): Promise<SoundStream | undefined> {
   };
 }
 
-const planesOf = (sample: AudioSample): Float32Array[] =>
-  Array.from({ length: sample.numberOfChannels }, (_, planeIndex) => {
-    const plane = new Float32Array(sample.numberOfFrames);
-    sample.copyTo(plane, { planeIndex, format: 'f32-planar' });
-    return plane;
-  });
+/** Gives the channels of decoded samples in buffers that the next ones use again. */
+function planeReader(): (sample: AudioSample) => Float32Array[] {
+  let buffers: Float32Array[] = [];
+  return (sample) => {
+    const { numberOfChannels, numberOfFrames } = sample;
+    if (buffers.length !== numberOfChannels || (buffers[0]?.length ?? 0) < numberOfFrames)
+      buffers = Array.from({ length: numberOfChannels }, () => new Float32Array(numberOfFrames));
+    return buffers.map((buffer, planeIndex) => {
+      const plane = buffer.subarray(0, numberOfFrames);
+      sample.copyTo(plane, { planeIndex, format: 'f32-planar' });
+      return plane;
+    });
+  };
+}
 
 /**
  * Opens the sound of a sound or video file.
@@ -67,6 +76,7 @@ export async function readSound(file: Blob): Promise<SoundStream> {
         ? await mp3Delay((from, to) => file.slice(from, to).arrayBuffer())
         : 0;
     async function* pieces(): AsyncGenerator<readonly Float32Array[]> {
+      const planesOf = planeReader();
       let skip = ahead;
       for await (const sample of sink.samples()) {
         try {

@@ -9,8 +9,13 @@ const NOTHING: SoundPiece = { channels: [] };
 
 /** Samples of sounds out of the store; holds the pieces used last. */
 export class SoundSamples {
+  readonly #mostHeld: number;
   /** By key, the one used last at the end. */
   readonly #held = new Map<string, SoundPiece>();
+
+  constructor(mostHeld = MOST_HELD) {
+    this.#mostHeld = mostHeld;
+  }
 
   /** Fetches what is needed, so that it can be read at once. */
   async fetch(needed: readonly Needed[]): Promise<void> {
@@ -28,7 +33,7 @@ export class SoundSamples {
       }),
     );
     for (const key of this.#held.keys()) {
-      if (this.#held.size <= Math.max(MOST_HELD, keys.size)) break;
+      if (this.#held.size <= Math.max(this.#mostHeld, keys.size)) break;
       this.#held.delete(key);
     }
   }
