@@ -9,17 +9,17 @@ import { CheckField } from '../../kit/check-field';
 import { Pair } from '../../kit/pair';
 import { SelectField } from '../../kit/select-field';
 import { TypedField } from '../../kit/typed-field';
+import { clapTest } from '../../state/clap-test';
 import {
   chooseMicrophone,
-  clapTest,
   closeMicrophone,
   findMicrophones,
   openMicrophone,
-  recordOrStop,
   setDelay,
   setHearFilm,
   useRecord,
-} from '../../state/record';
+} from '../../state/microphone';
+import { recordOrStop } from '../../state/record';
 import { keepTake, takeAddress, throwTakeAway, useTakes } from '../../state/takes';
 import { useFilm, useWorkbench } from '../../state/workbench';
 import { LevelBar } from './meter';

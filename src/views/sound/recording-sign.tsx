@@ -1,4 +1,5 @@
-import { recordOrStop, useRecord } from '../../state/record';
+import { useRecord } from '../../state/microphone';
+import { recordOrStop } from '../../state/record';
 import { Button } from '../../kit/button';
 import styles from './sound.module.css';
 
