@@ -4,11 +4,13 @@ import { expect, it } from 'vitest';
 import { CYCLE_WAYS, type Film } from '../core/film/film';
 import { startHistory } from '../core/film/history';
 import { isCycle } from '../core/film/items';
+import { placedWords, type PlacedWord } from '../core/film/placed-words';
 import { filmsWithCycles, photoNamed, rolledOutFilm } from '../core/film/random-films';
 import { scheduleOf } from '../core/film/schedule';
 import type { Sound } from '../core/film/sound';
 import { filmDocument, readFilmDocument } from '../core/formats/film-document';
 import * as arrange from './arrange-poses';
+import * as beats from './beats';
 import * as choose from './choose';
 import * as cues from './cues';
 import * as cycles from './cycles';
@@ -16,8 +18,10 @@ import { editOn, goToEdit, redoEdit, setDefaultHold, setSettings, undoEdit } fro
 import * as flags from './flags';
 import { goTo } from './player';
 import * as scenes from './scenes';
+import { useSounds } from './sounds';
 import * as tray from './tray';
 import * as use from './use-photos';
+import * as words from './words';
 import { openFilm, setWorkbench, useWorkbench, workbench } from './workbench';
 
 const SOUND: Sound = {
@@ -37,6 +41,22 @@ const openInWorkbench = (film: Film): void => {
   setWorkbench({ phase: 'open', history: startHistory(film) });
 };
 
+/** Two bursts of speech, a second apart. */
+useSounds.setState({
+  looks: new Map([
+    [
+      SOUND.hash,
+      {
+        ...{ peaks: [], attacks: [{ at: 24_000, strength: 1 }], samples: SOUND.samples },
+        bursts: [
+          { from: 4800, to: 19_200 },
+          { from: 62_400, to: 81_600 },
+        ],
+      },
+    ],
+  ]),
+});
+
 const film = (): Film => openFilm() as Film;
 const pick = <T>(list: readonly T[], n: number): T | undefined => list[n % Math.max(1, list.length)];
 const poseIds = (): readonly string[] => [...scheduleOf(film()).firsts.keys()];
@@ -51,6 +71,10 @@ const someCycle = (n: number): string =>
     film().scenes.flatMap((scene) => scene.items.filter(isCycle)),
     n,
   )?.id ?? 'none';
+const onWord = (n: number, act: (word: PlacedWord) => unknown): void => {
+  const word = pick(placedWords(film()), n);
+  if (word) act(word);
+};
 const someGap = (n: number): { parentId: string; index: number } => {
   const scene = pick(film().scenes, n);
   return { parentId: scene?.id ?? '', index: n % ((scene?.items.length ?? 0) + 1) };
@@ -121,6 +145,25 @@ const DEEDS: Readonly<Record<string, (n: number) => unknown>> = {
   fadeWithFilm: cues.fadeWithFilm,
   holdCues: (n) =>
     cues.holdCues(n % 2 ? { to: 'time' } : { to: 'pose', by: (n * 997) % 90_000, every: n % 3 === 0 }),
+  putContact: cues.putContact,
+  findWords: words.findWords,
+  typeWord: (n) => onWord(n, (word) => words.typeWord(word, `said ${n}`)),
+  moveWord: (n) => onWord(n, words.moveWordHere),
+  splitWord: (n) => onWord(n, words.splitWordHere),
+  joinWord: (n) => onWord(n, words.joinWord),
+  removeWord: (n) => onWord(n, words.removeWord),
+  snapWords: words.snapWords,
+  typeTempo: (n) => beats.typeTempo(40 + (n % 200)),
+  scaleTempo: (n) => beats.scaleTempo(n % 2 ? 2 : 0.5),
+  setBar: (n) => beats.setBar((n % 6) + 2),
+  firstBeat: (n) => beats.setFirstBeat((n * 31) % 90_000),
+  firstBeatHere: beats.firstBeatHere,
+  nudgeFirstBeat: (n) => beats.nudgeFirstBeat(((n % 9) - 4) / 10),
+  addTempo: beats.addTempoHere,
+  removeTempo: (n) => beats.removeTempo(n % 3),
+  takeBeatsOff: beats.takeBeatsOff,
+  cuesToBeats: beats.cuesToBeats,
+  beatHere: beats.beatHere,
   addLane: (n) => cues.addLane('effects', `Lane ${n}`),
   moveLane: (n) => cues.moveLane(pick(film().lanes, n)?.id ?? '', n % 2 ? 1 : -1),
   removeLane: (n) => cues.removeLane(pick(film().lanes, n)?.id ?? ''),
