@@ -16,6 +16,7 @@ import {
 import { fadeWithFilmEdit } from '../core/film/edits/fade-with-film';
 import { together } from '../core/film/edits/edit';
 import type { Film } from '../core/film/film';
+import { laneFor } from '../core/film/lane-for';
 import type { Lane, LaneKind, Mix, Sound } from '../core/film/sound';
 import { loudestAttack, type Attack } from '../core/sound/attacks';
 import { count } from '../core/time/words';
@@ -45,11 +46,11 @@ function withChosen(act: (film: Film, ids: readonly string[]) => void): void {
 const sampleHere = (film: Film): number => frameToSample(workbench().frame, film.settings.rate);
 
 /**
- * Lays a sound into a lane at a frame, or the one on screen; in a lane of effects its loudest attack comes to lie there.
+ * Lays a sound into a lane, or the one that suits it, at a frame or the one on screen; in a lane of effects its loudest attack comes to lie there.
  */
 export function laySound(sound: Sound, laneId?: string, frame = workbench().frame): void {
   const film = openFilm();
-  const lane = film?.lanes.find((each) => each.id === laneId) ?? film?.lanes[0];
+  const lane = film && (film.lanes.find((each) => each.id === laneId) ?? laneFor(film, sound));
   if (!film || !lane) return tell('Add a lane first: cues lie in lanes.');
   const contact = lane.kind === 'effects' ? loudestAttack(lookOf(sound.hash)?.attacks ?? []) : undefined;
   const id = newId();

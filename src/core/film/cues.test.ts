@@ -24,6 +24,7 @@ import type { Edit } from './edits/edit';
 import type { Film } from './film';
 import { perform, startHistory, undo } from './history';
 import { isCycle, posesOf } from './items';
+import { laneFor } from './lane-for';
 import { filmOf, filmsWithCycles, freshId, picks } from './random-films';
 import { keepHolds, keepSeconds } from './retime/change-rate';
 import { fitEdit } from './retime/fit';
@@ -244,4 +245,21 @@ describe('edits of cues', () => {
     const once = done(film, reverseCuesEdit(film, ['cue']));
     expect(done(once, reverseCuesEdit(once, ['cue']))).toEqual(film);
   });
+});
+
+test('a sound is laid where most of its cues lie, a long one with the music, all else into the first lane', () => {
+  const film = withSound(filmOf([[4, 4]]));
+  const long = { ...sound, id: 'waltz', samples: 15 * 48_000 };
+  expect(laneFor(film, sound)?.kind).toBe('dialogue');
+  expect(laneFor(film, long)?.kind).toBe('music');
+  expect(laneFor(laid(film, 2), sound)?.kind).toBe('effects');
+  const often = ['b', 'c'].reduce(
+    (so, id) => done(so, placeCueEdit(so, { id, sound, laneId: 'ambience', at: 0 })),
+    laid(film, 2),
+  );
+  expect(laneFor(often, sound)?.kind).toBe('ambience');
+  expect(laneFor({ ...film, lanes: film.lanes.filter((lane) => lane.kind === 'effects') }, long)?.kind).toBe(
+    'effects',
+  );
+  expect(laneFor({ ...film, lanes: [] }, long)).toBeUndefined();
 });
