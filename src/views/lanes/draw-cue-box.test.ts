@@ -1,0 +1,141 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { placeCues, type PlacedCue } from '../../core/film/cue-place';
+import { applyEdit } from '../../core/film/edits/apply-edit';
+import { placeCueEdit } from '../../core/film/edits/cue-edits';
+import { filmWith } from '../../core/film/random-films';
+import type { Cue, Sound } from '../../core/film/sound';
+import { PeakBuilder } from '../../core/sound/peaks';
+import { drawCueFrame, drawCueGround, drawPins, type CueLook } from './draw-cue-box';
+import { drawWaveform } from './draw-waveform';
+
+const LOOK: CueLook = {
+  ...{ lane: 'plum', ink: 'ink', card: 'card', pin: 'tomato', chosen: 'brass', loose: 'bad', font: 'face' },
+};
+const SOUND: Sound = {
+  ...{ id: 'sound', name: 'wait for me.wav', hash: '1'.repeat(64), type: 'audio/wav' },
+  ...{ bytes: 1, channels: 1, sampleRate: 48_000, samples: 96_000 },
+};
+/** Half a second of the film to 24 pixels, from its start. */
+const WINDOW = { from: 0, samplesAPixel: 1000, width: 400, height: 46 };
+
+/** What is asked of a canvas: the call, what it was given, and the colour it is done in. */
+interface Stroke {
+  readonly call: string;
+  readonly given: readonly unknown[];
+  readonly colour: string;
+  readonly alpha: number;
+  readonly dashed: boolean;
+}
+
+/** A canvas that writes down what is drawn on it; a letter is six pixels wide. */
+function sheet(): { context: CanvasRenderingContext2D; strokes: Stroke[]; of: (call: string) => Stroke[] } {
+  const strokes: Stroke[] = [];
+  const state = { fillStyle: '', strokeStyle: '', globalAlpha: 1, lineWidth: 1, font: LOOK.font };
+  let dashed = false;
+  const context = new Proxy(state, {
+    get(target, name: string) {
+      if (name in target) return target[name as keyof typeof target];
+      if (name === 'measureText') return (text: string) => ({ width: 6 * text.length });
+      if (name === 'setLineDash') return (dash: readonly number[]) => (dashed = dash.length > 0);
+      return (...given: readonly unknown[]) => {
+        const colour = /stroke/i.test(name) ? target.strokeStyle : target.fillStyle;
+        strokes.push({ call: name, given, colour, alpha: target.globalAlpha, dashed });
+      };
+    },
+  });
+  return {
+    context: context as unknown as CanvasRenderingContext2D,
+    strokes,
+    of: (call) => strokes.filter((each) => each.call === call),
+  };
+}
+
+/** The sound laid in on the seventh frame of two seconds, with changes to its cue. */
+function placed(change: Partial<Cue> = {}): PlacedCue {
+  const poses = Array.from({ length: 12 }, (_, i) => ({ id: `pose-${i}`, photoId: 'a', hold: 4 }));
+  const film = { ...filmWith([poses]), sounds: [SOUND] };
+  const laid = applyEdit(
+    film,
+    placeCueEdit(film, { id: 'cue', sound: SOUND, laneId: 'dialogue', at: 12_000 }),
+  );
+  const [first] = placeCues({ ...laid, cues: laid.cues.map((cue) => ({ ...cue, ...change })) });
+  if (!first) throw new Error('no cue');
+  return first;
+}
+
+describe('the box of a cue', () => {
+  it('lies where it is heard, and what is not heard behind the film is hatched', () => {
+    const { context, of } = sheet();
+    // It ends 12,000 samples behind the film.
+    drawCueGround(context, placed(), false, LOOK, WINDOW);
+    expect(of('fillRect')).toEqual([
+      { call: 'fillRect', given: [12, 2, 96, 43], colour: 'plum', alpha: 0.15, dashed: false },
+    ]);
+    expect(of('rect')[0]?.given).toEqual([96, 2, 12, 43]);
+    drawCueFrame(context, placed(), false, LOOK, WINDOW);
+    expect(of('strokeRect')[0]).toMatchObject({ given: [12.5, 2.5, 95, 42], colour: 'plum', dashed: false });
+  });
+
+  it('is brass where it is chosen, has torn edges where its pose is gone, a second edge where it is held at its time', () => {
+    const chosen = sheet();
+    drawCueFrame(chosen.context, placed(), true, LOOK, WINDOW);
+    expect(chosen.of('strokeRect')).toMatchObject([{ colour: 'brass', dashed: false, alpha: 1 }]);
+    const loose = sheet();
+    drawCueFrame(loose.context, { ...placed(), loose: true }, false, LOOK, WINDOW);
+    expect(loose.of('strokeRect')).toMatchObject([{ colour: 'bad', dashed: true }]);
+    const held = sheet();
+    const cue = placed({ pin: { to: 'time', sample: 12_000 } });
+    drawCueFrame(held.context, cue, false, LOOK, WINDOW);
+    expect(held.of('strokeRect').map(({ given }) => given[0])).toEqual([12.5, 15.5]);
+    drawPins(held.context, [cue], LOOK, WINDOW);
+    expect(held.of('arc')).toEqual([]);
+  });
+
+  it('has its pin at the moment that is tied', () => {
+    const { context, of } = sheet();
+    drawPins(context, [placed()], LOOK, WINDOW);
+    expect(of('arc')[0]?.given.slice(0, 3)).toEqual([12, 0, 4]);
+    expect(of('fill')[0]?.colour).toBe('tomato');
+  });
+
+  it('shows as much of its name as there is room for, and none where it could not be read', () => {
+    fc.assert(
+      fc.property(fc.integer({ min: 50, max: 9000 }), fc.boolean(), (samplesAPixel, reversed) => {
+        const { context, of } = sheet();
+        const cue = placed(reversed ? { reversed: true } : {});
+        drawCueFrame(context, cue, false, LOOK, { ...WINDOW, samplesAPixel });
+        const width = SOUND.samples / samplesAPixel;
+        const [text] = of('fillText').map(({ given }) => given[0] as string);
+        if (width < 36) {
+          expect(text).toBeUndefined();
+          return;
+        }
+        const name = reversed ? `◂ ${SOUND.name}` : SOUND.name;
+        expect(6 * (text ?? '').length).toBeLessThanOrEqual(width);
+        if (text !== name) expect(name.startsWith((text ?? '').slice(0, -1))).toBe(true);
+        expect(text === name).toBe(6 * name.length <= width - 6);
+      }),
+    );
+  });
+});
+
+it('a waveform is one outline, as high as it is heard, and fades as the cue does', () => {
+  const builder = new PeakBuilder();
+  // Full scale both ways, from end to end.
+  builder.push([Float32Array.from({ length: SOUND.samples }, (_, i) => (i % 2 ? 1 : -1))]);
+  const look = { peaks: builder.finish(), attacks: [], bursts: [], samples: SOUND.samples };
+  const { context, of } = sheet();
+  // −6.02 dB is half; it rises over 24,000 samples.
+  const cue = placed({ level: -6.0206, fadeIn: { samples: 24_000, curve: 'straight' } });
+  drawWaveform(context, cue, look, { ...WINDOW, height: 40 });
+  expect(of('fill').map(({ alpha }) => alpha)).toEqual([1, 0.3]);
+  const points = of('lineTo').map(({ given }) => given as [number, number]);
+  const at = (x: number): number[] => points.filter(([px]) => px === x + 0.5).map(([, y]) => y);
+  // Its first pixel is 12; half way through the rise it is a quarter high, then half; unheard it is shown whole.
+  expect(at(11)).toEqual([]);
+  expect(at(24)).toEqual([expect.closeTo(15, 2), expect.closeTo(25, 2)]);
+  expect(at(60)).toEqual([expect.closeTo(10, 2), expect.closeTo(30, 2)]);
+  expect(at(100)).toEqual([expect.closeTo(0, 2), expect.closeTo(40, 2)]);
+  expect(at(108)).toEqual([]);
+});
