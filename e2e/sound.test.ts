@@ -129,6 +129,22 @@ test('cues follow their poses, are moved, split, levelled and faded; they play, 
   expect(await cueTimes(page)).toEqual([1.75, 2.25]);
   await page.keyboard.press('Control+z');
 
+  // Its level is dragged up and down.
+  const line = await page.locator('[data-grip=level]').boundingBox();
+  if (!line) throw new Error('no level');
+  for (const [by, level] of [
+    [-60, '+12 dB'],
+    [10, '−12 dB'],
+    [80, 'silent'],
+  ] as const) {
+    await page.mouse.move(line.x + line.width / 2, line.y + 3);
+    await page.mouse.down();
+    await page.mouse.move(line.x + line.width / 2, line.y + 3 + by, { steps: 4 });
+    await page.mouse.up();
+    expect(await cues.first().getAttribute('aria-label')).toContain(level);
+    await page.keyboard.press('Control+z');
+  }
+
   const panel = page.getByRole('region', { name: 'Chosen cues' });
   await panel.getByLabel('Level').fill('-6 dB');
   await page.keyboard.press('Enter');

@@ -13,6 +13,7 @@ import {
   moveCuesEdit,
   nudgeCuesEdit,
   placeCueEdit,
+  raiseCuesEdit,
   reverseCuesEdit,
   splitCuesEdit,
   trimCueEdit,
@@ -262,4 +263,17 @@ test('a sound is laid where most of its cues lie, a long one with the music, all
     'effects',
   );
   expect(laneFor({ ...film, lanes: [] }, long)).toBeUndefined();
+});
+
+test('several cues are made louder by as much, each as far as it goes', () => {
+  const two = laid(laid(withSound(filmOf([[12, 12]])), 0, undefined, 'low'), 12, undefined, 'high');
+  const set = done(
+    done(two, markCuesEdit(two, ['high'], '', { level: 8 })),
+    markCuesEdit(two, ['low'], '', { level: -58 }),
+  );
+  const levels = (film: Film): (number | undefined)[] =>
+    ['low', 'high'].map((id) => film.cues.find((cue) => cue.id === id)?.level);
+  expect(levels(done(set, raiseCuesEdit(set, ['low', 'high'], 6)))).toEqual([-52, 12]);
+  expect(levels(done(set, raiseCuesEdit(set, ['low', 'high'], -6)))).toEqual([-60, 2]);
+  expect(raiseCuesEdit(set, ['low', 'high'], -6)).toMatchObject({ words: '2 cues softer' });
 });

@@ -9,6 +9,18 @@ export const CEILINGS = { least: -20, most: 0 } as const;
 /** The factor of an amplitude for a level in dB; the least level is silence. */
 export const gainOf = (level: number): number => (level <= LEVELS.least ? 0 : 10 ** (level / 20));
 
+/**
+ * Where a level stands on a fader, from 0 for silence to 1 for the most: the cube root of its factor, so that the levels near 0 dB
+ * lie far apart.
+ */
+export const faderPlace = (level: number): number => Math.cbrt(gainOf(level) / gainOf(LEVELS.most));
+
+/** The level at a place of a fader, to half a dB; beyond its ends the least and the most. */
+export function faderLevel(place: number): number {
+  const level = LEVELS.most + 60 * Math.log10(Math.max(0, place));
+  return Math.min(LEVELS.most, Math.max(LEVELS.least, Math.round(2 * level) / 2));
+}
+
 /** A factor of an amplitude in dB; minus infinity for none. */
 export const decibels = (gain: number): number => 20 * Math.log10(gain);
 

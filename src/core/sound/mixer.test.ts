@@ -12,7 +12,7 @@ import type { Cue, Sound } from '../film/sound';
 import { findAttacks } from './attacks';
 import { withoutSilence } from './bursts';
 import { fadeGain } from './fade';
-import { gainOf, parseLevel } from './level';
+import { faderLevel, faderPlace, gainOf, LEVELS, parseLevel } from './level';
 import { LoudnessMeter } from './loudness';
 import { planMix, type MixPlan } from './mix-plan';
 import { MIX_BLOCK, mixBlock, neededFor, type ReadSound } from './mixer';
@@ -264,6 +264,15 @@ function demoSound(name: string): Float32Array {
   const parts = [...resampler.push([samples]), ...resampler.finish()];
   return Float32Array.from(parts.flatMap((part) => [...part]));
 }
+
+test('a fader holds every half dB in its place, the least at its foot and the most at its head', () => {
+  expect([LEVELS.least, LEVELS.most].map(faderPlace)).toEqual([0, 1]);
+  const levels = Array.from({ length: 145 }, (_, i) => LEVELS.least + i / 2);
+  expect(levels.map((level) => faderLevel(faderPlace(level)))).toEqual(levels);
+  // Half way up the factor is an eighth of the most: 18 dB under it.
+  expect(faderLevel(0.5)).toBe(-6);
+  expect([-3, 7].map(faderLevel)).toEqual([LEVELS.least, LEVELS.most]);
+});
 
 describe('against the outside', () => {
   test("the loudness of the demo's mix is what ffmpeg's ebur128 measures, within 0.1 LU and 0.2 dB", () => {

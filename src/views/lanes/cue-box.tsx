@@ -1,6 +1,6 @@
 import { memo } from 'react';
 import type { PlacedCue } from '../../core/film/cue-place';
-import { levelWords } from '../../core/sound/level';
+import { faderPlace, levelWords } from '../../core/sound/level';
 import { samplesWords } from '../../core/time/words';
 import { attacksOf, chooseCue } from '../../state/cues';
 import { useSilence } from '../../state/cut-silence';
@@ -92,6 +92,14 @@ export const CueBox = memo(function CueBox({ placed, chosen, total, scale }: Cue
           {cut && cut.back > 0 && (
             <span className={styles.cut} style={{ right: 0, width: ofCue(cut.back) }} />
           )}
+          <span
+            className={styles.level}
+            data-grip="level"
+            style={{ bottom: `${100 * faderPlace(cue.level)}%` }}
+            title={`Level: ${levelWords(cue.level)}`}
+          >
+            <b>{levelWords(cue.level)}</b>
+          </span>
           <span className={styles.trim} data-grip="start" />
           <span className={`${styles.trim} ${styles.last}`} data-grip="end" />
           <span

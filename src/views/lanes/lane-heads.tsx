@@ -32,7 +32,7 @@ export function LaneHeads({ rows }: { readonly rows: readonly LaneRow[] }) {
         {lane.folded ? <ChevronRight size={13} aria-hidden /> : <ChevronDown size={13} aria-hidden />}
       </button>
       <span className={styles.laneName}>{lane.name}</span>
-      {height > 40 && <span className={styles.level}>{levelWords(lane.level)}</span>}
+      {height > 40 && <span className={styles.laneLevel}>{levelWords(lane.level)}</span>}
       <button
         type="button"
         className={styles.hear}

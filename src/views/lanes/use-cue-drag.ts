@@ -1,19 +1,20 @@
 import { useRef, useState, type MouseEvent, type PointerEvent } from 'react';
 import { placeCues, samplesToPin, type PlacedCue } from '../../core/film/cue-place';
 import { applyEdit } from '../../core/film/edits/apply-edit';
-import { markCuesEdit, moveCuesEdit, trimCuesEdit } from '../../core/film/edits/cue-edits';
+import { markCuesEdit, moveCuesEdit, raiseCuesEdit, trimCuesEdit } from '../../core/film/edits/cue-edits';
 import { nearestBeat } from '../../core/film/edits/beat-edits';
 import type { Edit } from '../../core/film/edits/edit';
 import type { Film } from '../../core/film/film';
 import { beatsOf } from '../../core/film/placed-beats';
 import { nearestFrame } from '../../core/time/beats';
+import { faderLevel, faderPlace } from '../../core/sound/level';
 import { frameToSample } from '../../core/time/frames';
 import { chooseCue, chooseNoCue, tieBy } from '../../state/cues';
 import { edit } from '../../state/edit-film';
 import { workbench } from '../../state/workbench';
 import type { LaneRow } from './lane-layout';
 
-type Grip = 'move' | 'start' | 'end' | 'fade-in' | 'fade-out';
+type Grip = 'move' | 'start' | 'end' | 'fade-in' | 'fade-out' | 'level';
 
 interface Grabbed {
   readonly placed: PlacedCue;
@@ -25,6 +26,8 @@ interface Grabbed {
 
 /** Below so many pixels a cue is touched, not dragged. */
 const TOUCH = 3;
+/** Pixels of a lane above and below the boxes of its cues. */
+const BOX_EDGES = 3;
 /** As near to a beat, in pixels, it is caught. */
 const CATCH = 6;
 
@@ -47,7 +50,7 @@ function caught(film: Film, sample: number, near: number): number {
   return frameToSample(nearestFrame(sample, film.settings.rate), film.settings.rate);
 }
 
-/** Dragging cues along and across lanes, by their edges, and their fades. With alt nothing snaps to beats and frames. */
+/** Dragging cues along and across lanes, by their edges, their fades, and their level. With alt nothing snaps to beats and frames. */
 export function useCueDrag(
   film: Film,
   rows: readonly LaneRow[],
@@ -84,6 +87,11 @@ export function useCueDrag(
         const edge = grip === 'start' ? start : start + cue.to - cue.from;
         const trimmed = trimCuesEdit(film, ids, grip, snapped(edge + by) - edge);
         return trimmed.ok ? trimmed.value : undefined;
+      }
+      case 'level': {
+        const height = (rows[laneIndex]?.height ?? 1) - BOX_EDGES;
+        const level = faderLevel(faderPlace(cue.level) - (event.clientY - clientY) / height);
+        return level === cue.level ? undefined : raiseCuesEdit(film, ids, level - cue.level);
       }
       case 'fade-in':
       case 'fade-out': {

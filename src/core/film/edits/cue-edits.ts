@@ -4,6 +4,7 @@ import { failed, found, type Parsed } from '../../time/parsed';
 import { firstPlaces, pinAt, samplesToPin, type PlacedCue } from '../cue-place';
 import type { Film } from '../film';
 import type { Cue, Lane, Pin, Sound } from '../sound';
+import { LEVELS } from '../../sound/level';
 import { together, type Edit } from './edit';
 import { marked } from './marked';
 
@@ -191,6 +192,16 @@ export const markCuesEdit = (
     words,
     firstPlaces(film, ids).map(({ cue }) => marked(cue, marks)),
   );
+
+/** Makes cues louder by so many dB, or softer; none beyond the least and the most. */
+export function raiseCuesEdit(film: Film, ids: Iterable<string>, by: number): Edit {
+  const cues = firstPlaces(film, ids).map(({ cue }) => cue);
+  const raised = (level: number): number => Math.min(LEVELS.most, Math.max(LEVELS.least, level + by));
+  return setCues(
+    `${cueWords(cues)} ${by < 0 ? 'softer' : 'louder'}`,
+    cues.map((cue) => ({ ...cue, level: raised(cue.level) })),
+  );
+}
 
 /** How a cue is held in its place. */
 export type Hold =
