@@ -2,10 +2,7 @@
  * Listens to the demo film by measuring: `npx tsx demo/listen.ts` mixes it, tells its loudness and what ffmpeg says of it, and
  * draws waveform and loudness over time into docs/demo-mix.svg.
  */
-import { execFileSync } from 'node:child_process';
-import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
+import { writeFileSync } from 'node:fs';
 import { scaleLinear } from 'd3-scale';
 import { area, line } from 'd3-shape';
 import { placeCues } from '../src/core/film/cue-place';
@@ -13,9 +10,10 @@ import { scheduleOf } from '../src/core/film/schedule';
 import { LoudnessMeter, type Loudness } from '../src/core/sound/loudness';
 import { planMix } from '../src/core/sound/mix-plan';
 import { MIX_BLOCK, mixBlock } from '../src/core/sound/mixer';
-import { Resampler } from '../src/core/sound/resampler';
 import { SAMPLE_RATE } from '../src/core/time/frames';
+import { ffmpegLoudness } from './ffmpeg-loudness';
 import { demoFilm } from './film';
+import { wavSamples } from './wav-samples';
 
 const [WIDTH, HEIGHT, LEFT, RIGHT] = [1200, 470, 56, 12];
 /** The waveform, and the loudness below it, from top to bottom. */
@@ -24,21 +22,9 @@ const LOUDNESS = [262, 430] as const;
 
 const { film, originals } = await demoFilm();
 
-/** A sound of the film at 48 kHz. */
-function samplesOf(hash: string): Float32Array {
-  const bytes = Buffer.from(originals.get(hash) ?? []);
-  const samples = Float32Array.from(
-    { length: (bytes.length - 44) >> 1 },
-    (_, i) => bytes.readInt16LE(44 + 2 * i) / 32_768,
-  );
-  const rate = bytes.readUInt32LE(24);
-  if (rate === SAMPLE_RATE) return samples;
-  const resampler = new Resampler(rate, 1);
-  const parts = [...resampler.push([samples]), ...resampler.finish()];
-  return Float32Array.from(parts.flatMap((part) => [...part]));
-}
-
-const sounds = new Map(film.sounds.map(({ hash }) => [hash, samplesOf(hash)]));
+const sounds = new Map(
+  film.sounds.map(({ hash }) => [hash, wavSamples(Buffer.from(originals.get(hash) ?? []))]),
+);
 const plan = planMix(film);
 const meter = new LoudnessMeter();
 const mix = new Float32Array(2 * plan.length);
@@ -116,23 +102,10 @@ ${text(LEFT, HEIGHT - 6, 'Loudness in LUFS: momentary (brass) and short-term (pl
 `;
 writeFileSync('docs/demo-mix.svg', svg);
 
-const folder = mkdtempSync(join(tmpdir(), 'kermis-demo-mix-'));
-try {
-  const path = join(folder, 'mix.f32');
-  writeFileSync(path, new Uint8Array(mix.buffer));
-  const said = execFileSync(
-    'sh',
-    [
-      '-c',
-      'ffmpeg -hide_banner -nostats -f f32le -ar 48000 -ac 2 -i "$0" -af ebur128=peak=true -f null - 2>&1',
-      path,
-    ],
-    { encoding: 'utf8' },
-  );
-  console.log(
-    `integrated ${integrated.toFixed(2)} LUFS, loudest momentary ${mostMomentary.toFixed(1)}, short-term ${mostShortTerm.toFixed(1)}, true peak ${truePeak.toFixed(2)} dBTP`,
-  );
-  console.log(`ffmpeg: ${said.slice(said.lastIndexOf('Summary:')).replace(/\s+/g, ' ')}`);
-} finally {
-  rmSync(folder, { recursive: true, force: true });
-}
+const theirs = ffmpegLoudness(mix);
+console.log(
+  `integrated ${integrated.toFixed(2)} LUFS, loudest momentary ${mostMomentary.toFixed(1)}, short-term ${mostShortTerm.toFixed(1)}, true peak ${truePeak.toFixed(2)} dBTP`,
+);
+console.log(
+  `ffmpeg: integrated ${theirs.integrated} LUFS, true peak ${theirs.truePeak} dBFS, range ${theirs.range} LU`,
+);

@@ -1,9 +1,9 @@
 import { execFileSync } from 'node:child_process';
-import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
+import { readFileSync } from 'node:fs';
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
+import { ffmpegLoudness } from '../../../demo/ffmpeg-loudness';
+import { wavSamples } from '../../../demo/wav-samples';
 import { placeCueEdit, reverseCuesEdit, splitCuesEdit } from '../film/edits/cue-edits';
 import { applyEdit } from '../film/edits/apply-edit';
 import type { Film } from '../film/film';
@@ -17,7 +17,6 @@ import { LoudnessMeter } from './loudness';
 import { planMix, type MixPlan } from './mix-plan';
 import { MIX_BLOCK, mixBlock, neededFor, type ReadSound } from './mixer';
 import { loudBetween, peakBetween, PeakBuilder } from './peaks';
-import { Resampler } from './resampler';
 import { stepBackGain } from './step-back';
 import { truePeakAt } from './true-peak';
 
@@ -252,18 +251,7 @@ test('what is heard of a knock is found by its peaks, though it is shorter than 
 });
 
 /** The demo film's sounds: made up, with a tone, strikes, speech and noise in them. */
-function demoSound(name: string): Float32Array {
-  const bytes = readFileSync(`demo/sounds/${name}.wav`);
-  const samples = Float32Array.from(
-    { length: (bytes.length - 44) >> 1 },
-    (_, i) => bytes.readInt16LE(44 + 2 * i) / 32_768,
-  );
-  const rate = bytes.readUInt32LE(24);
-  if (rate === 48_000) return samples;
-  const resampler = new Resampler(rate, 1);
-  const parts = [...resampler.push([samples]), ...resampler.finish()];
-  return Float32Array.from(parts.flatMap((part) => [...part]));
-}
+const demoSound = (name: string): Float32Array => wavSamples(readFileSync(`demo/sounds/${name}.wav`));
 
 test('a fader holds every half dB in its place, the least at its foot and the most at its head', () => {
   expect([LEVELS.least, LEVELS.most].map(faderPlace)).toEqual([0, 1]);
@@ -295,27 +283,10 @@ describe('against the outside', () => {
       meter.push(sides);
       sides[0].forEach((left, i) => whole.set([left, sides[1][i] ?? 0], 2 * (block * MIX_BLOCK + i)));
     }
-    const folder = mkdtempSync(join(tmpdir(), 'kermis-loudness-'));
-    try {
-      const path = join(folder, 'mix.f32');
-      writeFileSync(path, new Uint8Array(whole.buffer));
-      const said = execFileSync(
-        'sh',
-        [
-          '-c',
-          'ffmpeg -hide_banner -nostats -f f32le -ar 48000 -ac 2 -i "$0" -af ebur128=peak=true -f null - 2>&1',
-          path,
-        ],
-        { encoding: 'utf8' },
-      );
-      const summary = said.slice(said.lastIndexOf('Summary:'));
-      const number = (label: RegExp): number => Number(label.exec(summary)?.[1]);
-      const { integrated, truePeak } = meter.read();
-      expect(Math.abs(integrated - number(/I:\s+(-?[\d.]+) LUFS/))).toBeLessThanOrEqual(0.1);
-      expect(Math.abs(truePeak - number(/Peak:\s+(-?[\d.]+) dBFS/))).toBeLessThanOrEqual(0.2);
-    } finally {
-      rmSync(folder, { recursive: true, force: true });
-    }
+    const theirs = ffmpegLoudness(whole);
+    const { integrated, truePeak } = meter.read();
+    expect(Math.abs(integrated - theirs.integrated)).toBeLessThanOrEqual(0.1);
+    expect(Math.abs(truePeak - theirs.truePeak)).toBeLessThanOrEqual(0.2);
   });
 
   test('attacks are found where aubio finds them, within 10 ms', () => {

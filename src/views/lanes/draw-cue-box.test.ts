@@ -6,7 +6,7 @@ import { placeCueEdit } from '../../core/film/edits/cue-edits';
 import { filmWith } from '../../core/film/random-films';
 import type { Cue, Sound } from '../../core/film/sound';
 import { PeakBuilder } from '../../core/sound/peaks';
-import { drawCueFrame, drawCueGround, drawPins, type CueLook } from './draw-cue-box';
+import { drawCueFrame, drawCueGround, drawPins, type CueLook, type CuePen } from './draw-cue-box';
 import { drawWaveform } from './draw-waveform';
 
 const LOOK: CueLook = {
@@ -51,6 +51,8 @@ function sheet(): { context: CanvasRenderingContext2D; strokes: Stroke[]; of: (c
   };
 }
 
+const pen = ({ context }: ReturnType<typeof sheet>): CuePen => ({ context, look: LOOK, window: WINDOW });
+
 /** The sound laid in on the seventh frame of two seconds, with changes to its cue. */
 function placed(change: Partial<Cue> = {}): PlacedCue {
   const poses = Array.from({ length: 12 }, (_, i) => ({ id: `pose-${i}`, photoId: 'a', hold: 4 }));
@@ -68,33 +70,53 @@ describe('the box of a cue', () => {
   it('lies where it is heard, and what is not heard behind the film is hatched', () => {
     const { context, of } = sheet();
     // It ends 12,000 samples behind the film.
-    drawCueGround(context, placed(), false, LOOK, WINDOW);
+    drawCueGround({ context, look: LOOK, window: WINDOW }, placed(), false);
     expect(of('fillRect')).toEqual([
       { call: 'fillRect', given: [12, 2, 96, 43], colour: 'plum', alpha: 0.15, dashed: false },
     ]);
     expect(of('rect')[0]?.given).toEqual([96, 2, 12, 43]);
-    drawCueFrame(context, placed(), false, LOOK, WINDOW);
+    drawCueFrame({ context, look: LOOK, window: WINDOW }, placed(), false);
     expect(of('strokeRect')[0]).toMatchObject({ given: [12.5, 2.5, 95, 42], colour: 'plum', dashed: false });
+  });
+
+  it('seen close by it is drawn as far as it is shown, however far it goes on', () => {
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 0, max: 110_000 }),
+        fc.double({ min: 0.1, max: 10, noNaN: true }),
+        (from, samplesAPixel) => {
+          const { context, strokes, of } = sheet();
+          const close = { context, look: LOOK, window: { ...WINDOW, from, samplesAPixel } };
+          drawCueGround(close, placed(), false);
+          drawCueFrame(close, { ...placed(), loose: true }, false);
+          expect(strokes.length).toBeLessThan(250);
+          const [x = 0, , width = 0] = (of('strokeRect')[0]?.given ?? []) as number[];
+          // Its edges are in sight only where it begins and ends.
+          expect(x > 0).toBe(12_000 - from > 0);
+          expect(x + width < WINDOW.width).toBe((108_000 - from) / samplesAPixel < WINDOW.width);
+        },
+      ),
+    );
   });
 
   it('is brass where it is chosen, has torn edges where its pose is gone, a second edge where it is held at its time', () => {
     const chosen = sheet();
-    drawCueFrame(chosen.context, placed(), true, LOOK, WINDOW);
+    drawCueFrame(pen(chosen), placed(), true);
     expect(chosen.of('strokeRect')).toMatchObject([{ colour: 'brass', dashed: false, alpha: 1 }]);
     const loose = sheet();
-    drawCueFrame(loose.context, { ...placed(), loose: true }, false, LOOK, WINDOW);
+    drawCueFrame(pen(loose), { ...placed(), loose: true }, false);
     expect(loose.of('strokeRect')).toMatchObject([{ colour: 'bad', dashed: true }]);
     const held = sheet();
     const cue = placed({ pin: { to: 'time', sample: 12_000 } });
-    drawCueFrame(held.context, cue, false, LOOK, WINDOW);
+    drawCueFrame(pen(held), cue, false);
     expect(held.of('strokeRect').map(({ given }) => given[0])).toEqual([12.5, 15.5]);
-    drawPins(held.context, [cue], LOOK, WINDOW);
+    drawPins(pen(held), [cue]);
     expect(held.of('arc')).toEqual([]);
   });
 
   it('has its pin at the moment that is tied', () => {
     const { context, of } = sheet();
-    drawPins(context, [placed()], LOOK, WINDOW);
+    drawPins({ context, look: LOOK, window: WINDOW }, [placed()]);
     expect(of('arc')[0]?.given.slice(0, 3)).toEqual([12, 0, 4]);
     expect(of('fill')[0]?.colour).toBe('tomato');
   });
@@ -104,7 +126,7 @@ describe('the box of a cue', () => {
       fc.property(fc.integer({ min: 50, max: 9000 }), fc.boolean(), (samplesAPixel, reversed) => {
         const { context, of } = sheet();
         const cue = placed(reversed ? { reversed: true } : {});
-        drawCueFrame(context, cue, false, LOOK, { ...WINDOW, samplesAPixel });
+        drawCueFrame({ context, look: LOOK, window: { ...WINDOW, samplesAPixel } }, cue, false);
         const width = SOUND.samples / samplesAPixel;
         const [text] = of('fillText').map(({ given }) => given[0] as string);
         if (width < 36) {

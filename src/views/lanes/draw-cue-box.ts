@@ -73,31 +73,39 @@ function fitted(
   return { text: `${name.slice(0, letters)}…`, width: room };
 }
 
-/** Where a cue's box lies in a window, in pixels. */
-const boxOf = (
+/** What boxes are drawn with and on: a canvas, the look of its lane, and the part of the lane that it shows. */
+export interface CuePen {
+  readonly context: CanvasRenderingContext2D;
+  readonly look: CueLook;
+  readonly window: WaveWindow;
+}
+
+/** Where a place of the film lies in a window, in pixels. */
+const placeIn = ({ from, samplesAPixel }: WaveWindow, sample: number): number =>
+  (sample - from) / samplesAPixel;
+
+/** Boxes go on so many pixels past what is shown: seen close by, a cue would be a million wide. */
+const PAST = 8;
+
+/** Where a cue's box lies in a window, in pixels, as far as it is shown. */
+function boxOf(
   { start, end }: PlacedCue,
-  { from, samplesAPixel, height }: WaveWindow,
-): { left: number; width: number; height: number } => ({
-  left: (start - from) / samplesAPixel,
-  width: Math.max(LEAST, (end - start) / samplesAPixel),
-  height: height - ABOVE - BELOW,
-});
+  window: WaveWindow,
+): { left: number; width: number; height: number } {
+  const begins = placeIn(window, start);
+  const left = Math.max(-PAST, begins);
+  const right = Math.min(window.width + PAST, Math.max(begins + LEAST, placeIn(window, end)));
+  return { left, width: right - left, height: window.height - ABOVE - BELOW };
+}
 
 /** Draws the ground of a cue's box, which lies under its waveform; what is not heard is hatched. */
-export function drawCueGround(
-  context: CanvasRenderingContext2D,
-  placed: PlacedCue,
-  chosen: boolean,
-  look: CueLook,
-  window: WaveWindow,
-): void {
+export function drawCueGround({ context, look, window }: CuePen, placed: PlacedCue, chosen: boolean): void {
   const { left, width, height } = boxOf(placed, window);
   context.fillStyle = chosen ? look.chosen : look.lane;
   withAlpha(context, chosen ? 0.24 : 0.15, () => context.fillRect(left, ABOVE, width, height));
-  const { end, heardUntil } = placed;
-  if (heardUntil >= end) return;
-  const silent = Math.max(left, (heardUntil - window.from) / window.samplesAPixel);
-  const until = Math.min(window.width, left + width);
+  const silent = Math.max(left, placeIn(window, placed.heardUntil));
+  const until = left + width;
+  if (silent >= until) return;
   context.save();
   context.beginPath();
   context.rect(silent, ABOVE, until - silent, height);
@@ -115,13 +123,7 @@ export function drawCueGround(
 }
 
 /** Draws what lies over a cue's waveform: the edge of its box, and its name. */
-export function drawCueFrame(
-  context: CanvasRenderingContext2D,
-  placed: PlacedCue,
-  chosen: boolean,
-  look: CueLook,
-  window: WaveWindow,
-): void {
+export function drawCueFrame({ context, look, window }: CuePen, placed: PlacedCue, chosen: boolean): void {
   const { cue, sound, loose } = placed;
   const { left, width, height } = boxOf(placed, window);
   context.strokeStyle = chosen ? look.chosen : loose ? look.loose : look.lane;
@@ -136,10 +138,12 @@ export function drawCueFrame(
   });
   context.setLineDash([]);
   context.lineWidth = 1;
-  if (width < NAMED) return;
+  const begins = placeIn(window, placed.start);
+  const whole = placeIn(window, placed.end) - begins;
+  if (whole < NAMED) return;
   const name = cue.reversed ? `◂ ${sound.name}` : sound.name;
-  const { text, width: long } = fitted(context, name, width - 2 * AROUND_NAME);
-  const x = left + AROUND_NAME + 1;
+  const { text, width: long } = fitted(context, name, whole - 2 * AROUND_NAME);
+  const x = begins + AROUND_NAME + 1;
   context.fillStyle = look.card;
   withAlpha(context, 0.78, () => context.fillRect(x - 1, ABOVE + 1, long + 2, NAME_HEIGHT));
   context.fillStyle = look.ink;
@@ -147,16 +151,11 @@ export function drawCueFrame(
 }
 
 /** Draws the heads of the pins of cues, at the moments that are tied to poses: all at once. */
-export function drawPins(
-  context: CanvasRenderingContext2D,
-  placed: readonly PlacedCue[],
-  look: CueLook,
-  { from, samplesAPixel }: WaveWindow,
-): void {
+export function drawPins({ context, look, window }: CuePen, placed: readonly PlacedCue[]): void {
   context.beginPath();
   for (const { cue, start } of placed) {
     if (cue.pin.to !== 'pose') continue;
-    const x = (start + samplesToPin(cue) - from) / samplesAPixel;
+    const x = placeIn(window, start + samplesToPin(cue));
     context.moveTo(x + PIN, 0);
     context.arc(x, 0, PIN, 0, 2 * Math.PI);
   }

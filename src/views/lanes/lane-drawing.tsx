@@ -39,6 +39,7 @@ export function LaneDrawing({ placed, chosen, folded, left, window }: LaneDrawin
     context.textBaseline = 'middle';
     const to = from + width * samplesAPixel;
     const box = { from, samplesAPixel, width, height };
+    const pen = { context, look, window: box };
     const wave = { ...box, height: height - 2 * WITHIN };
     const drawWave = (each: PlacedCue): void => {
       context.fillStyle = look.lane;
@@ -54,11 +55,11 @@ export function LaneDrawing({ placed, chosen, folded, left, window }: LaneDrawin
     const seen = placed.filter((each) => each.end > from && each.start < to);
     for (const each of seen) {
       const isChosen = chosen.has(each.cue.id);
-      drawCueGround(context, each, isChosen, look, box);
+      drawCueGround(pen, each, isChosen);
       if (!folded) drawWave(each);
-      drawCueFrame(context, each, isChosen, look, box);
+      drawCueFrame(pen, each, isChosen);
     }
-    drawPins(context, seen, look, box);
+    drawPins(pen, seen);
   }, [placed, chosen, folded, looks, theme, from, samplesAPixel, width, height]);
   return (
     <canvas
