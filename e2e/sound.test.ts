@@ -102,6 +102,10 @@ test('cues follow their poses, are moved, split, levelled and faded; they play, 
   await page.getByRole('button', { name: 'Lay tone.wav in at the playhead' }).click();
   expect(await cueTimes(page)).toEqual([0.5, 1]);
   expect(await page.getByText('Tied to pose 7, 0 frames in.').isVisible()).toBe(true);
+  // The whole film is in sight, and there is nothing to scroll to behind it.
+  expect(
+    await page.getByTestId('strip-scroll').evaluate((strip) => strip.scrollWidth - strip.clientWidth),
+  ).toBe(0);
 
   // The first pose is held longer: the cue goes with its own pose.
   await page.getByRole('button', { name: 'Time', exact: true }).click();
@@ -351,6 +355,53 @@ test('the contact is picked on the waveform, silence is shown before it goes, le
     .poll(() => page.getByLabel('Loudness while it plays').textContent(), { timeout: 20_000 })
     .toMatch(/Momentary.*LUFS.*Short-term.*Since play began−\d+\.\d LUFS.*True peak.*dBTP/);
   await page.keyboard.press('Space');
+  expect(complaints).toEqual([]);
+});
+
+/** Keeps what was sent to the loudspeaker for the last run: its left side, one part behind the other. */
+const TAP_SPEAKER = `
+  let sent = [];
+  const Plain = AudioWorkletNode;
+  globalThis.AudioWorkletNode = class extends Plain {
+    constructor(context, name, options) {
+      super(context, name, options);
+      if (name !== 'speaker') return;
+      const post = this.port.postMessage.bind(this.port);
+      this.port.postMessage = (message, parts) => {
+        if (message.kind === 'part') sent.push(...message.left);
+        else {
+          if (sent.length > 0) globalThis.lastRun = sent;
+          sent = [];
+        }
+        post(message, parts);
+      };
+    }
+  };`;
+
+test('at other speeds the sound goes as fast as the picture, and the picture as far as the sound', async () => {
+  const { page, complaints } = await visit();
+  await page.addInitScript(TAP_SPEAKER);
+  await page.reload();
+  await bringIn(page, await numbered(24, 1));
+  await bringInSounds(page, [wav('knocks.wav', clicksAt([0.5, 1, 1.25]))]);
+  await page.keyboard.press('Home');
+  await page.getByRole('button', { name: 'Lay knocks.wav in at the playhead' }).click();
+  await page.getByRole('button', { name: 'Loop', exact: true }).click();
+  for (const speed of [0.5, 2]) {
+    await page.getByLabel('Speed of playing').selectOption(String(speed));
+    await page.keyboard.press('Home');
+    const begun = Date.now();
+    await page.keyboard.press('Space');
+    await page.getByRole('button', { name: 'Play', exact: true }).waitFor();
+    const seconds = (Date.now() - begun) / 1000;
+    // Two seconds of film; what the browser needs to begin and to be asked comes on top.
+    expect(seconds).toBeGreaterThan(2 / speed - 0.1);
+    expect(seconds).toBeLessThan(2 / speed + 3);
+    expect((await counter(page)).frame).toBe(48);
+    const sent = Float32Array.from(await page.evaluate<number[]>('globalThis.lastRun'));
+    expect(sent.length).toBe(96_000 / speed);
+    expect(pulses(sent).map((at) => Math.round(at * speed) - PULSE)).toEqual([24_000, 48_000, 60_000]);
+  }
   expect(complaints).toEqual([]);
 });
 

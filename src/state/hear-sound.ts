@@ -33,7 +33,13 @@ export function stopHearing(): void {
 export async function hearSound(sound: Sound): Promise<void> {
   pause();
   useHearing.setState({ hash: sound.hash });
-  const begun = await soundPlan(wholeOf(sound), { from: 0, start: 0, end: sound.samples, loop: false });
+  const begun = await soundPlan(wholeOf(sound), {
+    from: 0,
+    start: 0,
+    end: sound.samples,
+    loop: false,
+    speed: 1,
+  });
   const mine = lastWish();
   const watch = (): void => {
     if (useHearing.getState().hash !== sound.hash) return;

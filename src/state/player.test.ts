@@ -168,6 +168,12 @@ describe('playing', () => {
     await repaint(16);
     await repaint(250);
     expect(frame()).toBe(92);
+    pause();
+    // As fast as the film, whichever speed is set: what is recorded to it goes by it.
+    goTo(0);
+    await start(undefined, { ownSpeed: true });
+    await repaint(500);
+    expect(frame()).toBe(12);
   });
 
   it('plays the chosen poses with what lies between, or two seconds around the pose on screen', async () => {

@@ -87,6 +87,8 @@ export interface PlayWay {
   readonly once?: boolean;
   /** Without its sound. */
   readonly silent?: boolean;
+  /** At the film's own speed, whichever is set to check by. */
+  readonly ownSpeed?: boolean;
   /** When it begins, by `performance.now()`, where that is not at once; later where it is not ready by then. */
   readonly at?: number;
   /** Called when it comes to its end. */
@@ -97,7 +99,8 @@ export interface PlayWay {
  * Plays from the playhead by the clock. The page is asked for each repaint which frame is due; a pose that
  * could not be shown in its time counts as dropped. Before the first picture is there, the clock waits.
  */
-export function play(playSpan?: Span, { once = false, silent = false, at = 0, onEnd }: PlayWay = {}): void {
+export function play(playSpan?: Span, way: PlayWay = {}): void {
+  const { once = false, silent = false, ownSpeed = false, at = 0, onEnd } = way;
   const film = openFilm();
   if (!film) return;
   if (request !== undefined) pause();
@@ -121,7 +124,8 @@ export function play(playSpan?: Span, { once = false, silent = false, at = 0, on
   let windowTicks = 0;
   let waitingSince: number | undefined;
   let rate = film.settings.rate;
-  let { speed } = workbench();
+  const speedNow = (): number => (ownSpeed ? 1 : workbench().speed);
+  let speed = speedNow();
 
   const tick = (now: number): void => {
     const current = openFilm();
@@ -151,10 +155,10 @@ export function play(playSpan?: Span, { once = false, silent = false, at = 0, on
     }
     // What is heard has to be mixed anew from here.
     if (sound === 'on' && (current !== playing || looped !== loops())) return seek(workbench().frame);
-    if (!sameRate(rate, current.settings.rate) || speed !== workbench().speed) {
+    if (!sameRate(rate, current.settings.rate) || speed !== speedNow()) {
       // Another rate or speed counts from the frame on screen; what has passed stays passed.
       rate = current.settings.rate;
-      speed = workbench().speed;
+      speed = speedNow();
       return seek(workbench().frame);
     }
     // Where there is sound its clock leads, and the picture follows what is heard.

@@ -97,7 +97,7 @@ async function recordTake(own: Recorder, film: Film): Promise<void> {
     if (isStopped()) return;
     const span = { from: frame, to: spanPlayed(film).to > frame ? spanPlayed(film).to : frame + 1 };
     const at = performance.now() + (begins - own.time) * 1000;
-    play(span, { once: true, silent: !state().hearFilm, at, onEnd: ends });
+    play(span, { once: true, ownSpeed: true, silent: !state().hearFilm, at, onEnd: ends });
     await Promise.race([untilClock(begins), ended]);
     set({ doing: 'recording', count: 0 });
     const left = (frameToSeconds(span.to, rate) - startSeconds) * 1000;

@@ -28,8 +28,8 @@ let player: SoundPlayer | undefined;
 let wishes = 0;
 
 /**
- * Begins to sound a film from a frame; gives false where there is nothing to hear: no sound in it, another speed than
- * the film's own, or a browser without a way to be heard, which is said.
+ * Begins to sound a film from a frame; gives false where there is nothing to hear: no sound in it, or a browser without
+ * a way to be heard, which is said.
  */
 export async function startSound(
   film: Film,
@@ -39,14 +39,14 @@ export async function startSound(
   speed: number,
 ): Promise<boolean> {
   const plan = planMix(film);
-  if (plan.voices.length === 0 || speed !== 1) return false;
+  if (plan.voices.length === 0) return false;
   const { rate } = film.settings;
   const [from, start, end] = [frame, span.from, span.to].map((each) => frameToSample(each, rate)) as [
     number,
     number,
     number,
   ];
-  return soundPlan(plan, { from, start, end, loop }, true);
+  return soundPlan(plan, { from, start, end, loop, speed }, true);
 }
 
 /** Begins to sound a part of a plan; gives whether it can be heard. Its loudness is shown where it is the film's. */
@@ -84,7 +84,7 @@ export async function soundFrame(film: Film, frame: number): Promise<void> {
     const { rate } = film.settings;
     const start = frameToSample(frame, rate);
     const end = Math.max(start + LEAST_HEARD, frameToSample(frame + 1, rate));
-    await soundPlan(plan, { from: start, start, end, loop: false });
+    await soundPlan(plan, { from: start, start, end, loop: false, speed: 1 });
   } finally {
     sounding = false;
   }

@@ -71,16 +71,21 @@ export class Resampler {
 
   /** Takes the next piece; gives what can be made with it. */
   push(piece: readonly Float32Array[]): Float32Array<ArrayBuffer>[] {
-    this.#received += piece[0]?.length ?? 0;
-    this.#held = this.#held.map((held, c) => joinedArrays(held, piece[c] ?? new Float32Array(0)));
+    this.#take(piece);
     return this.#make(Number.POSITIVE_INFINITY);
   }
 
-  /** The last of it: as many samples in all as the input lasts, rounded up. */
-  finish(): Float32Array<ArrayBuffer>[] {
+  /** Takes the last piece, if any; gives the rest: as many samples in all as the input lasts, rounded up. */
+  finish(piece: readonly Float32Array[] = []): Float32Array<ArrayBuffer>[] {
+    this.#take(piece);
     const total = Math.ceil((this.#received * this.#up) / this.#down);
     this.#held = this.#held.map((held) => joinedArrays(held, new Float32Array(2 * this.#half + 1)));
     return this.#make(total);
+  }
+
+  #take(piece: readonly Float32Array[]): void {
+    this.#received += piece[0]?.length ?? 0;
+    this.#held = this.#held.map((held, c) => joinedArrays(held, piece[c] ?? new Float32Array(0)));
   }
 
   #make(until: number): Float32Array<ArrayBuffer>[] {

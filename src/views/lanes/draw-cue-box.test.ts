@@ -7,6 +7,7 @@ import { filmWith } from '../../core/film/random-films';
 import type { Cue, Sound } from '../../core/film/sound';
 import { PeakBuilder } from '../../core/sound/peaks';
 import { drawCueFrame, drawCueGround, drawPins, type CueLook, type CuePen } from './draw-cue-box';
+import { writtenCanvas, type WrittenCanvas } from '../written-canvas';
 import { drawWaveform } from './draw-waveform';
 
 const LOOK: CueLook = {
@@ -19,39 +20,7 @@ const SOUND: Sound = {
 /** Half a second of the film to 24 pixels, from its start. */
 const WINDOW = { from: 0, samplesAPixel: 1000, width: 400, height: 46 };
 
-/** What is asked of a canvas: the call, what it was given, and the colour it is done in. */
-interface Stroke {
-  readonly call: string;
-  readonly given: readonly unknown[];
-  readonly colour: string;
-  readonly alpha: number;
-  readonly dashed: boolean;
-}
-
-/** A canvas that writes down what is drawn on it; a letter is six pixels wide. */
-function sheet(): { context: CanvasRenderingContext2D; strokes: Stroke[]; of: (call: string) => Stroke[] } {
-  const strokes: Stroke[] = [];
-  const state = { fillStyle: '', strokeStyle: '', globalAlpha: 1, lineWidth: 1, font: LOOK.font };
-  let dashed = false;
-  const context = new Proxy(state, {
-    get(target, name: string) {
-      if (name in target) return target[name as keyof typeof target];
-      if (name === 'measureText') return (text: string) => ({ width: 6 * text.length });
-      if (name === 'setLineDash') return (dash: readonly number[]) => (dashed = dash.length > 0);
-      return (...given: readonly unknown[]) => {
-        const colour = /stroke/i.test(name) ? target.strokeStyle : target.fillStyle;
-        strokes.push({ call: name, given, colour, alpha: target.globalAlpha, dashed });
-      };
-    },
-  });
-  return {
-    context: context as unknown as CanvasRenderingContext2D,
-    strokes,
-    of: (call) => strokes.filter((each) => each.call === call),
-  };
-}
-
-const pen = ({ context }: ReturnType<typeof sheet>): CuePen => ({ context, look: LOOK, window: WINDOW });
+const pen = ({ context }: WrittenCanvas): CuePen => ({ context, look: LOOK, window: WINDOW });
 
 /** The sound laid in on the seventh frame of two seconds, with changes to its cue. */
 function placed(change: Partial<Cue> = {}): PlacedCue {
@@ -68,7 +37,7 @@ function placed(change: Partial<Cue> = {}): PlacedCue {
 
 describe('the box of a cue', () => {
   it('lies where it is heard, and what is not heard behind the film is hatched', () => {
-    const { context, of } = sheet();
+    const { context, of } = writtenCanvas(LOOK.font);
     // It ends 12,000 samples behind the film.
     drawCueGround({ context, look: LOOK, window: WINDOW }, placed(), false);
     expect(of('fillRect')).toEqual([
@@ -85,7 +54,7 @@ describe('the box of a cue', () => {
         fc.integer({ min: 0, max: 110_000 }),
         fc.double({ min: 0.1, max: 10, noNaN: true }),
         (from, samplesAPixel) => {
-          const { context, strokes, of } = sheet();
+          const { context, strokes, of } = writtenCanvas(LOOK.font);
           const close = { context, look: LOOK, window: { ...WINDOW, from, samplesAPixel } };
           drawCueGround(close, placed(), false);
           drawCueFrame(close, { ...placed(), loose: true }, false);
@@ -100,13 +69,13 @@ describe('the box of a cue', () => {
   });
 
   it('is brass where it is chosen, has torn edges where its pose is gone, a second edge where it is held at its time', () => {
-    const chosen = sheet();
+    const chosen = writtenCanvas(LOOK.font);
     drawCueFrame(pen(chosen), placed(), true);
     expect(chosen.of('strokeRect')).toMatchObject([{ colour: 'brass', dashed: false, alpha: 1 }]);
-    const loose = sheet();
+    const loose = writtenCanvas(LOOK.font);
     drawCueFrame(pen(loose), { ...placed(), loose: true }, false);
     expect(loose.of('strokeRect')).toMatchObject([{ colour: 'bad', dashed: true }]);
-    const held = sheet();
+    const held = writtenCanvas(LOOK.font);
     const cue = placed({ pin: { to: 'time', sample: 12_000 } });
     drawCueFrame(pen(held), cue, false);
     expect(held.of('strokeRect').map(({ given }) => given[0])).toEqual([12.5, 15.5]);
@@ -115,7 +84,7 @@ describe('the box of a cue', () => {
   });
 
   it('has its pin at the moment that is tied', () => {
-    const { context, of } = sheet();
+    const { context, of } = writtenCanvas(LOOK.font);
     drawPins({ context, look: LOOK, window: WINDOW }, [placed()]);
     expect(of('arc')[0]?.given.slice(0, 3)).toEqual([12, 0, 4]);
     expect(of('fill')[0]?.colour).toBe('tomato');
@@ -124,7 +93,7 @@ describe('the box of a cue', () => {
   it('shows as much of its name as there is room for, and none where it could not be read', () => {
     fc.assert(
       fc.property(fc.integer({ min: 50, max: 9000 }), fc.boolean(), (samplesAPixel, reversed) => {
-        const { context, of } = sheet();
+        const { context, of } = writtenCanvas(LOOK.font);
         const cue = placed(reversed ? { reversed: true } : {});
         drawCueFrame({ context, look: LOOK, window: { ...WINDOW, samplesAPixel } }, cue, false);
         const width = SOUND.samples / samplesAPixel;
@@ -147,7 +116,7 @@ it('a waveform is one outline, as high as it is heard, and fades as the cue does
   // Full scale both ways, from end to end.
   builder.push([Float32Array.from({ length: SOUND.samples }, (_, i) => (i % 2 ? 1 : -1))]);
   const look = { peaks: builder.finish(), attacks: [], bursts: [], samples: SOUND.samples };
-  const { context, of } = sheet();
+  const { context, of } = writtenCanvas(LOOK.font);
   // −6.02 dB is half; it rises over 24,000 samples.
   const cue = placed({ level: -6.0206, fadeIn: { samples: 24_000, curve: 'straight' } });
   drawWaveform(context, cue, look, { ...WINDOW, height: 40 });

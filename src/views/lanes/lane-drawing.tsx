@@ -1,7 +1,8 @@
 import { useEffect, useRef } from 'react';
 import type { PlacedCue } from '../../core/film/cue-place';
 import { lookOf, samplesOf, useSounds } from '../../state/sounds';
-import { useTheme } from '../../state/theme';
+import { prepareCanvas } from '../prepare-canvas';
+import { useLook } from '../use-look';
 import { cueLook, drawCueFrame, drawCueGround, drawPins } from './draw-cue-box';
 import { drawSamples, drawWaveform, inSight, SINGLE_SAMPLES, type WaveWindow } from './draw-waveform';
 import styles from './lanes.module.css';
@@ -23,18 +24,13 @@ const WITHIN = 2;
 export function LaneDrawing({ placed, chosen, folded, left, window }: LaneDrawingProps) {
   const ref = useRef<HTMLCanvasElement>(null);
   const looks = useSounds((state) => state.looks);
-  const theme = useTheme();
+  const lookFor = useLook(cueLook);
   const { from, samplesAPixel, width, height } = window;
   useEffect(() => {
-    const canvas = ref.current;
-    const context = canvas?.getContext('2d');
-    if (!canvas || !context) return;
-    const scale = devicePixelRatio;
-    canvas.width = Math.round(width * scale);
-    canvas.height = Math.round((height + ABOVE) * scale);
-    context.scale(scale, scale);
+    const context = prepareCanvas(ref.current, width, height + ABOVE);
+    if (!context) return;
     context.translate(0, ABOVE);
-    const look = cueLook(canvas);
+    const look = lookFor(context.canvas);
     context.font = look.font;
     context.textBaseline = 'middle';
     const to = from + width * samplesAPixel;
@@ -60,7 +56,7 @@ export function LaneDrawing({ placed, chosen, folded, left, window }: LaneDrawin
       drawCueFrame(pen, each, isChosen);
     }
     drawPins(pen, seen);
-  }, [placed, chosen, folded, looks, theme, from, samplesAPixel, width, height]);
+  }, [placed, chosen, folded, looks, lookFor, from, samplesAPixel, width, height]);
   return (
     <canvas
       ref={ref}

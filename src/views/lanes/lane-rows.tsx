@@ -23,11 +23,13 @@ interface LaneRowsProps {
   /** What is in sight, in pixels of the film. */
   readonly left: number;
   readonly width: number;
+  /** How far the strip reaches, in pixels. */
+  readonly reach: number;
   readonly frameAt: (clientX: number) => number;
 }
 
 /** The lanes under the poses, with their cues. */
-export function LaneRows({ film, rows, zoom, left, width, frameAt }: LaneRowsProps) {
+export function LaneRows({ film, rows, zoom, left, reach, frameAt, ...props }: LaneRowsProps) {
   const chosen = useWorkbench((state) => state.chosenCues);
   const canWrite = useWorkbench((state) => state.canWrite);
   const [over, setOver] = useState<string>();
@@ -43,6 +45,9 @@ export function LaneRows({ film, rows, zoom, left, width, frameAt }: LaneRowsPro
     for (const each of placed) lanes.set(each.lane.id, [...(lanes.get(each.lane.id) ?? []), each]);
     return lanes;
   }, [placed]);
+  // As far as the strip or the last cue: it could be scrolled past its end otherwise.
+  const ends = placed.reduce((far, { end }) => Math.max(far, end / samplesAPixel), reach);
+  const width = Math.max(0, Math.min(props.width, ends - left));
   const sight = useMemo(
     () => ({ from: left * samplesAPixel, samplesAPixel, width }),
     [left, samplesAPixel, width],

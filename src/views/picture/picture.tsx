@@ -2,6 +2,7 @@ import { useEffect, useEffectEvent, useRef } from 'react';
 import { runningNumber } from '../../core/film/numbering';
 import { fileOf } from '../../core/film/photo-picture';
 import { poseAt, scheduleOf } from '../../core/film/schedule';
+import { loadPreview } from '../../engine/browser/play/load-preview';
 import { PictureCache } from '../../engine/browser/play/picture-cache';
 import { useCompare } from '../../state/compare';
 import { setReadiness } from '../../state/player';
@@ -10,6 +11,9 @@ import { comingUp } from './coming-up';
 import { CompareBar } from './compare-bar';
 import { composePicture, drawComposition, drawingKey } from './compose-picture';
 import styles from './picture.module.css';
+
+/** Memory for decoded pictures, in bytes: about 145 of 960 × 720. */
+const BUDGET = 400 * 1024 * 1024;
 
 /** The big picture: the pose under the playhead, as the print will show it, and what it is compared with. */
 export function Picture() {
@@ -57,8 +61,12 @@ export function Picture() {
   });
 
   useEffect(() => {
-    const cache = new PictureCache((hash) => {
-      if (isShown(hash)) redraw();
+    const cache = new PictureCache({
+      load: loadPreview,
+      budget: BUDGET,
+      onArrival: (hash) => {
+        if (isShown(hash)) redraw();
+      },
     });
     cacheRef.current = cache;
     setReadiness((photoId) => {

@@ -2,7 +2,7 @@ import { DndContext, useDraggable } from '@dnd-kit/core';
 import { useMemo, useRef, type HTMLAttributes, type MouseEvent, type PointerEvent } from 'react';
 import { beatsOf } from '../../core/film/placed-beats';
 import { placedFlags, placeOf } from '../../core/film/moments';
-import { poseAt, scheduleOf, showingsBetween, type ScheduledPose } from '../../core/film/schedule';
+import { poseAt, scheduleOf, showingAt } from '../../core/film/schedule';
 import { count, lengthWords } from '../../core/time/words';
 import { samplesAFrame } from '../../core/time/frames';
 import { choosePose } from '../../state/choose';
@@ -14,27 +14,20 @@ import { BeatGrid } from '../lanes/beat-grid';
 import { LaneRows } from '../lanes/lane-rows';
 import { CycleBands } from './cycle-bands';
 import { FlagRow } from './flag-row';
-import { PictureBand } from './picture-band';
 import { Playhead } from './playhead';
 import { RulerMarks } from './ruler';
 import { SceneBands } from './scene-bands';
 import { StripHead } from './strip-head';
 import styles from './strip.module.css';
-import { TicketEdges } from './ticket-edges';
-import { Ticket, ticketId } from './ticket';
+import { ticketId } from './ticket';
+import { TicketDrawing } from './ticket-drawing';
+import { TicketList } from './ticket-list';
+import { showsTickets, sightOf } from './ticket-sight';
 import { useHoldDrag } from './use-hold-drag';
 import { usePoseDrag } from './use-pose-drag';
 import { SIGHT_STEP, useStripScroll } from './use-strip-scroll';
 
-/** Edges of tickets narrower than this, in pixels, cannot be dragged: nothing would be left to grab them by. */
-const OWN_GRIP = 14;
-/**
- * Tickets narrower than this, in pixels, show no picture of their own; below the second only the lines between them are
- * drawn, below the third nothing.
- */
-const OWN_PICTURE = 30;
-const OWN_TICKET = 9;
-const OWN_EDGE = 2;
+const NONE: readonly string[] = [];
 
 /** The film from left to right, under all stages. */
 export function Strip() {
@@ -58,18 +51,17 @@ export function Strip() {
   };
   const { gap, dragged, context, photos: photoDrag } = usePoseDrag(scroller, film, plan, frameAt);
   const holdDrag = useHoldDrag(plan, zoom, frameAt);
-  const veils = useMemo(() => (plan ? chosenRuns(plan.poses, chosen) : []), [plan, chosen]);
+  const left = Math.max(0, view.left - SIGHT_STEP);
+  // No further than the film: the strip could be scrolled past its end.
+  const reach = Math.max(view.width, (plan?.frames ?? 0) * zoom + TAIL);
+  const width = Math.max(0, Math.min(view.width + 3 * SIGHT_STEP, reach - left));
+  const sight = useMemo(() => plan && sightOf(plan, zoom, left, width), [plan, zoom, left, width]);
 
-  if (!film || !plan) return null;
+  if (!film || !plan || !sight) return null;
   const { frames } = plan;
   const { rate } = film.settings;
   const photos = photosOf(film);
-  const from = Math.max(0, Math.floor((view.left - SIGHT_STEP) / zoom));
-  const to = Math.min(frames, Math.ceil((view.left + view.width + 2 * SIGHT_STEP) / zoom));
-  const mean = plan.count > 0 ? frames / plan.count : 1;
-  const pictured = mean * zoom >= OWN_PICTURE;
-  const ticketed = mean * zoom >= OWN_TICKET;
-  const visible = mean * zoom >= OWN_EDGE ? [...showingsBetween(plan, Math.min(from, frames - 1), to)] : [];
+  const { from, to } = sight;
 
   // With shift the playhead catches on the starts of poses.
   const scrub = (event: PointerEvent<HTMLDivElement>): void => {
@@ -93,9 +85,10 @@ export function Strip() {
     goTo(at);
   };
 
+  const entry = here === undefined ? undefined : showingAt(plan, here);
   const active =
-    ticketed && here !== undefined && visible.some((entry) => entry.index === here)
-      ? ticketId(here)
+    entry && showsTickets(sight) && entry.start < sight.to && entry.end > sight.from
+      ? ticketId(entry.index)
       : undefined;
   const { range } = film;
   const inFrame = range.in && placeOf(plan, range.in).frame;
@@ -118,57 +111,27 @@ export function Strip() {
           </div>
           <FlagRow flags={placedFlags(film, plan)} zoom={zoom} />
           <SceneBands film={film} plan={plan} zoom={zoom} />
+          <TicketDrawing sight={sight} photos={photos} chosen={chosen} dragged={gap ? dragged : NONE} />
           <DndContext
             {...context}
             autoScroll={{ threshold: { x: 0.1, y: 0 } }}
             accessibility={{ container: document.body }}
           >
             <TicketBand
-              className={[styles.tickets, !pictured && styles.edges, !pictured && ticketed && styles.punched]
-                .filter(Boolean)
-                .join(' ')}
+              className={styles.tickets}
               role="listbox"
               aria-label="Poses of the film"
               aria-multiselectable
               aria-activedescendant={active}
               tabIndex={0}
               onClick={pickTicket}
-              style={{
-                ['--frame' as string]: `${zoom}px`,
-                ['--tail' as string]: `${TAIL}px`,
-                ['--hole-size' as string]: `${Math.min(4, Math.max(0.8, zoom * 0.22))}px`,
-              }}
+              style={{ ['--frame' as string]: `${sight.zoom}px` }}
               {...holdDrag.handlers}
             >
-              {ticketed &&
-                visible.map((entry) => (
-                  <Ticket
-                    key={entry.index}
-                    entry={entry}
-                    photo={photos.get(entry.pose.photoId)}
-                    total={plan.count}
-                    chosen={chosen.has(entry.pose.id)}
-                    active={entry.index === here}
-                    moving={gap !== undefined && dragged.includes(entry.pose.id)}
-                    pictured={pictured}
-                    stretchy={canWrite && entry.pose.hold * zoom >= OWN_GRIP}
-                  />
-                ))}
+              <TicketList sight={sight} photos={photos} chosen={chosen} here={here} canWrite={canWrite} />
             </TicketBand>
           </DndContext>
-          {!ticketed && <TicketEdges entries={visible} zoom={zoom} />}
           <CycleBands film={film} plan={plan} zoom={zoom} />
-          {!pictured && frames > 0 && (
-            <PictureBand plan={plan} photos={photos} zoom={zoom} from={from} to={to} pitch={96} />
-          )}
-          {!pictured &&
-            veils.map(([start, end]) => (
-              <div
-                key={start}
-                className={styles.veil}
-                style={{ left: start * zoom, width: (end - start) * zoom }}
-              />
-            ))}
           {inFrame !== undefined && (
             <div
               className={styles.outside}
@@ -200,18 +163,14 @@ export function Strip() {
               film={film}
               rows={lanes}
               zoom={zoom}
-              left={Math.max(0, view.left - SIGHT_STEP)}
+              left={left}
               width={view.width + 3 * SIGHT_STEP}
+              reach={reach}
               frameAt={frameAt}
             />
           )}
           {beats.length > 0 && (
-            <BeatGrid
-              beats={beats}
-              samplesAPixel={samplesAFrame(rate) / zoom}
-              left={Math.max(0, view.left - SIGHT_STEP)}
-              width={view.width + 3 * SIGHT_STEP}
-            />
+            <BeatGrid beats={beats} samplesAPixel={samplesAFrame(rate) / zoom} left={left} width={width} />
           )}
           {frames > 0 && <Playhead zoom={zoom} />}
           {frames === 0 && (
@@ -227,16 +186,4 @@ export function Strip() {
 function TicketBand(props: HTMLAttributes<HTMLDivElement>) {
   const { setNodeRef, listeners } = useDraggable({ id: 'tickets' });
   return <div {...props} ref={setNodeRef} {...listeners} />;
-}
-
-/** Stretches of frames whose poses are all chosen. */
-function chosenRuns(entries: readonly ScheduledPose[], chosen: ReadonlySet<string>): [number, number][] {
-  const runs: [number, number][] = [];
-  for (const { pose, start, end } of entries) {
-    if (!chosen.has(pose.id)) continue;
-    const last = runs.at(-1);
-    if (last && last[1] === start) last[1] = end;
-    else runs.push([start, end]);
-  }
-  return runs;
 }

@@ -1,47 +1,52 @@
-import { previews } from '../store/stores';
-
-/** Decoded pictures may take this much memory together, in bytes; about 145 of 960 × 720. */
-const BUDGET = 400 * 1024 * 1024;
 /** Pictures decoded at the same time. */
 const AT_ONCE = 4;
 
+/** Where pictures come from, and how many are kept. */
+export interface PictureSource {
+  /** Decodes a picture, which is the caller's own to close; rejects, or gives nothing, where there is none. */
+  readonly load: (key: string) => Promise<ImageBitmap | undefined>;
+  /** Memory that decoded pictures may take together, in bytes. */
+  readonly budget: number;
+  /** Called when a picture that was wanted is there, or cannot be had. */
+  readonly onArrival: (key: string) => void;
+}
+
 /**
- * Pictures to play, decoded ahead of need. Owns its bitmaps: they are closed when they make room for
- * others, and all of them on `close`.
+ * Pictures decoded ahead of need, by the hash or another key of their file. Owns its bitmaps: they are closed when they
+ * make room for others, and all of them on `close`.
  */
 export class PictureCache {
+  readonly #source: PictureSource;
   // In order of last use: Map keeps the order in which keys are set.
   readonly #bitmaps = new Map<string, ImageBitmap>();
   readonly #loading = new Set<string>();
   readonly #failed = new Set<string>();
-  readonly #onArrival: (hash: string) => void;
   #wanted: string[] = [];
   #bytes = 0;
   #closed = false;
 
-  /** `onArrival` is called when a picture that was wanted is there. */
-  constructor(onArrival: (hash: string) => void) {
-    this.#onArrival = onArrival;
+  constructor(source: PictureSource) {
+    this.#source = source;
   }
 
   /** The decoded picture, if it is there; it stays the cache's own. */
-  get(hash: string): ImageBitmap | undefined {
-    const bitmap = this.#bitmaps.get(hash);
+  get(key: string): ImageBitmap | undefined {
+    const bitmap = this.#bitmaps.get(key);
     if (bitmap) {
-      this.#bitmaps.delete(hash);
-      this.#bitmaps.set(hash, bitmap);
+      this.#bitmaps.delete(key);
+      this.#bitmaps.set(key, bitmap);
     }
     return bitmap;
   }
 
-  has(hash: string): boolean {
-    return this.#bitmaps.has(hash) || this.#failed.has(hash);
+  has(key: string): boolean {
+    return this.#bitmaps.has(key) || this.#failed.has(key);
   }
 
   /** Says which pictures are needed next, the most urgent first; replaces what was said before. */
-  want(hashes: Iterable<string>): void {
-    this.#wanted = [...new Set(hashes)];
-    for (const hash of [...this.#wanted].reverse()) this.get(hash);
+  want(keys: Iterable<string>): void {
+    this.#wanted = [...new Set(keys)];
+    for (const key of [...this.#wanted].reverse()) this.get(key);
     this.#next();
   }
 
@@ -58,41 +63,40 @@ export class PictureCache {
   }
 
   #next(): void {
-    for (const hash of this.#wanted) {
+    for (const key of this.#wanted) {
       if (this.#closed || this.#loading.size >= AT_ONCE) return;
-      if (this.has(hash) || this.#loading.has(hash)) continue;
-      this.#loading.add(hash);
-      void this.#load(hash);
+      if (this.has(key) || this.#loading.has(key)) continue;
+      this.#loading.add(key);
+      void this.#load(key);
     }
   }
 
-  async #load(hash: string): Promise<void> {
+  async #load(key: string): Promise<void> {
     try {
-      const blob = await previews.getItem<Blob>(hash);
-      if (!blob) throw new Error('not kept');
-      const bitmap = await createImageBitmap(blob);
+      const bitmap = await this.#source.load(key);
+      if (!bitmap) throw new Error('not kept');
       if (this.#closed) {
         bitmap.close();
         return;
       }
-      this.#bitmaps.set(hash, bitmap);
+      this.#bitmaps.set(key, bitmap);
       this.#bytes += bitmap.width * bitmap.height * 4;
       this.#makeRoom();
     } catch {
-      this.#failed.add(hash);
+      this.#failed.add(key);
     } finally {
-      this.#loading.delete(hash);
+      this.#loading.delete(key);
     }
-    this.#onArrival(hash);
+    this.#source.onArrival(key);
     this.#next();
   }
 
   #makeRoom(): void {
     const needed = new Set(this.#wanted);
-    for (const [hash, bitmap] of this.#bitmaps) {
-      if (this.#bytes <= BUDGET) return;
-      if (needed.has(hash) && this.#bitmaps.size <= this.#wanted.length) continue;
-      this.#bitmaps.delete(hash);
+    for (const [key, bitmap] of this.#bitmaps) {
+      if (this.#bytes <= this.#source.budget) return;
+      if (needed.has(key) && this.#bitmaps.size <= this.#wanted.length) continue;
+      this.#bitmaps.delete(key);
       this.#bytes -= bitmap.width * bitmap.height * 4;
       bitmap.close();
     }

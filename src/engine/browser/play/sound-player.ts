@@ -14,6 +14,8 @@ export interface SoundRun {
   readonly start: number;
   readonly end: number;
   readonly loop: boolean;
+  /** How fast, as a part of the film's own speed; the sound is as much lower or higher. */
+  readonly speed: number;
 }
 
 /** What is heard now: the loudest sample on each side, and what a meter shows; undefined before the first is heard. */
@@ -37,7 +39,8 @@ export class SoundPlayer {
   readonly #ready: Promise<void>;
   #run = 0;
   #report: FromSpeaker | undefined;
-  /** Samples of the run that were sent. */
+  /** Samples of the film that were mixed for the run, and those that came of them and were sent. */
+  #mixed = 0;
   #sent = 0;
   #feeding: AbortController | undefined;
   /** What the meter shows once so many samples of the run are heard; in that order. */
@@ -86,13 +89,14 @@ export class SoundPlayer {
     this.#feeding?.abort();
     this.#feeding = undefined;
     this.#run++;
+    this.#mixed = 0;
     this.#sent = 0;
     this.#report = undefined;
     this.#readings = [];
     this.#post({ kind: 'stop', run: this.#run });
   }
 
-  /** Samples of the run that have been heard by now; undefined before the first. */
+  /** Samples that have been heard by now, at whatever speed; undefined before the first. */
   heard(): number | undefined {
     if (!this.#report) return undefined;
     const { played, at } = this.#report;
@@ -134,18 +138,24 @@ export class SoundPlayer {
   }
 
   /** Sends the next part of a run: up to the end of a block or of the run. */
-  async #send({ from, start, end, loop }: SoundRun, signal: AbortSignal): Promise<boolean> {
+  async #send({ from, start, end, loop, speed }: SoundRun, signal: AbortSignal): Promise<boolean> {
     const length = end - start;
-    const along = from - start + this.#sent;
+    const along = from - start + this.#mixed;
     if (length <= 0 || (!loop && along >= length)) return false;
     const at = start + (along % length);
     const block = Math.floor(at / MIX_BLOCK);
-    const [first, last] = [at - block * MIX_BLOCK, Math.min(MIX_BLOCK, end - block * MIX_BLOCK)];
-    const mixed = await this.#mixer.mix({ block, from: first, to: last, fresh: this.#sent === 0 });
+    const begin = at - block * MIX_BLOCK;
+    const until = Math.min(MIX_BLOCK, end - block * MIX_BLOCK);
+    const last = !loop && along + until - begin >= length;
+    const mixed = await this.#mixer.mix({
+      ...{ block, from: begin, to: until, speed, last },
+      first: this.#mixed === 0,
+    });
     if (signal.aborted || !mixed) return false;
+    this.#mixed += until - begin;
     const [left, right] = mixed.sides;
-    this.#post({ kind: 'part', run: this.#run, left, right });
-    this.#sent += last - first;
+    this.#sent += left.length;
+    if (left.length > 0) this.#post({ kind: 'part', run: this.#run, left, right });
     this.#readings.push({ sent: this.#sent, loudness: mixed.loudness });
     return true;
   }

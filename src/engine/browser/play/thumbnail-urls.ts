@@ -1,6 +1,5 @@
-import { wrap, type Remote } from 'comlink';
 import type { Orientation } from '../../../core/picture/orientation';
-import type { ThumbnailWorker } from './thumbnail.worker';
+import { thumbnailWorker } from './thumbnail-worker';
 
 /** Small pictures fetched at the same time: a page that scrolls must not be handed fifty at once. */
 const AT_ONCE = 4;
@@ -16,7 +15,6 @@ export class ThumbnailUrls {
   readonly #urls = new Map<string, string>();
   readonly #wishes = new Set<Wish>();
   readonly #fetching = new Set<string>();
-  #remote: Remote<ThumbnailWorker> | undefined;
 
   /** The address of a photo's small picture, where it was made before. */
   known(hash: string, turn: Orientation): string | undefined {
@@ -47,7 +45,7 @@ export class ThumbnailUrls {
     // A picture that cannot be read is as good as none.
     const url =
       this.#urls.get(key) ??
-      (await this.#worker()
+      (await thumbnailWorker()
         .address(hash, turn)
         .catch(() => undefined));
     if (url !== undefined) this.#urls.set(key, url);
@@ -58,13 +56,6 @@ export class ThumbnailUrls {
       if (url !== undefined) wish.onMade(url);
     }
     this.#next();
-  }
-
-  #worker(): Remote<ThumbnailWorker> {
-    this.#remote ??= wrap<ThumbnailWorker>(
-      new Worker(new URL('./thumbnail.worker.ts', import.meta.url), { type: 'module' }),
-    );
-    return this.#remote;
   }
 }
 

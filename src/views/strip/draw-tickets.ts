@@ -1,0 +1,201 @@
+import type { ScheduledPose } from '../../core/film/schedule';
+
+/** What tickets are drawn with: colours of the theme. */
+export interface TicketLook {
+  readonly paper: string;
+  readonly sheet: string;
+  readonly edge: string;
+  readonly hole: string;
+  readonly chosen: string;
+  readonly chosenSheet: string;
+}
+
+/** The look that the theme gives tickets on an element. */
+export function ticketLook(element: Element): TicketLook {
+  const style = getComputedStyle(element);
+  const token = (name: string): string => style.getPropertyValue(`--${name}`);
+  return {
+    paper: token('paper'),
+    sheet: token('sheet'),
+    edge: token('line-strong'),
+    hole: token('hole'),
+    chosen: token('brass'),
+    chosenSheet: token('brass-wash'),
+  };
+}
+
+/** What tickets are drawn with and on: a canvas, and the part of the film that it shows. */
+export interface TicketPen {
+  readonly context: CanvasRenderingContext2D;
+  readonly look: TicketLook;
+  /** Pixels a frame. */
+  readonly zoom: number;
+  /** Pixels of the film at the left side of the canvas, and those that it shows. */
+  readonly left: number;
+  readonly width: number;
+}
+
+/** A small picture with its size in pixels, upright. */
+export type SmallPicture = CanvasImageSource & { readonly width: number; readonly height: number };
+
+/** A ticket, and how it stands among the others. */
+export interface DrawnTicket {
+  readonly entry: ScheduledPose;
+  readonly chosen: boolean;
+  /** Being dragged elsewhere. */
+  readonly moving: boolean;
+  readonly picture: SmallPicture | undefined;
+}
+
+/** Height of the band of tickets in pixels, and the largest box for a pose's photo within one. */
+export const BAND = 112;
+export const PHOTO = { width: 116, height: 84 };
+/** How far the drawing goes on past what is shown, in pixels: seen close by, a ticket would be half a million wide. */
+const PAST = 8;
+const ROUND = 4;
+/** Poses held longer than this have a heavier edge at the left. */
+const HELD = 3;
+const HELD_EDGE = 4;
+const CHOSEN_EDGE = 3;
+const ECHO_DASH = [4, 3];
+/** Part of a photo's strength on a ticket that is an echo, and of all of a ticket that is dragged elsewhere. */
+const ECHO = 0.38;
+const MOVING = 0.45;
+/** Height of the margin with the holes. Frames narrower than the second, in pixels, get a line instead of holes. */
+const MARGIN = 24;
+const OWN_HOLE = 2.5;
+/** Holes of a smaller radius are drawn square: nobody can tell, and it is quicker. */
+const OWN_ROUND = 1.2;
+
+/** Where a stretch of frames lies on the canvas, as far as it is shown: its left side and width, in whole pixels. */
+function stretch(
+  { zoom, left, width }: TicketPen,
+  start: number,
+  end: number,
+): { x: number; across: number } {
+  const x = Math.max(-PAST, Math.round(start * zoom - left));
+  return { x, across: Math.min(width + PAST, Math.round(end * zoom - left)) - x };
+}
+
+/** Draws a picture so that it fills a box, with what does not fit cut off evenly. */
+export function drawCover(
+  context: CanvasRenderingContext2D,
+  picture: SmallPicture,
+  box: { readonly x: number; readonly y: number; readonly width: number; readonly height: number },
+): void {
+  const scale = Math.max(box.width / picture.width, box.height / picture.height);
+  const width = box.width / scale;
+  const height = box.height / scale;
+  context.drawImage(
+    picture,
+    (picture.width - width) / 2,
+    (picture.height - height) / 2,
+    ...([width, height, box.x, box.y, box.width, box.height] as const),
+  );
+}
+
+/** Draws tickets: paper, photo and edge. A pose shown again by a cycle is a tracing: dashed, and without weight. */
+export function drawTickets(pen: TicketPen, tickets: readonly DrawnTicket[], pictured: boolean): void {
+  const { context, look } = pen;
+  const corner = pictured ? ROUND : ROUND / 2;
+  for (const { entry, chosen, moving, picture } of tickets) {
+    const { x, across } = stretch(pen, entry.start, entry.end);
+    // A pixel is left between two tickets.
+    const width = across - 1;
+    if (width < 1) continue;
+    const echo = entry.showing > 0;
+    const strength = moving ? MOVING : 1;
+    context.globalAlpha = strength;
+    context.beginPath();
+    context.roundRect(x + 0.5, 0.5, width - 1, BAND - 1, Math.min(corner, width / 2));
+    if (chosen || !echo) {
+      context.fillStyle = chosen ? look.chosenSheet : look.sheet;
+      context.fill();
+    }
+    if (pictured && picture) {
+      context.globalAlpha = strength * (echo ? ECHO : 1);
+      // A held pose shows its photo once, at the left; the rest of the ticket is paper. Seen close by, its start may
+      // lie far to the left.
+      const at = Math.round(entry.start * pen.zoom - pen.left);
+      const box = { x: at + 1, y: 1, width: Math.min(PHOTO.width, width - 2), height: PHOTO.height };
+      if (box.width > 0 && box.x + box.width > 0) drawCover(context, picture, box);
+      context.globalAlpha = strength;
+    }
+    context.strokeStyle = chosen ? look.chosen : look.edge;
+    context.setLineDash(echo ? ECHO_DASH : []);
+    context.lineWidth = 1;
+    context.stroke();
+    context.setLineDash([]);
+    if (chosen) {
+      context.lineWidth = CHOSEN_EDGE;
+      const inset = CHOSEN_EDGE / 2;
+      context.strokeRect(x + inset, inset, Math.max(0, width - CHOSEN_EDGE), BAND - CHOSEN_EDGE);
+    }
+    if (entry.pose.hold > HELD && width > 2 * HELD_EDGE) {
+      context.fillStyle = context.strokeStyle;
+      context.fillRect(x, 1, HELD_EDGE, BAND - 2);
+    }
+  }
+  context.globalAlpha = 1;
+}
+
+/** Punches a hole for each frame along the lower edge of the tickets, from a frame to that before another. */
+export function drawHoles({ context, look, zoom, left }: TicketPen, from: number, to: number): void {
+  const y = BAND - MARGIN / 2;
+  if (zoom < OWN_HOLE) {
+    context.fillStyle = look.hole;
+    context.globalAlpha = 0.5;
+    context.fillRect(from * zoom - left, y - 1, (to - from) * zoom, 2);
+    context.globalAlpha = 1;
+    return;
+  }
+  const radius = Math.min(4, Math.max(0.8, zoom * 0.22));
+  context.beginPath();
+  for (let frame = from; frame < to; frame++) {
+    const x = (frame + 0.5) * zoom - left;
+    if (radius < OWN_ROUND) context.rect(x - radius, y - radius, 2 * radius, 2 * radius);
+    else {
+      context.moveTo(x + radius, y);
+      context.arc(x, y, radius, 0, 2 * Math.PI);
+    }
+  }
+  context.fillStyle = radius < OWN_ROUND ? look.hole : look.paper;
+  context.fill();
+  if (radius < OWN_ROUND) return;
+  context.strokeStyle = look.hole;
+  context.lineWidth = 1;
+  context.stroke();
+}
+
+/** Where tickets are too narrow to be drawn one by one: paper, and where there is room the lines between them. */
+export function drawPaper(pen: TicketPen, frames: number, starts: readonly number[]): void {
+  const { context, look, zoom, left } = pen;
+  const { x, across } = stretch(pen, 0, frames);
+  context.fillStyle = look.sheet;
+  context.fillRect(x, 0, across, BAND);
+  context.beginPath();
+  for (const start of starts) {
+    const at = Math.round(start * zoom - left) + 0.5;
+    context.moveTo(at, 0);
+    context.lineTo(at, BAND);
+  }
+  context.strokeStyle = look.edge;
+  context.lineWidth = 1;
+  context.stroke();
+}
+
+/** Draws a veil over stretches of frames whose poses are all chosen, where those cannot be told from each other. */
+export function drawVeils(pen: TicketPen, runs: readonly (readonly [start: number, end: number])[]): void {
+  const { context, look } = pen;
+  for (const [start, end] of runs) {
+    const { x, across } = stretch(pen, start, end);
+    if (across < 1) continue;
+    context.fillStyle = look.chosen;
+    context.globalAlpha = 0.28;
+    context.fillRect(x, 0, across, BAND);
+    context.globalAlpha = 1;
+    context.strokeStyle = look.chosen;
+    context.lineWidth = 2;
+    context.strokeRect(x + 1, 1, Math.max(0, across - 2), BAND - 2);
+  }
+}

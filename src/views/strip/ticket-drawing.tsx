@@ -1,0 +1,107 @@
+import { useEffect, useLayoutEffect, useRef } from 'react';
+import type { Photo } from '../../core/film/film';
+import { poseAt, type Schedule, type ScheduledPose } from '../../core/film/schedule';
+import { useWorkbench } from '../../state/workbench';
+import { prepareCanvas } from '../prepare-canvas';
+import { useLook } from '../use-look';
+import {
+  BAND,
+  drawCover,
+  drawHoles,
+  drawPaper,
+  drawTickets,
+  drawVeils,
+  PHOTO,
+  ticketLook,
+  type TicketPen,
+} from './draw-tickets';
+import styles from './strip.module.css';
+import { retryPictures, useTicketPictures, wantPictures } from './ticket-pictures';
+import { showsTickets, ticketsIn, type TicketSight } from './ticket-sight';
+
+interface TicketDrawingProps {
+  readonly sight: TicketSight;
+  readonly photos: ReadonlyMap<string, Photo>;
+  readonly chosen: ReadonlySet<string>;
+  /** Poses that are dragged, by id. */
+  readonly dragged: readonly string[];
+}
+
+/** Pixels from one picture to the next where tickets have none of their own. */
+const PITCH = 96;
+
+/** The poses as paper tickets, as far as they are in sight, in one drawing; where they are narrow, pictures every so often. */
+export function TicketDrawing({ sight, photos, chosen, dragged }: TicketDrawingProps) {
+  const { left, width } = sight;
+  const ref = useRef<HTMLCanvasElement>(null);
+  const look = useLook(ticketLook);
+  const arrived = useTicketPictures();
+  // Pictures of a film that is just being fetched arrive one by one.
+  const incoming = useWorkbench((state) => state.incoming?.done);
+  useEffect(retryPictures, [incoming]);
+  // With the scrolling, not after it.
+  useLayoutEffect(() => {
+    const context = prepareCanvas(ref.current, width, BAND);
+    if (!context) return;
+    drawSight({ context, look: look(context.canvas), ...sight }, { sight, photos, chosen, dragged });
+  }, [sight, photos, chosen, dragged, left, width, look, arrived]);
+  return <canvas ref={ref} className={styles.drawing} style={{ left, width, height: BAND }} aria-hidden />;
+}
+
+/** Draws what is in sight of the poses. */
+function drawSight(pen: TicketPen, { sight, photos, chosen, dragged }: TicketDrawingProps): void {
+  const { plan, zoom, left, width, from, to, detail } = sight;
+  if (from >= to) return;
+  const entries = ticketsIn(sight);
+  const pictured = detail === 'pictured';
+  const end = plan.frames * zoom;
+  const cells = pictured ? [] : cellsBetween(plan, zoom, left, Math.min(left + width, end));
+  const photoOf = ({ pose }: ScheduledPose): Photo | undefined => photos.get(pose.photoId);
+  const pictureOf = wantPictures((pictured ? entries : cells.map(({ entry }) => entry)).map(photoOf));
+  if (showsTickets(sight)) {
+    const tickets = entries.map((entry) => ({
+      entry,
+      chosen: chosen.has(entry.pose.id),
+      moving: dragged.includes(entry.pose.id),
+      picture: pictured ? pictureOf(photoOf(entry)) : undefined,
+    }));
+    drawTickets(pen, tickets, pictured);
+    drawHoles(pen, from, to);
+  } else {
+    const starts = entries.map(({ start }) => start);
+    drawPaper(pen, plan.frames, starts);
+  }
+  for (const { x, entry } of cells) {
+    const picture = pictureOf(photoOf(entry));
+    const across = Math.min(PITCH - 1, end - x);
+    if (picture) drawCover(pen.context, picture, { x: x - left, y: 1, width: across, height: PHOTO.height });
+  }
+  if (!pictured) drawVeils(pen, chosenRuns(plan.poses, chosen));
+}
+
+/** One place for a picture every so often, with the showing that stands there. */
+function cellsBetween(
+  plan: Schedule,
+  zoom: number,
+  from: number,
+  to: number,
+): { readonly x: number; readonly entry: ScheduledPose }[] {
+  const cells: { x: number; entry: ScheduledPose }[] = [];
+  for (let x = Math.floor(from / PITCH) * PITCH; x < to; x += PITCH) {
+    const entry = poseAt(plan, Math.min(plan.frames - 1, Math.floor((x + PITCH / 2) / zoom)));
+    if (entry) cells.push({ x, entry });
+  }
+  return cells;
+}
+
+/** Stretches of frames whose poses are all chosen. */
+function chosenRuns(entries: readonly ScheduledPose[], chosen: ReadonlySet<string>): [number, number][] {
+  const runs: [number, number][] = [];
+  for (const { pose, start, end } of entries) {
+    if (!chosen.has(pose.id)) continue;
+    const last = runs.at(-1);
+    if (last && last[1] === start) last[1] = end;
+    else runs.push([start, end]);
+  }
+  return runs;
+}
