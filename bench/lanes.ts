@@ -120,7 +120,8 @@ async function importing(page: Page, folder: string): Promise<void> {
 }
 
 async function zooming(page: Page): Promise<void> {
-  const count = await page.locator('[data-cue]').count();
+  // What they are grabbed by follows what is drawn.
+  await page.waitForFunction((most) => document.querySelectorAll('[data-cue]').length === most, CUES);
   const box = await page.getByTestId('strip-scroll').boundingBox();
   if (!box) throw new Error('no strip');
   await page.mouse.move(box.x + box.width / 2, box.y + 250);
@@ -136,7 +137,7 @@ async function zooming(page: Page): Promise<void> {
     await wheel(60, (i) => (i % 20 < 10 ? -100 : 100), 60);
     await page.keyboard.up('Control');
   });
-  console.log(`zooming lanes of ${count} cues: ${slowFrames(zoom)}`);
+  console.log(`zooming lanes of ${CUES} cues: ${slowFrames(zoom)}`);
   for (let i = 0; i < 8; i++) await page.keyboard.press('i');
   const scroll = await framesDuring(page, () => wheel(80, () => 160, 16));
   console.log(`scrolling them: ${slowFrames(scroll)}`);

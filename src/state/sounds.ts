@@ -42,12 +42,14 @@ const pieces = new SoundSamples();
 const wanted = new Set<string>();
 
 /**
- * The samples of a part of a sound, one channel; undefined until they are fetched, which is begun when they are asked
+ * The samples of a part of a sound, by channel; undefined until they are fetched, which is begun when they are asked
  * for first. `useSounds` changes when they come.
  */
-export function samplesOf(hash: string, from: number, to: number): Float32Array | undefined {
-  const [channel] = pieces.read(hash, from, to);
-  if (channel) return channel;
+export function samplesOf(hash: string, from: number, to: number): readonly Float32Array[] | undefined {
+  if (pieces.holds({ hash, from, to })) {
+    const channels = pieces.read(hash, from, to);
+    return channels.length > 0 ? channels : undefined;
+  }
   const key = `${hash} ${from} ${to}`;
   if (!wanted.has(key)) {
     wanted.add(key);

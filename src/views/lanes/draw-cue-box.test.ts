@@ -8,7 +8,7 @@ import type { Cue, Sound } from '../../core/film/sound';
 import { PeakBuilder } from '../../core/sound/peaks';
 import { drawCueFrame, drawCueGround, drawPins, type CueLook, type CuePen } from './draw-cue-box';
 import { writtenCanvas, type WrittenCanvas } from '../written-canvas';
-import { drawWaveform } from './draw-waveform';
+import { drawWaveform, peaksOf } from './draw-waveform';
 
 const LOOK: CueLook = {
   ...{ lane: 'plum', ink: 'ink', card: 'card', pin: 'tomato', chosen: 'brass', loose: 'bad', font: 'face' },
@@ -111,22 +111,50 @@ describe('the box of a cue', () => {
   });
 });
 
-it('a waveform is one outline, as high as it is heard, and fades as the cue does', () => {
-  const builder = new PeakBuilder();
-  // Full scale both ways, from end to end.
-  builder.push([Float32Array.from({ length: SOUND.samples }, (_, i) => (i % 2 ? 1 : -1))]);
-  const look = { peaks: builder.finish(), attacks: [], bursts: [], samples: SOUND.samples };
-  const { context, of } = writtenCanvas(LOOK.font);
-  // −6.02 dB is half; it rises over 24,000 samples.
-  const cue = placed({ level: -6.0206, fadeIn: { samples: 24_000, curve: 'straight' } });
-  drawWaveform(context, cue, look, { ...WINDOW, height: 40 });
-  expect(of('fill').map(({ alpha }) => alpha)).toEqual([1, 0.3]);
-  const points = of('lineTo').map(({ given }) => given as [number, number]);
-  const at = (x: number): number[] => points.filter(([px]) => px === x + 0.5).map(([, y]) => y);
-  // Its first pixel is 12; half way through the rise it is a quarter high, then half; unheard it is shown whole.
-  expect(at(11)).toEqual([]);
-  expect(at(24)).toEqual([expect.closeTo(15, 2), expect.closeTo(25, 2)]);
-  expect(at(60)).toEqual([expect.closeTo(10, 2), expect.closeTo(30, 2)]);
-  expect(at(100)).toEqual([expect.closeTo(0, 2), expect.closeTo(40, 2)]);
-  expect(at(108)).toEqual([]);
+describe('a waveform', () => {
+  it('is as high as it is heard, and fades as the cue does; unheard it is shown whole, and faintly', () => {
+    const builder = new PeakBuilder();
+    // Full scale both ways, from end to end.
+    builder.push([Float32Array.from({ length: SOUND.samples }, (_, i) => (i % 2 ? 1 : -1))]);
+    const { context, of } = writtenCanvas(LOOK.font);
+    // −6.02 dB is half; it rises over 24,000 samples.
+    const cue = placed({ level: -6.0206, fadeIn: { samples: 24_000, curve: 'straight' } });
+    drawWaveform(context, cue, peaksOf(builder.finish()), { ...WINDOW, height: 40 });
+    expect(of('stroke').map(({ alpha }) => alpha)).toEqual([1, 0.3]);
+    const points = [...of('moveTo'), ...of('lineTo')].map(({ given }) => given as [number, number]);
+    const at = (x: number): number[] => points.filter(([px]) => px === x + 0.5).map(([, y]) => y);
+    // Its first pixel is 12; half way through the rise it is a quarter high, then half.
+    expect(at(11)).toEqual([]);
+    expect(at(24)).toEqual([expect.closeTo(15, 2), expect.closeTo(25, 2)]);
+    expect(at(60)).toEqual([expect.closeTo(10, 2), expect.closeTo(30, 2)]);
+    expect(at(100)).toEqual([expect.closeTo(0, 2), expect.closeTo(40, 2)]);
+    expect(at(108)).toEqual([]);
+  });
+
+  it('holds every sample of a stretch, out of the samples where they are there, never less out of a pyramid', () => {
+    const sides = fc.array(fc.float({ min: -1, max: 1, noNaN: true }), { minLength: 400, maxLength: 900 });
+    fc.assert(
+      fc.property(
+        sides,
+        fc.nat({ max: 300 }),
+        fc.double({ min: 1, max: 90, noNaN: true }),
+        (list, at, long) => {
+          const whole = Float32Array.from(list);
+          const builder = new PeakBuilder();
+          builder.push([whole]);
+          const peaks = builder.finish();
+          const exact = peaksOf(peaks, [whole.subarray(at)], at);
+          const [first, last] = [at + 5, Math.floor(at + 5 + long)];
+          const stretch = [...whole.subarray(first, last + 1)];
+          expect(exact(first, at + 5 + long)).toEqual([Math.min(...stretch), Math.max(...stretch)]);
+          const [least, most] = peaksOf(peaks)(first, last);
+          const inside = [...whole.subarray(first, last)];
+          expect(least).toBeLessThanOrEqual(Math.min(...inside) + 1 / 32_767);
+          expect(most).toBeGreaterThanOrEqual(Math.max(...inside) - 1 / 32_767);
+          // Before what was fetched it is the pyramid's.
+          if (at >= 200) expect(exact(0, 100)).toEqual(peaksOf(peaks)(0, 100));
+        },
+      ),
+    );
+  });
 });

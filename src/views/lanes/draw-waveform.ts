@@ -1,8 +1,8 @@
 import type { PlacedCue } from '../../core/film/cue-place';
 import { fadeGain } from '../../core/sound/fade';
 import { gainOf } from '../../core/sound/level';
-import { peakBetween } from '../../core/sound/peaks';
-import type { SoundLook } from '../../engine/browser/sounds/sound-look';
+import { peakBetween, type Peaks } from '../../core/sound/peaks';
+import { FINEST } from '../../core/sound/stretch-peaks';
 
 /** The part of a lane that is drawn. */
 export interface WaveWindow {
@@ -25,11 +25,36 @@ function gainAt({ cue, start, heardUntil }: PlacedCue, level: number, at: number
   return gain;
 }
 
-/** Draws a cue's waveform as loud as it is heard; what hangs over the film's end is drawn faintly. */
+/** The least and the greatest sample, −1 to 1, of a stretch of a sound. */
+export type PeakOf = (from: number, to: number) => readonly [least: number, most: number];
+
+/** Peaks out of a pyramid; of samples themselves where those are there: all channels of a stretch from a sample on. */
+export function peaksOf(peaks: Peaks, channels: readonly Float32Array[] = [], at = 0): PeakOf {
+  const count = channels[0]?.length ?? 0;
+  return (from, to) => {
+    // Up to the first sample of the next pixel: a steep wave would be torn.
+    const [first, last] = [Math.max(0, Math.floor(from) - at), Math.floor(to) - at];
+    if (first >= count || last < 0) return peakBetween(peaks, from, to);
+    let [least, most] = [1, -1];
+    for (const samples of channels) {
+      for (let i = first; i <= last && i < count; i++) {
+        const sample = samples[i] as number;
+        if (sample < least) least = sample;
+        if (sample > most) most = sample;
+      }
+    }
+    return [least, most];
+  };
+}
+
+/**
+ * Draws a cue's waveform as loud as it is heard; what hangs over the film's end is drawn faintly. A line a pixel: as one
+ * outline a lane of noise takes forty times as long.
+ */
 export function drawWaveform(
   context: CanvasRenderingContext2D,
   placed: PlacedCue,
-  look: SoundLook,
+  peakOf: PeakOf,
   { from, samplesAPixel, width, height }: WaveWindow,
 ): void {
   const { cue, start, end, heardUntil } = placed;
@@ -39,33 +64,33 @@ export function drawWaveform(
   const middle = height / 2;
   const level = gainOf(cue.level);
   const border = Math.min(last, Math.max(first, Math.ceil((heardUntil - from) / samplesAPixel)));
-  /** Fills a stretch as one outline, along its upper edge and back along the lower one: a rectangle a pixel takes longer. */
-  const fill = (begin: number, until: number, faint: boolean): void => {
+  const draw = (begin: number, until: number, faint: boolean): void => {
     if (begin >= until) return;
     context.beginPath();
-    const lower: number[] = [];
     for (let x = begin; x < until; x++) {
       const at = from + x * samplesAPixel;
       const into = (((at - start) % length) + length) % length;
       const of = cue.reversed ? cue.to - into - samplesAPixel : cue.from + into;
-      const [least, most] = peakBetween(look.peaks, of, of + samplesAPixel);
+      const [least, most] = peakOf(of, of + samplesAPixel);
       const gain = faint ? 1 : gainAt(placed, level, at);
-      const top = Math.min(1, most * gain) * middle;
-      const bottom = Math.min(top - 1, Math.max(-1, least * gain) * middle);
-      context.lineTo(x + 0.5, middle - top);
-      lower.push(middle - bottom);
+      const top = middle - Math.min(1, most * gain) * middle;
+      const bottom = middle - Math.max(-1, least * gain) * middle;
+      context.moveTo(x + 0.5, top);
+      context.lineTo(x + 0.5, Math.max(bottom, top + 1));
     }
-    for (let x = until - 1; x >= begin; x--) context.lineTo(x + 0.5, lower[x - begin] as number);
     context.globalAlpha = faint ? 0.3 : 1;
-    context.fill();
+    context.lineWidth = 1;
+    context.stroke();
     context.globalAlpha = 1;
   };
-  fill(first, border, false);
-  fill(border, last, true);
+  draw(first, border, false);
+  draw(border, last, true);
 }
 
-/** Closer than this, in samples a pixel, the samples themselves are drawn. */
+/** Closer than this, in samples a pixel, a line is drawn through the samples. */
 export const SINGLE_SAMPLES = 16;
+/** Closer than this the samples are looked at themselves: the finest level of a pyramid would stand out as steps. */
+export const OWN_SAMPLES = FINEST;
 
 /** The part of a cue's sound that is in sight, and where in the film it begins; undefined where none is. */
 export function inSight(

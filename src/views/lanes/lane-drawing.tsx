@@ -4,7 +4,15 @@ import { lookOf, samplesOf, useSounds } from '../../state/sounds';
 import { prepareCanvas } from '../prepare-canvas';
 import { useLook } from '../use-look';
 import { cueLook, drawCueFrame, drawCueGround, drawPins } from './draw-cue-box';
-import { drawSamples, drawWaveform, inSight, SINGLE_SAMPLES, type WaveWindow } from './draw-waveform';
+import {
+  drawSamples,
+  drawWaveform,
+  inSight,
+  OWN_SAMPLES,
+  peaksOf,
+  SINGLE_SAMPLES,
+  type WaveWindow,
+} from './draw-waveform';
 import styles from './lanes.module.css';
 
 interface LaneDrawingProps {
@@ -40,12 +48,13 @@ export function LaneDrawing({ placed, chosen, folded, left, window }: LaneDrawin
     const drawWave = (each: PlacedCue): void => {
       context.fillStyle = look.lane;
       context.strokeStyle = look.lane;
-      const part = samplesAPixel < SINGLE_SAMPLES ? inSight(each, wave) : undefined;
-      const samples = part && samplesOf(each.sound.hash, part.from, part.to);
+      const part = samplesAPixel < OWN_SAMPLES ? inSight(each, wave) : undefined;
+      const channels = part && samplesOf(each.sound.hash, part.from, part.to);
       const known = lookOf(each.sound.hash);
       context.translate(0, WITHIN);
-      if (part && samples) drawSamples(context, each, samples, part.at, wave);
-      else if (known) drawWaveform(context, each, known, wave);
+      if (part && channels?.[0] && samplesAPixel < SINGLE_SAMPLES)
+        drawSamples(context, each, channels[0], part.at, wave);
+      else if (known) drawWaveform(context, each, peaksOf(known.peaks, channels, part?.from), wave);
       context.translate(0, -WITHIN);
     };
     const seen = placed.filter((each) => each.end > from && each.start < to);

@@ -57,6 +57,8 @@ const ROUND = 4;
 const HELD = 3;
 const HELD_EDGE = 4;
 const CHOSEN_EDGE = 3;
+/** Pixels from a photo on a long ticket to the next. */
+const AGAIN = 480;
 const ECHO_DASH = [4, 3];
 /** Part of a photo's strength on a ticket that is an echo, and of all of a ticket that is dragged elsewhere. */
 const ECHO = 0.38;
@@ -94,6 +96,27 @@ export function drawCover(
   );
 }
 
+/**
+ * A held pose shows its photo at the left; the rest of the ticket is paper. Seen close by, that would be out of sight:
+ * it is traced again every so often, so that what is heard can be held against the pose.
+ */
+function drawPhotos(
+  { context, zoom, left, width }: TicketPen,
+  { start, end }: ScheduledPose,
+  picture: SmallPicture,
+  strength: (again: boolean) => number,
+): void {
+  const begins = Math.round(start * zoom - left) + 1;
+  const until = Math.round(end * zoom - left) - 2;
+  const passed = Math.max(0, Math.ceil((-PHOTO.width - begins) / AGAIN));
+  for (let x = begins + passed * AGAIN; x < Math.min(until, width); x += AGAIN) {
+    const across = Math.min(PHOTO.width, until - x);
+    context.globalAlpha = strength(x > begins);
+    if (x === begins || across === PHOTO.width)
+      drawCover(context, picture, { x, y: 1, width: across, height: PHOTO.height });
+  }
+}
+
 /** Draws tickets: paper, photo and edge. A pose shown again by a cycle is a tracing: dashed, and without weight. */
 export function drawTickets(pen: TicketPen, tickets: readonly DrawnTicket[], pictured: boolean): void {
   const { context, look } = pen;
@@ -112,15 +135,9 @@ export function drawTickets(pen: TicketPen, tickets: readonly DrawnTicket[], pic
       context.fillStyle = chosen ? look.chosenSheet : look.sheet;
       context.fill();
     }
-    if (pictured && picture) {
-      context.globalAlpha = strength * (echo ? ECHO : 1);
-      // A held pose shows its photo once, at the left; the rest of the ticket is paper. Seen close by, its start may
-      // lie far to the left.
-      const at = Math.round(entry.start * pen.zoom - pen.left);
-      const box = { x: at + 1, y: 1, width: Math.min(PHOTO.width, width - 2), height: PHOTO.height };
-      if (box.width > 0 && box.x + box.width > 0) drawCover(context, picture, box);
-      context.globalAlpha = strength;
-    }
+    if (pictured && picture)
+      drawPhotos(pen, entry, picture, (again) => strength * (echo || again ? ECHO : 1));
+    context.globalAlpha = strength;
     context.strokeStyle = chosen ? look.chosen : look.edge;
     context.setLineDash(echo ? ECHO_DASH : []);
     context.lineWidth = 1;

@@ -1,6 +1,7 @@
 import type { PlacedFlag } from '../../core/film/moments';
 import { goTo, pause } from '../../state/player';
 import { flagWords } from '../flags/flag-words';
+import { markOf } from './mark-of';
 import styles from './strip.module.css';
 
 /** Flags as bunting over the film; each goes to its frame. */
@@ -11,7 +12,7 @@ export function FlagRow({ flags, zoom }: { readonly flags: readonly PlacedFlag[]
       type="button"
       className={placed.loose ? `${styles.flag} ${styles.loose}` : styles.flag}
       data-kind={placed.flag.kind}
-      style={{ left: (placed.frame + 0.5) * zoom, ['--scene' as string]: `var(--${placed.flag.colour})` }}
+      style={{ left: markOf(placed.frame, zoom), ['--scene' as string]: `var(--${placed.flag.colour})` }}
       aria-label={`Go to ${flagWords(placed)}`}
       title={flagWords(placed)}
       onClick={() => {

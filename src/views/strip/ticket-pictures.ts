@@ -9,17 +9,20 @@ import { PHOTO } from './draw-tickets';
 /** Memory for small pictures, in bytes: about 800 of the size of a ticket, more than are ever in sight. */
 const BUDGET = 32 * 1024 * 1024;
 
-/** How often pictures have come: those of one repaint are told at once. */
+/** Pictures that come within so many milliseconds are told at once: each time all of the strip's are drawn anew. */
+const TOGETHER = 60;
+
+/** How often pictures have come. */
 const useArrivals = create<{ count: number }>(() => ({ count: 0 }));
 let telling = false;
 
 function tell(): void {
   if (telling) return;
   telling = true;
-  requestAnimationFrame(() => {
+  setTimeout(() => {
     telling = false;
     useArrivals.setState(({ count }) => ({ count: count + 1 }));
-  });
+  }, TOGETHER);
 }
 
 const keyOf = (photo: Photo): string => `${fileOf(photo).hash} ${turnOf(photo)}`;

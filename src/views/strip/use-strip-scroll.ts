@@ -1,6 +1,7 @@
 import { useEffect, useEffectEvent, useLayoutEffect, useRef, useState, type RefObject } from 'react';
 import { setWorkbench, useWorkbench, workbench } from '../../state/workbench';
 import { TAIL, zoomOf, zoomStrip } from '../../state/zoom';
+import { markOf } from './mark-of';
 
 /** What is in sight is told in steps of so many pixels: the strip is drawn anew for each, not for every pixel. */
 export const SIGHT_STEP = 160;
@@ -102,7 +103,7 @@ export function useStripScroll(scroller: RefObject<HTMLDivElement | null>, zoom:
     const element = scroller.current;
     if (!element) return;
     const { frame, playing } = workbench();
-    const x = (frame + 0.5) * zoom;
+    const x = markOf(frame, zoom);
     if (x >= element.scrollLeft && x <= element.scrollLeft + element.clientWidth) return;
     element.scrollLeft = playing ? x - 40 : x - element.clientWidth / 2;
   });

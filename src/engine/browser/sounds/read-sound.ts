@@ -13,7 +13,7 @@ export interface SoundStream {
   readonly close: () => void;
 }
 
-/** Bytes of an AIFF file that are read at a time, about. */
+/** Bytes of a file that are read at a time, or held, about. */
 const READ = 1 << 20;
 
 async function readAiffFile(file: Blob): Promise<SoundStream | undefined> {
@@ -59,7 +59,7 @@ function planeReader(): (sample: AudioSample) => Float32Array[] {
 export async function readSound(file: Blob): Promise<SoundStream> {
   const aiff = await readAiffFile(file);
   if (aiff) return aiff;
-  const input = new Input({ formats: ALL_FORMATS, source: new BlobSource(file) });
+  const input = new Input({ formats: ALL_FORMATS, source: new BlobSource(file, { maxCacheSize: READ }) });
   try {
     if (!(await input.canRead())) throw new Error('is not a sound or a video of a kind that Kermis reads');
     const track = await input.getPrimaryAudioTrack();

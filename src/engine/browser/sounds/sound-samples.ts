@@ -7,6 +7,12 @@ const MOST_HELD = 24;
 
 const NOTHING: SoundPiece = { channels: [] };
 
+/** Keys of the pieces that hold a part of a sound. */
+function keysOf({ hash, from, to }: Needed): readonly string[] {
+  const [first, last] = [Math.floor(from / PIECE), Math.floor((to - 1) / PIECE)];
+  return Array.from({ length: last - first + 1 }, (_, i) => pieceKey(hash, first + i));
+}
+
 /** Samples of sounds out of the store; holds the pieces used last. */
 export class SoundSamples {
   readonly #mostHeld: number;
@@ -17,14 +23,14 @@ export class SoundSamples {
     this.#mostHeld = mostHeld;
   }
 
+  /** Whether all of a part of a sound can be read at once. */
+  holds(needed: Needed): boolean {
+    return keysOf(needed).every((key) => this.#held.has(key));
+  }
+
   /** Fetches what is needed, so that it can be read at once. */
   async fetch(needed: readonly Needed[]): Promise<void> {
-    const keys = new Set(
-      needed.flatMap(({ hash, from, to }) => {
-        const [first, last] = [Math.floor(from / PIECE), Math.floor((to - 1) / PIECE)];
-        return Array.from({ length: last - first + 1 }, (_, i) => pieceKey(hash, first + i));
-      }),
-    );
+    const keys = new Set(needed.flatMap(keysOf));
     await Promise.all(
       [...keys].map(async (key) => {
         const piece = this.#held.get(key) ?? (await soundPieces.getItem<SoundPiece>(key)) ?? NOTHING;

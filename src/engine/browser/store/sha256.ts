@@ -7,7 +7,7 @@ export async function sha256(bytes: BufferSource): Promise<string> {
 }
 
 /** Files larger than this are read piece by piece. */
-const PIECE = 1 << 23;
+const PIECE = 1 << 20;
 
 /** The SHA-256 of a file, of which little is held at a time; the browser's own wants all of it at once. */
 export async function sha256Of(file: Blob): Promise<string> {
