@@ -14,7 +14,8 @@ import { withPage } from './with-page';
 
 const MINUTES = 10 * Number(process.argv[2] ?? 1);
 const RATE = 24;
-/** Frames of a pose, poses that are played around, and frames from the first to the out point, which counts. */
+/** Poses; frames of each, poses that are played around, and frames from the first to the out point, which counts. */
+const POSES = 60;
 const HOLD = 96;
 const AROUND = 23;
 const PLAYED = AROUND * HOLD + 1;
@@ -61,11 +62,11 @@ async function makeFilm(page: Page, folder: string): Promise<void> {
   await page.getByRole('button', { name: 'New film' }).click();
   const photos = (await readdir('demo/photos'))
     .sort()
-    .slice(0, 60)
+    .slice(0, POSES)
     .map((name) => join('demo/photos', name));
   await page.getByRole('navigation', { name: 'Stages' }).waitFor();
   await page.getByTestId('choose-photos').setInputFiles(photos);
-  await page.getByRole('button', { name: /^Lay out \d/ }).click({ timeout: 120_000 });
+  await page.getByRole('button', { name: `Lay out ${POSES}` }).click({ timeout: 120_000 });
   await page.getByRole('button', { name: 'Pause', exact: true }).click();
   await page.getByRole('button', { name: 'Put the notes away' }).click();
   await page.keyboard.press('Control+a');
