@@ -1,3 +1,4 @@
+import { memo } from 'react';
 import { Clock, Expand, ZoomIn, ZoomOut } from 'lucide-react';
 import type { Film } from '../../core/film/film';
 import type { Schedule } from '../../core/film/schedule';
@@ -16,7 +17,7 @@ interface StripHeadProps {
 }
 
 /** How long the film is, and how the strip shows it. */
-export function StripHead({ film, plan, lanes }: StripHeadProps) {
+export const StripHead = memo(function StripHead({ film, plan, lanes }: StripHeadProps) {
   const ruler = useWorkbench((state) => state.ruler);
   return (
     <div className={styles.head}>
@@ -51,4 +52,4 @@ export function StripHead({ film, plan, lanes }: StripHeadProps) {
       </div>
     </div>
   );
-}
+});

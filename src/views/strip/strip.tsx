@@ -57,6 +57,9 @@ export function Strip() {
   const width = Math.max(0, Math.min(view.width + 3 * SIGHT_STEP, reach - left));
   const sight = useMemo(() => plan && sightOf(plan, zoom, left, width), [plan, zoom, left, width]);
 
+  // The same rows until the film changes: their heads are not drawn anew as the strip is zoomed.
+  const lanes = useMemo(() => (film ? laneRows(film, stage) : []), [film, stage]);
+
   if (!film || !plan || !sight) return null;
   const { frames } = plan;
   const { rate } = film.settings;
@@ -94,7 +97,6 @@ export function Strip() {
   const inFrame = range.in && placeOf(plan, range.in).frame;
   const outFrame = range.out && placeOf(plan, range.out).frame + 1;
   const { drag } = holdDrag;
-  const lanes = laneRows(film, stage);
   const beats = stage === 'sound' || stage === 'time' ? beatsOf(film) : [];
 
   return (

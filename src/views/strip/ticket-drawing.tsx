@@ -57,7 +57,13 @@ function drawSight(pen: TicketPen, { sight, photos, chosen, dragged }: TicketDra
   const end = plan.frames * zoom;
   const cells = pictured ? [] : cellsBetween(plan, zoom, left, Math.min(left + width, end));
   const photoOf = ({ pose }: ScheduledPose): Photo | undefined => photos.get(pose.photoId);
-  const pictureOf = wantPictures((pictured ? entries : cells.map(({ entry }) => entry)).map(photoOf));
+  const theirs = showsTickets(sight) ? entries.map(photoOf) : [];
+  const pictureOf = pictured
+    ? wantPictures(theirs, [])
+    : wantPictures(
+        cells.map(({ entry }) => photoOf(entry)),
+        theirs,
+      );
   if (showsTickets(sight)) {
     const tickets = entries.map((entry) => ({
       entry,

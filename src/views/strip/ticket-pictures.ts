@@ -15,9 +15,11 @@ const TOGETHER = 60;
 /** How often pictures have come. */
 const useArrivals = create<{ count: number }>(() => ({ count: 0 }));
 let telling = false;
+/** Keys of the pictures that are drawn, once they are there. */
+let shown: ReadonlySet<string> = new Set();
 
-function tell(): void {
-  if (telling) return;
+function tell(key: string): void {
+  if (telling || !shown.has(key)) return;
   telling = true;
   setTimeout(() => {
     telling = false;
@@ -40,11 +42,20 @@ const cache = new PictureCache({ load, budget: BUDGET, onArrival: tell });
 /** Changes when pictures have come that were wanted. */
 export const useTicketPictures = (): number => useArrivals(({ count }) => count);
 
-/** Small pictures of photos as pixels, where they are there; they stay the cache's own. The others are fetched. */
+const keysOf = (photos: readonly (Photo | undefined)[]): readonly string[] =>
+  photos.filter((photo) => photo !== undefined).map(keyOf);
+
+/**
+ * Small pictures of photos as pixels, where they are there; they stay the cache's own. The others are fetched, and behind them
+ * those that may be shown soon: as the strip is zoomed there is no time for that.
+ */
 export function wantPictures(
-  photos: readonly (Photo | undefined)[],
+  now: readonly (Photo | undefined)[],
+  soon: readonly (Photo | undefined)[],
 ): (photo: Photo | undefined) => ImageBitmap | undefined {
-  cache.want(photos.filter((photo) => photo !== undefined).map(keyOf));
+  const keys = keysOf(now);
+  shown = new Set(keys);
+  cache.want([...keys, ...keysOf(soon)]);
   return (photo) => photo && cache.get(keyOf(photo));
 }
 

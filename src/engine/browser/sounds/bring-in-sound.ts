@@ -23,6 +23,9 @@ const LONGEST_SECONDS = 3600;
 /** A sound whose mean is further from 0 than this is brought back to its centre. */
 const OFF_CENTRE = 0.01;
 
+/** How often it is told how far a sound is, in milliseconds: files come in pieces of a few hundredths of a second. */
+const TELL_EVERY = 100;
+
 /** So many samples may be missing at the end of a file that is whole. */
 const MISSED = 0.05 * SAMPLE_RATE;
 
@@ -47,6 +50,8 @@ class SoundKeeper {
   #piece: Float32Array<ArrayBuffer>[];
   #into = 0;
   #index = 0;
+  /** Used again for each part: what is thrown away ten times a second is not collected as fast. */
+  #mono = new Float32Array(0);
   readonly #rises = new RiseFinder();
   readonly #bursts = new BurstFinder();
   samples = 0;
@@ -60,7 +65,8 @@ class SoundKeeper {
   async push(part: readonly Float32Array[]): Promise<void> {
     const length = part[0]?.length ?? 0;
     this.#peaks.push(part);
-    const mono = toMono(part);
+    if (this.#mono.length < length) this.#mono = new Float32Array(length);
+    const mono = toMono(part, this.#mono);
     this.#rises.push(mono);
     this.#bursts.push(mono);
     for (let at = 0; at < length;) {
@@ -145,6 +151,7 @@ async function keepSamples(
   let bad = 0;
   let cut = false;
   let count = 0;
+  let told = Number.NEGATIVE_INFINITY;
   const sums: number[] = [];
   try {
     try {
@@ -154,7 +161,11 @@ async function keepSamples(
         centred(part, means, sums);
         count += part[0]?.length ?? 0;
         await keeper.push(resampler ? resampler.push(part) : part);
-        onSeconds(keeper.samples / SAMPLE_RATE);
+        const now = performance.now();
+        if (now - told >= TELL_EVERY) {
+          told = now;
+          onSeconds(keeper.samples / SAMPLE_RATE);
+        }
         if (keeper.samples > LONGEST_SECONDS * SAMPLE_RATE)
           throw new Error('is longer than an hour, the most that Kermis takes');
       }
