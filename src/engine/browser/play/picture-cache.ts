@@ -47,6 +47,7 @@ export class PictureCache {
   want(keys: Iterable<string>): void {
     this.#wanted = [...new Set(keys)];
     for (const key of [...this.#wanted].reverse()) this.get(key);
+    this.#makeRoom();
     this.#next();
   }
 
@@ -91,11 +92,12 @@ export class PictureCache {
     this.#next();
   }
 
+  /** What is wanted stays, though it be more than there is room for: it would only be fetched again. */
   #makeRoom(): void {
     const needed = new Set(this.#wanted);
     for (const [key, bitmap] of this.#bitmaps) {
       if (this.#bytes <= this.#source.budget) return;
-      if (needed.has(key) && this.#bitmaps.size <= this.#wanted.length) continue;
+      if (needed.has(key)) continue;
       this.#bitmaps.delete(key);
       this.#bytes -= bitmap.width * bitmap.height * 4;
       bitmap.close();
