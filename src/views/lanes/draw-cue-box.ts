@@ -1,4 +1,5 @@
 import { samplesToPin, type PlacedCue } from '../../core/film/cue-place';
+import { themeColours } from '../use-look';
 import type { WaveWindow } from './draw-waveform';
 
 /** What boxes of cues are drawn with: colours of the theme, and the face of their names. */
@@ -15,7 +16,7 @@ export interface CueLook {
 /** The look that the theme gives a lane; `element` has the lane's colour and the names' face. */
 export function cueLook(element: Element): CueLook {
   const style = getComputedStyle(element);
-  const token = (name: string): string => style.getPropertyValue(`--${name}`);
+  const token = themeColours(element);
   return {
     lane: style.color,
     font: style.font,

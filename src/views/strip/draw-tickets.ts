@@ -1,4 +1,5 @@
 import type { ScheduledPose } from '../../core/film/schedule';
+import { themeColours } from '../use-look';
 
 /** What tickets are drawn with: colours of the theme. */
 export interface TicketLook {
@@ -12,8 +13,7 @@ export interface TicketLook {
 
 /** The look that the theme gives tickets on an element. */
 export function ticketLook(element: Element): TicketLook {
-  const style = getComputedStyle(element);
-  const token = (name: string): string => style.getPropertyValue(`--${name}`);
+  const token = themeColours(element);
   return {
     paper: token('paper'),
     sheet: token('sheet'),

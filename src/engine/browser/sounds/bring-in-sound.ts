@@ -50,7 +50,7 @@ class SoundKeeper {
   #piece: Float32Array<ArrayBuffer>[];
   #into = 0;
   #index = 0;
-  /** Used again for each part: what is thrown away ten times a second is not collected as fast. */
+  /** Used again for each part: what is thrown away is not collected as fast as parts come. */
   #mono = new Float32Array(0);
   readonly #rises = new RiseFinder();
   readonly #bursts = new BurstFinder();
