@@ -89,7 +89,9 @@ export interface PlayWay {
   readonly silent?: boolean;
   /** At the film's own speed, whichever is set to check by. */
   readonly ownSpeed?: boolean;
-  /** When it begins, by `performance.now()`, where that is not at once; later where it is not ready by then. */
+  /** The milliseconds that it goes by where it is not heard; those of the page where none is given. */
+  readonly clock?: () => number;
+  /** When it begins, by that clock, where that is not at once; later where it is not ready by then. */
   readonly at?: number;
   /** Called when it comes to its end. */
   readonly onEnd?: () => void;
@@ -100,7 +102,7 @@ export interface PlayWay {
  * could not be shown in its time counts as dropped. Before the first picture is there, the clock waits.
  */
 export function play(playSpan?: Span, way: PlayWay = {}): void {
-  const { once = false, silent = false, ownSpeed = false, at = 0, onEnd } = way;
+  const { once = false, silent = false, ownSpeed = false, at = 0, clock, onEnd } = way;
   const film = openFilm();
   if (!film) return;
   if (request !== undefined) pause();
@@ -131,12 +133,13 @@ export function play(playSpan?: Span, way: PlayWay = {}): void {
     const current = openFilm();
     if (!current || !workbench().playing) return;
     request = requestAnimationFrame(tick);
+    const time = clock?.() ?? now;
     const plan = scheduleOf(current);
     if (plan.frames === 0) return pause();
     const span = spanPlayed(current);
     if (zero === undefined) {
       waitingSince ??= now;
-      if (!canStart(plan, origin, now - waitingSince) || now < at) return;
+      if (!canStart(plan, origin, now - waitingSince) || time < at) return;
       if (silent) sound = 'none';
       if (sound === 'not yet') {
         sound = 'starting';
@@ -149,7 +152,7 @@ export function play(playSpan?: Span, way: PlayWay = {}): void {
       }
       if (sound === 'starting') return;
       // The repaint may come a little behind its time.
-      zero = now - at < 50 && sound === 'none' ? at : now;
+      zero = time - at < 50 && sound === 'none' ? at : time;
       windowStart = now;
       return;
     }
@@ -162,7 +165,7 @@ export function play(playSpan?: Span, way: PlayWay = {}): void {
       return seek(workbench().frame);
     }
     // Where there is sound its clock leads, and the picture follows what is heard.
-    const passed = sound === 'on' ? heardMilliseconds() : now - zero;
+    const passed = sound === 'on' ? heardMilliseconds() : time - zero;
     const ticks = Math.floor((passed * rateNumber(rate) * speed) / 1000 + 1e-6);
     if (ticks === lastTicks) return;
     let frame = origin + ticks;
@@ -202,7 +205,7 @@ export function play(playSpan?: Span, way: PlayWay = {}): void {
   place = () => {
     const current = openFilm();
     if (!current || zero === undefined || sound === 'starting') return undefined;
-    const passed = sound === 'on' ? heardMilliseconds() : performance.now() - zero;
+    const passed = sound === 'on' ? heardMilliseconds() : (clock?.() ?? performance.now()) - zero;
     const span = spanPlayed(current);
     const at = origin + (passed * rateNumber(rate) * speed) / 1000;
     return at < span.to ? at : span.from + ((at - span.from) % (span.to - span.from));

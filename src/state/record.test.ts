@@ -22,6 +22,9 @@ const TENTH = SAMPLE_RATE / 10;
 
 /** What the microphone hears instead, at a sample of its clock. */
 let hears: ((sample: number) => number) | undefined;
+/** How long its clock has stood still in seconds, and since when it does. */
+let stood = 0;
+let standsSince: number | undefined;
 let microphone: { events: RecorderEvents; clicks: number[] } | undefined;
 
 vi.mock(import('../engine/browser/record/recorder'), () => {
@@ -36,7 +39,7 @@ vi.mock(import('../engine/browser/record/recorder'), () => {
       this.#timer = setInterval(() => {
         const at = Math.round(this.time * SAMPLE_RATE) - TENTH;
         events.onPeak(0.5);
-        if (!this.#wanted) return;
+        if (!this.#wanted || standsSince !== undefined) return;
         const samples = Float32Array.from({ length: TENTH }, (_, i) => (hears ?? heardAt)(at + i));
         events.onSamples([samples], at);
       }, 100);
@@ -47,7 +50,7 @@ vi.mock(import('../engine/browser/record/recorder'), () => {
     }
 
     get time(): number {
-      return performance.now() / 1000;
+      return (standsSince ?? performance.now() / 1000) - stood;
     }
 
     start(): void {
@@ -87,6 +90,7 @@ beforeEach(async () => {
   vi.stubGlobal('cancelAnimationFrame', clearTimeout);
   for (const store of [takes, takePieces]) await store.clear();
   hears = undefined;
+  [stood, standsSince] = [0, undefined];
   useTakes.setState({ takes: [], taken: 0, keeping: undefined });
   setWorkbench(useWorkbench.getInitialState(), true);
   setWorkbench({ phase: 'open', history: startHistory(film), canWrite: true });
@@ -172,6 +176,26 @@ it('ends with the film', async () => {
   expect(doing()).toBe('open');
   const [take] = useTakes.getState().takes;
   expect(((take?.samples ?? 0) - (take?.lead ?? 0)) / SAMPLE_RATE).toBeCloseTo(1, 0);
+});
+
+it('where the machine stalls, the film waits for what is recorded', async () => {
+  goTo(72);
+  recordOrStop();
+  await pass(3600);
+  standsSince = performance.now() / 1000;
+  await pass(50);
+  const { frame } = workbench();
+  await pass(350);
+  expect(workbench().frame).toBe(frame);
+  stood = performance.now() / 1000 - standsSince;
+  standsSince = undefined;
+  await pass(1200);
+  expect(doing()).toBe('open');
+  const [take] = useTakes.getState().takes;
+  // The second that the film lasts, and at most a part more of 0.1 s.
+  const seconds = ((take?.samples ?? 0) - (take?.lead ?? 0)) / SAMPLE_RATE;
+  expect(seconds).toBeGreaterThan(0.95);
+  expect(seconds).toBeLessThan(1.2);
 });
 
 it('stopped in its count-in, or with the film left, nothing is kept and the microphone can be used again', async () => {

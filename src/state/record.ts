@@ -22,6 +22,8 @@ whenClosing(() => finish?.());
 const COUNTS = 3;
 /** So much before the film begins is recorded too: who speaks early is not cut. */
 const AHEAD = 1;
+/** So much behind the film's end it is ended where the film itself does not end. */
+const AFTER = 2;
 /** The film is made ready so many seconds before it begins. */
 const READY = 0.3;
 
@@ -96,13 +98,20 @@ async function recordTake(own: Recorder, film: Film): Promise<void> {
     }
     if (isStopped()) return;
     const span = { from: frame, to: spanPlayed(film).to > frame ? spanPlayed(film).to : frame + 1 };
-    const at = performance.now() + (begins - own.time) * 1000;
-    play(span, { once: true, ownSpeed: true, silent: !state().hearFilm, at, onEnd: ends });
+    // By the recorder's clock: where the machine stalls and it loses a moment, the picture waits for it.
+    play(span, {
+      once: true,
+      ownSpeed: true,
+      silent: !state().hearFilm,
+      clock: () => own.time * 1000,
+      at: begins * 1000,
+      onEnd: ends,
+    });
     await Promise.race([untilClock(begins), ended]);
     set({ doing: 'recording', count: 0 });
-    const left = (frameToSeconds(span.to, rate) - startSeconds) * 1000;
     // Where the tab is hidden nothing is repainted, and the film comes to no end.
-    setTimeout(ends, left + 3000 + READY * 1000);
+    const left = frameToSeconds(span.to, rate) - startSeconds;
+    void untilClock(begins + left + AFTER).then(ends);
     followClock(own, rate, samples, startSeconds, () => finish?.());
     await ended;
   } finally {
