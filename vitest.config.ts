@@ -2,6 +2,7 @@ import { defineConfig } from 'vitest/config';
 
 export default defineConfig({
   test: {
+    maxWorkers: '100%',
     projects: [
       { test: { name: 'unit', include: ['src/**/*.test.ts'] } },
       {

@@ -1,5 +1,8 @@
 /** `npm test`: installs what is missing, then every check there is. Closes with the count of tests. */
+import { spawn } from 'node:child_process';
+import { once } from 'node:events';
 import { readFileSync, rmSync } from 'node:fs';
+import { text } from 'node:stream/consumers';
 import { prepareDebian, preparePackages, run } from './prepare.mjs';
 
 const step = (title, command, args, env) => {
@@ -23,25 +26,39 @@ const tests = (project) => {
   return { passed: numPassedTests, failed: numFailedTests, skipped: numPendingTests };
 };
 
+/** Checks one after the other, each told of with all of its output when it is done; ends this process where one fails. */
+async function inTurn(checks) {
+  for (const [title, command, args] of checks) {
+    const check = spawn(command, args, { stdio: ['ignore', 'pipe', 'pipe'] });
+    const [out, err, [code]] = await Promise.all([
+      text(check.stdout),
+      text(check.stderr),
+      once(check, 'exit'),
+    ]);
+    console.log(`\n== ${title}\n${out}${err}`.trimEnd());
+    if (code !== 0) process.exit(code ?? 1);
+  }
+}
+
+const SOURCES = ['src', 'demo', 'scripts', 'e2e', 'bench'];
+
 preparePackages();
 prepareDebian();
 step('types', 'npx', ['astro', 'sync', '--silent']);
-step('types', 'npx', ['tsc', '--noEmit']);
-step('lint', 'npx', ['eslint', '.', '--max-warnings=0']);
-step('format', 'npx', ['prettier', '--check', '--log-level=warn', '.']);
-step('structure', 'npx', [
-  'depcruise',
-  '--config',
-  '.dependency-cruiser.cjs',
-  'src',
-  'demo',
-  'scripts',
-  'e2e',
-  'bench',
+// Two cores: what does not need the other runs beside it.
+await Promise.all([
+  inTurn([
+    ['types', 'npx', ['tsc', '--noEmit']],
+    ['lint', 'npx', ['eslint', '.', '--max-warnings=0']],
+  ]),
+  inTurn([
+    ['format', 'npx', ['prettier', '--check', '--log-level=warn', '.']],
+    ['structure', 'npx', ['depcruise', '--config', '.dependency-cruiser.cjs', ...SOURCES]],
+    ['dead code', 'npx', ['knip']],
+    ['build', 'npm', ['run', '--silent', 'build']],
+  ]),
 ]);
-step('dead code', 'npx', ['knip']);
 const unit = tests('unit');
-step('build', 'npm', ['run', '--silent', 'build']);
 const browser = tests('browser');
 const sum = (key) => unit[key] + browser[key];
 console.log(`\n${sum('passed')} passed, ${sum('failed')} failed, ${sum('skipped')} skipped`);

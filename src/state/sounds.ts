@@ -1,6 +1,7 @@
 import { create } from 'zustand';
 import { together } from '../core/film/edits/edit';
 import type { Sound } from '../core/film/sound';
+import type { Needed } from '../core/sound/mixer';
 import { count } from '../core/time/words';
 import { importSounds, type SoundProgress } from '../engine/browser/sounds/import-sounds';
 import { SoundSamples } from '../engine/browser/sounds/sound-samples';
@@ -39,26 +40,36 @@ export function askAgain(): void {
 }
 
 const pieces = new SoundSamples();
-const wanted = new Set<string>();
+let inSight: Needed[] = [];
+let fetching = false;
+
+/** Fetches what was asked for since, all of it together: so many pieces as are in sight are held. */
+async function fetchInSight(): Promise<void> {
+  if (fetching) return;
+  fetching = true;
+  try {
+    while (inSight.length > 0) {
+      const needed = inSight;
+      inSight = [];
+      const isNew = !needed.every((part) => pieces.holds(part));
+      await pieces.fetch(needed);
+      if (isNew) useSounds.setState(({ looks }) => ({ looks: new Map(looks) }));
+    }
+  } finally {
+    fetching = false;
+  }
+}
 
 /**
- * The samples of a part of a sound, by channel; undefined until they are fetched, which is begun when they are asked
- * for first. `useSounds` changes when they come.
+ * The samples of a part of a sound that is in sight, by channel; undefined until they are fetched. `useSounds` changes
+ * when they come.
  */
 export function samplesOf(hash: string, from: number, to: number): readonly Float32Array[] | undefined {
-  if (pieces.holds({ hash, from, to })) {
-    const channels = pieces.read(hash, from, to);
-    return channels.length > 0 ? channels : undefined;
-  }
-  const key = `${hash} ${from} ${to}`;
-  if (!wanted.has(key)) {
-    wanted.add(key);
-    void pieces.fetch([{ hash, from, to }]).then(() => {
-      wanted.delete(key);
-      useSounds.setState(({ looks }) => ({ looks: new Map(looks) }));
-    });
-  }
-  return undefined;
+  const part = { hash, from, to };
+  if (inSight.length === 0) queueMicrotask(() => void fetchInSight());
+  inSight.push(part);
+  const channels = pieces.holds(part) ? pieces.read(hash, from, to) : [];
+  return channels.length > 0 ? channels : undefined;
 }
 
 let stopping: AbortController | undefined;
