@@ -9,7 +9,7 @@ import { StandInLocks } from '../engine/browser/store/stand-in-locks';
 import { tryRecordingLock } from '../engine/browser/store/film-lock';
 import { takePieces, takes } from '../engine/browser/store/stores';
 import { clapTest } from './clap-test';
-import { closeMicrophone, openMicrophone, setDelay, useRecord } from './microphone';
+import { closeMicrophone, openMicrophone, setDelay, setHearFilm, useRecord } from './microphone';
 import { goTo } from './player';
 import { recordOrStop } from './record';
 import { restoreTakes, useTakes } from './takes';
@@ -74,6 +74,19 @@ vi.mock(import('../engine/browser/record/recorder'), () => {
   return { Recorder: TestRecorder as unknown as typeof Recorder };
 });
 
+/** When the film began to be heard, in milliseconds, and how much of it the machine was too slow for since. */
+let heardSince: number | undefined;
+let stumbled = 0;
+
+vi.mock(import('./sound-out'), async (original) => ({
+  ...(await original()),
+  startSound: () => {
+    heardSince = performance.now();
+    return Promise.resolve(useRecord.getState().hearFilm);
+  },
+  heardMilliseconds: () => performance.now() - (heardSince ?? 0) - stumbled,
+}));
+
 /** Four seconds at 24 frames a second, on fours. */
 const film = filmWith([Array.from({ length: 24 }, (_, i) => ({ id: `pose-${i}`, photoId: 'a', hold: 4 }))]);
 
@@ -95,6 +108,7 @@ beforeEach(async () => {
   setWorkbench(useWorkbench.getInitialState(), true);
   setWorkbench({ phase: 'open', history: startHistory(film), canWrite: true });
   setDelay(0.05);
+  setHearFilm(false);
 });
 
 afterEach(async () => {
@@ -196,6 +210,26 @@ it('where the machine stalls, the film waits for what is recorded', async () => 
   const seconds = ((take?.samples ?? 0) - (take?.lead ?? 0)) / SAMPLE_RATE;
   expect(seconds).toBeGreaterThan(0.95);
   expect(seconds).toBeLessThan(1.2);
+});
+
+it('a film that is heard and stumbles says how far the take is off by its end', async () => {
+  for (const [late, said] of [
+    [5, ''],
+    [250, 'by its end the take is 6 frames behind the film. It is kept.'],
+  ] as const) {
+    stumbled = 0;
+    setHearFilm(true);
+    goTo(0);
+    recordOrStop();
+    await pass(4600);
+    stumbled = late;
+    await pass(1500);
+    recordOrStop();
+    await pass(400);
+    expect(notes()).toContain(said);
+    expect(notes() === '').toBe(said === '');
+  }
+  expect(useTakes.getState().takes.length).toBe(2);
 });
 
 it('stopped in its count-in, or with the film left, nothing is kept and the microphone can be used again', async () => {

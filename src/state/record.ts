@@ -1,6 +1,8 @@
 import type { Film } from '../core/film/film';
 import { middle } from '../core/sound/middle';
 import { frameToSeconds, SAMPLE_RATE } from '../core/time/frames';
+import { rateNumber } from '../core/time/rate';
+import { count } from '../core/time/words';
 import type { Recorder } from '../engine/browser/record/recorder';
 import { removeTake } from '../engine/browser/record/take-shelf';
 import { tryRecordingLock } from '../engine/browser/store/film-lock';
@@ -112,8 +114,9 @@ async function recordTake(own: Recorder, film: Film): Promise<void> {
     // Where the tab is hidden nothing is repainted, and the film comes to no end.
     const left = frameToSeconds(span.to, rate) - startSeconds;
     void untilClock(begins + left + AFTER).then(ends);
-    followClock(own, rate, samples, startSeconds, () => finish?.());
+    const slid = followClock(own, rate, samples, startSeconds, () => finish?.());
     await ended;
+    tellSlid(slid(), rate);
   } finally {
     finish = undefined;
     hidden.abort();
@@ -145,26 +148,42 @@ async function keep(samples: TakeSamples, filmId: string): Promise<void> {
   }
 }
 
-/** Watches how far the film is behind the recorder's clock, and that it goes on. */
+/** A film that is heard goes by what is heard; on a machine that cannot keep up that stops while the recorder goes on. */
+function tellSlid(seconds: number, rate: Film['settings']['rate']): void {
+  const frames = Math.round(seconds * rateNumber(rate));
+  if (frames === 0) return;
+  tell(
+    `The machine could not keep up while you recorded: by its end the take is ${count(Math.abs(frames), 'frame')} ${frames > 0 ? 'behind' : 'ahead of'} the film. It is kept. With the film silent this does not happen.`,
+    'wrong',
+  );
+}
+
+/** Watches how far the film is behind the recorder's clock, and that it goes on; tells how far it has slid since it began. */
 function followClock(
   own: Recorder,
   rate: Film['settings']['rate'],
   samples: TakeSamples,
   startSeconds: number,
   onPaused: () => void,
-): void {
+): () => number {
   const behind: number[] = [];
+  let latest: number[] = [];
   const look = (): void => {
     if (!finish || openRecorder() !== own) return;
     const place = placeNow();
-    if (place !== undefined && behind.length < LOOKS) {
-      behind.push(own.time - frameToSeconds(place, rate));
-      if (behind.length % 10 === 0)
-        samples.setLead((startSeconds + (middle(behind) ?? 0) + state().delay) * SAMPLE_RATE);
+    if (place !== undefined) {
+      const now = own.time - frameToSeconds(place, rate);
+      latest = [...latest, now].slice(-LOOKS);
+      if (behind.length < LOOKS) {
+        behind.push(now);
+        if (behind.length % 10 === 0)
+          samples.setLead((startSeconds + (middle(behind) ?? 0) + state().delay) * SAMPLE_RATE);
+      }
     }
     set({ seconds: Math.max(0, samples.seconds - AHEAD) });
     if (!workbench().playing && !document.hidden) return onPaused();
     requestAnimationFrame(look);
   };
   look();
+  return () => (middle(latest) ?? 0) - (middle(behind) ?? 0);
 }
