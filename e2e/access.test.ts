@@ -123,4 +123,9 @@ test('without a mouse: choose poses, set their hold, move them, from the strip',
   await page.keyboard.press('Escape');
   expect(await page.getByRole('option', { selected: true }).and(tickets(page)).count()).toBe(0);
   expect((await counter(page)).frames).toBe(12);
+  // As a screen reader clicks: nowhere.
+  await tickets(page).nth(3).dispatchEvent('click');
+  expect(await tickets(page).nth(3).getAttribute('aria-selected')).toBe('true');
+  // Behind 2, 2 and 3 frames.
+  expect((await counter(page)).frame).toBe(8);
 });

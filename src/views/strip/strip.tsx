@@ -1,5 +1,5 @@
-import { DndContext, useDraggable } from '@dnd-kit/core';
-import { useMemo, useRef, type HTMLAttributes, type MouseEvent, type PointerEvent } from 'react';
+import { DndContext } from '@dnd-kit/core';
+import { useMemo, useRef, type MouseEvent, type PointerEvent } from 'react';
 import { beatsOf } from '../../core/film/placed-beats';
 import { placedFlags, placeOf } from '../../core/film/moments';
 import { poseAt, scheduleOf, showingAt } from '../../core/film/schedule';
@@ -19,10 +19,9 @@ import { RulerMarks } from './ruler';
 import { SceneBands } from './scene-bands';
 import { StripHead } from './strip-head';
 import styles from './strip.module.css';
-import { ticketId } from './ticket';
+import { TicketBand } from './ticket-band';
 import { TicketDrawing } from './ticket-drawing';
-import { TicketList } from './ticket-list';
-import { showsTickets, sightOf } from './ticket-sight';
+import { sightOf } from './ticket-sight';
 import { useHoldDrag } from './use-hold-drag';
 import { usePoseDrag } from './use-pose-drag';
 import { SIGHT_STEP, useStripScroll } from './use-strip-scroll';
@@ -55,6 +54,7 @@ export function Strip() {
   // No further than the film: the strip could be scrolled past its end.
   const reach = Math.max(view.width, (plan?.frames ?? 0) * zoom + TAIL);
   const width = Math.max(0, Math.min(view.width + 3 * SIGHT_STEP, reach - left));
+  const seen = useMemo(() => ({ zoom, left, width }), [zoom, left, width]);
   const sight = useMemo(() => plan && sightOf(plan, zoom, left, width), [plan, zoom, left, width]);
 
   // The same rows until the film changes: their heads are not drawn anew as the strip is zoomed.
@@ -80,19 +80,16 @@ export function Strip() {
   };
 
   const pickTicket = (event: MouseEvent): void => {
+    // By the ticket, not by its place: a screen reader clicks without one.
+    const ticket = event.target instanceof Element ? event.target.closest('[role=option]') : null;
     const at = Math.floor(frameAt(event.clientX));
-    const entry = poseAt(plan, at);
+    const entry = ticket ? showingAt(plan, Number(ticket.ariaPosInSet) - 1) : poseAt(plan, at);
     if (!entry) return;
     choosePose(entry.pose.id, event.shiftKey ? 'range' : event.ctrlKey || event.metaKey ? 'toggle' : 'only');
     pause();
-    goTo(at);
+    goTo(Math.min(entry.end - 1, Math.max(entry.start, at)));
   };
 
-  const entry = here === undefined ? undefined : showingAt(plan, here);
-  const active =
-    entry && showsTickets(sight) && entry.start < sight.to && entry.end > sight.from
-      ? ticketId(entry.index)
-      : undefined;
   const { range } = film;
   const inFrame = range.in && placeOf(plan, range.in).frame;
   const outFrame = range.out && placeOf(plan, range.out).frame + 1;
@@ -120,18 +117,15 @@ export function Strip() {
             accessibility={{ container: document.body }}
           >
             <TicketBand
-              className={styles.tickets}
-              role="listbox"
-              aria-label="Poses of the film"
-              aria-multiselectable
-              aria-activedescendant={active}
-              tabIndex={0}
+              plan={plan}
+              seen={seen}
+              photos={photos}
+              chosen={chosen}
+              here={here}
+              canWrite={canWrite}
               onClick={pickTicket}
-              style={{ ['--frame' as string]: `${sight.zoom}px` }}
               {...holdDrag.handlers}
-            >
-              <TicketList sight={sight} photos={photos} chosen={chosen} here={here} canWrite={canWrite} />
-            </TicketBand>
+            />
           </DndContext>
           <CycleBands film={film} plan={plan} zoom={zoom} />
           {inFrame !== undefined && (
@@ -182,10 +176,4 @@ export function Strip() {
       </div>
     </section>
   );
-}
-
-/** The band of tickets: one thing to drag for dnd-kit, however many poses there are. */
-function TicketBand(props: HTMLAttributes<HTMLDivElement>) {
-  const { setNodeRef, listeners } = useDraggable({ id: 'tickets' });
-  return <div {...props} ref={setNodeRef} {...listeners} />;
 }
