@@ -36,6 +36,7 @@ test.each([false, true])('axe-core finds nothing on any main view; in the dark: 
   await layOut(page);
   await page.reload();
   await page.getByTestId('counter').waitFor();
+  expect((await page.locator('html').getAttribute('data-theme')) === 'dim').toBe(dim);
   await page.getByRole('button', { name: 'Sort', exact: true }).click();
   await page.getByRole('option', { name: /^PICT2.JPG/ }).click();
   expect(await violations(page), 'chosen photos').toEqual([]);

@@ -63,11 +63,11 @@ export const whenClosing = (end: () => void): void => {
   onClosing = end;
 };
 
-/** Waits for a time of the microphone's clock; where it is closed there is nothing to wait for. */
-export const untilClock = (time: number): Promise<void> =>
+/** Waits for a time of the microphone’s clock; where it is closed, or `signal` is aborted, there is nothing to wait for. */
+export const untilClock = (time: number, signal?: AbortSignal): Promise<void> =>
   new Promise((resolve) => {
     const wait = (): void => {
-      const left = recorder ? time - recorder.time : 0;
+      const left = recorder && !signal?.aborted ? time - recorder.time : 0;
       if (left <= 0) resolve();
       else setTimeout(wait, Math.min(left * 1000, 50));
     };

@@ -212,6 +212,22 @@ it('where the machine stalls, the film waits for what is recorded', async () => 
   expect(seconds).toBeLessThan(1.2);
 });
 
+it('goes on in a hidden tab, where nothing is repainted, to the end of the film; it is said', async () => {
+  goTo(72);
+  recordOrStop();
+  await pass(3400);
+  vi.stubGlobal('requestAnimationFrame', () => 0);
+  Object.assign(document, { hidden: true });
+  document.dispatchEvent(new Event('visibilitychange'));
+  await pass(1500);
+  expect(doing()).toBe('recording');
+  await pass(2000);
+  expect(doing()).toBe('open');
+  expect(notes()).toMatch(/^The tab was hidden while you recorded: the sound went on/);
+  const [take] = useTakes.getState().takes;
+  expect(((take?.samples ?? 0) - (take?.lead ?? 0)) / SAMPLE_RATE).toBeGreaterThan(1);
+});
+
 it('a film that is heard and stumbles says how far the take is off by its end', async () => {
   for (const [late, said] of [
     [5, ''],

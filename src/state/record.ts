@@ -81,14 +81,14 @@ async function recordTake(own: Recorder, film: Film): Promise<void> {
 
   const samples = new TakeSamples(film, frame, Math.round(begins * SAMPLE_RATE));
   takeSamples((channels, at) => samples.push(channels, at, () => finish?.()));
-  const hidden = new AbortController();
+  const over = new AbortController();
   let wasHidden = false as boolean;
   document.addEventListener(
     'visibilitychange',
     () => {
       wasHidden ||= document.hidden;
     },
-    { signal: hidden.signal },
+    { signal: over.signal },
   );
   try {
     for (let i = 0; i < COUNTS; i++) own.click(begins - COUNTS + i, i === COUNTS - 1 ? 1320 : 880);
@@ -111,15 +111,14 @@ async function recordTake(own: Recorder, film: Film): Promise<void> {
     });
     await Promise.race([untilClock(begins), ended]);
     set({ doing: 'recording', count: 0 });
+    const slid = followClock(own, rate, samples, startSeconds, () => finish?.());
     // Where the tab is hidden nothing is repainted, and the film comes to no end.
     const left = frameToSeconds(span.to, rate) - startSeconds;
-    void untilClock(begins + left + AFTER).then(ends);
-    const slid = followClock(own, rate, samples, startSeconds, () => finish?.());
-    await ended;
+    await Promise.race([untilClock(begins + left + AFTER, over.signal), ended]);
     tellSlid(slid(), rate);
   } finally {
     finish = undefined;
-    hidden.abort();
+    over.abort();
     pause();
     // What was said on the last frame is still on its way.
     await new Promise((resolve) => setTimeout(resolve, state().delay * 1000 + 60));

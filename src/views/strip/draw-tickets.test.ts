@@ -29,7 +29,7 @@ const penOn = ({ context }: WrittenCanvas, zoom: number, left = 0, width = 1000)
 
 /** All tickets of a film in sight, with changes to each. */
 const ticketsOf = (plan: Schedule, change: Partial<DrawnTicket> = {}): DrawnTicket[] =>
-  ticketsIn(sightOf(plan, 30, 0, 30 * plan.frames)).map((entry) => ({
+  ticketsIn(sightOf(plan, { zoom: 30, left: 0, width: 30 * plan.frames })).map((entry) => ({
     ...{ entry, chosen: false, moving: false, picture: PICTURE },
     ...change,
   }));
@@ -143,7 +143,7 @@ describe('what is in sight', () => {
   it('is every pose that shows a pixel, and no other', () => {
     fc.assert(
       fc.property(fc.nat({ max: 3000 }), fc.integer({ min: 1, max: 2000 }), (left, width) => {
-        const seen = ticketsIn(sightOf(plan, 10, left, width)).map(({ index }) => index);
+        const seen = ticketsIn(sightOf(plan, { zoom: 10, left, width })).map(({ index }) => index);
         const right = plan.poses.filter(({ start, end }) => 10 * end > left && 10 * start < left + width);
         if (left < 2000) expect(seen).toEqual(right.map(({ index }) => index));
       }),
@@ -158,7 +158,7 @@ describe('what is in sight', () => {
     [0.5, 'edges', false],
     [0.4, 'nothing', false],
   ])('has as much of a pose on fours as there is room for at %d pixels a frame', (zoom, detail, grabbed) => {
-    const sight = sightOf(plan, zoom, 0, 500);
+    const sight = sightOf(plan, { zoom, left: 0, width: 500 });
     expect([sight.detail, showsTickets(sight)]).toEqual([detail, grabbed]);
     expect(ticketsIn(sight).length > 0).toBe(detail !== 'nothing');
   });

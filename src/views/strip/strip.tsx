@@ -55,7 +55,7 @@ export function Strip() {
   const reach = Math.max(view.width, (plan?.frames ?? 0) * zoom + TAIL);
   const width = Math.max(0, Math.min(view.width + 3 * SIGHT_STEP, reach - left));
   const seen = useMemo(() => ({ zoom, left, width }), [zoom, left, width]);
-  const sight = useMemo(() => plan && sightOf(plan, zoom, left, width), [plan, zoom, left, width]);
+  const sight = useMemo(() => plan && sightOf(plan, seen), [plan, seen]);
 
   // The same rows until the film changes: their heads are not drawn anew as the strip is zoomed.
   const lanes = useMemo(() => (film ? laneRows(film, stage) : []), [film, stage]);

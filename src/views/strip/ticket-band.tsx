@@ -5,16 +5,7 @@ import { showingAt, type Schedule } from '../../core/film/schedule';
 import styles from './strip.module.css';
 import { ticketId } from './ticket';
 import { TicketList } from './ticket-list';
-import { showsTickets, sightOf } from './ticket-sight';
-
-/** What is in sight of the strip's pixels. */
-export interface StripSight {
-  /** Pixels a frame. */
-  readonly zoom: number;
-  /** In pixels of the film. */
-  readonly left: number;
-  readonly width: number;
-}
+import { showsTickets, sightOf, type StripSight } from './ticket-sight';
 
 interface TicketBandProps extends HTMLAttributes<HTMLDivElement> {
   readonly plan: Schedule;
@@ -31,8 +22,8 @@ export function TicketBand(props: TicketBandProps) {
   const { plan, seen, photos, chosen, here, canWrite, ...rest } = props;
   const { setNodeRef, listeners } = useDraggable({ id: 'tickets' });
   // Where they lie follows what is drawn in a task of its own, as with cues; what they are is never behind the film.
-  const { zoom, left, width } = useDeferredValue(seen);
-  const sight = useMemo(() => sightOf(plan, zoom, left, width), [plan, zoom, left, width]);
+  const later = useDeferredValue(seen);
+  const sight = useMemo(() => sightOf(plan, later), [plan, later]);
   const entry = here === undefined ? undefined : showingAt(plan, here);
   const active =
     entry && showsTickets(sight) && entry.start < sight.to && entry.end > sight.from
@@ -49,7 +40,7 @@ export function TicketBand(props: TicketBandProps) {
       aria-multiselectable
       aria-activedescendant={active}
       tabIndex={0}
-      style={{ ['--frame' as string]: `${zoom}px` }}
+      style={{ ['--frame' as string]: `${sight.zoom}px` }}
     >
       <TicketList sight={sight} photos={photos} chosen={chosen} here={here} canWrite={canWrite} />
     </div>

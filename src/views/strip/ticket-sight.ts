@@ -3,14 +3,18 @@ import { showingsBetween, type Schedule, type ScheduledPose } from '../../core/f
 /** How much of a pose there is room for: all of its ticket, the ticket without its picture, its edge, or nothing. */
 export type TicketDetail = 'pictured' | 'ticketed' | 'edges' | 'nothing';
 
-/** What is in sight of the poses of a film. */
-export interface TicketSight {
-  readonly plan: Schedule;
+/** What is in sight of the strip's pixels. */
+export interface StripSight {
   /** Pixels a frame. */
   readonly zoom: number;
   /** In pixels of the film. */
   readonly left: number;
   readonly width: number;
+}
+
+/** What is in sight of the poses of a film. */
+export interface TicketSight extends StripSight {
+  readonly plan: Schedule;
   /** The first frame in sight and the one after the last. */
   readonly from: number;
   readonly to: number;
@@ -26,11 +30,13 @@ const LEAST: readonly (readonly [number, TicketDetail])[] = [
 ];
 
 /** What is in sight of a film that shows a stretch of its pixels. */
-export function sightOf(plan: Schedule, zoom: number, left: number, width: number): TicketSight {
+export function sightOf(plan: Schedule, seen: StripSight): TicketSight {
+  const { zoom, left, width } = seen;
   const { frames, count } = plan;
   const mean = count > 0 ? (frames / count) * zoom : 0;
   return {
-    ...{ plan, zoom, left, width },
+    ...seen,
+    plan,
     from: Math.min(frames, Math.floor(left / zoom)),
     to: Math.min(frames, Math.ceil((left + width) / zoom)),
     detail: LEAST.find(([least]) => mean >= least)?.[1] ?? 'nothing',
