@@ -2,7 +2,6 @@ import 'fake-indexeddb/auto';
 import fc from 'fast-check';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { emptyFilm } from '../core/film/film';
-import { startHistory } from '../core/film/history';
 import type { IntakeRow } from '../core/film/intake/intake-row';
 import { posesOf } from '../core/film/items';
 import { photoNamed } from '../core/film/random-films';
@@ -24,8 +23,9 @@ import {
   takeInUnread,
   useIntake,
 } from './intake';
+import { openForTest } from './open-for-test';
 import { pause } from './player';
-import { openFilm, setWorkbench, useWorkbench, workbench } from './workbench';
+import { openFilm, setWorkbench, workbench } from './workbench';
 
 const HEX = '0123456789abcdef';
 const hashOf = (n: number): string => `${HEX[n % 16] ?? ''}${HEX[Math.floor(n / 16) % 16] ?? ''}`.repeat(32);
@@ -50,9 +50,8 @@ beforeEach(async () => {
   vi.stubGlobal('requestAnimationFrame', () => 1);
   vi.stubGlobal('cancelAnimationFrame', () => undefined);
   for (const store of [films, histories, intakes]) await store.clear();
-  setWorkbench(useWorkbench.getInitialState(), true);
   useIntake.setState({ intake: undefined });
-  setWorkbench({ phase: 'open', history: startHistory(emptyFilm('film', 'scene', 'Test')) });
+  await openForTest(emptyFilm('film', 'scene', 'Test'));
 });
 
 afterEach(() => {

@@ -1,43 +1,89 @@
-import { isFull } from '../engine/browser/store/is-full';
 import { keepFilm, keepLastFilm, keepPlace } from '../engine/browser/store/film-shelf';
-import { keepHistory } from '../engine/browser/store/history-shelf';
+import { isFull } from '../engine/browser/store/is-full';
+import type { Journal } from '../engine/browser/store/journal';
 import { openFilm, setWorkbench, useWorkbench, workbench } from './workbench';
 
-/** Changes made within this time are kept together, in milliseconds. */
-const FILM_DELAY = 200;
+/** The document is written this long after the last change, and at the latest so long after the first, in milliseconds. */
+const DOCUMENT_DELAY = 250;
+const LONGEST_DELAY = 1000;
 const PLACE_DELAY = 400;
 
 const FULL =
   'The browser has no room left for this film: the last changes are on screen, but not kept. ' +
   'Delete a film you no longer need, or free space on the disk; then choose “Keep now”.';
 
-let filmTimer: ReturnType<typeof setTimeout> | undefined;
+let journal: Journal | undefined;
+let documentTimer: ReturnType<typeof setTimeout> | undefined;
+/** When the first change was made that the document does not have. */
+let documentSince: number | undefined;
 let placeTimer: ReturnType<typeof setTimeout> | undefined;
-// Writes go one after the other, so that an older film never lands on a newer one.
+// Documents are written one after the other, so that an older one never lands on a newer one.
 let writing: Promise<void> = Promise.resolve();
 
-/** Keeps the open film now. What was kept before stays whole if this fails. */
+/** Keeps what is done from here on, in the journal of the film that was opened; undefined where none may be written. */
+export function keepFrom(opened: Journal | undefined): void {
+  clearTimeout(documentTimer);
+  documentTimer = undefined;
+  documentSince = undefined;
+  journal = opened;
+}
+
+function tellWhetherKept(own: Journal, problem?: string): void {
+  if (own !== journal) return;
+  if (problem !== undefined) setWorkbench({ keeping: { kind: 'not-kept', problem } });
+  else if (!own.unwritten) setWorkbench({ keeping: { kind: 'kept' } });
+}
+
+const whyNot = (error: unknown): string =>
+  isFull(error)
+    ? FULL
+    : `The browser could not keep this film (${String(error)}). The last changes are on screen, but not kept.`;
+
+/** Keeps the steps that were done until now: from then on they are safe, whatever becomes of the page. */
+async function keepSteps(): Promise<void> {
+  const own = journal;
+  if (!own) return;
+  try {
+    await own.write();
+    // While documents cannot be written, steps pile up: that stays said until one can.
+    if (workbench().keeping.kind !== 'not-kept') tellWhetherKept(own);
+  } catch (error) {
+    tellWhetherKept(own, whyNot(error));
+  }
+}
+
+/** Keeps the open film now, steps and document. What was kept before stays whole if this fails. */
 export function keepNow(): Promise<void> {
-  clearTimeout(filmTimer);
-  filmTimer = undefined;
+  clearTimeout(documentTimer);
+  documentTimer = undefined;
+  documentSince = undefined;
+  const own = journal;
   const { history, canWrite } = workbench();
-  if (!history || !canWrite) return writing;
-  const { film } = history;
+  if (!own) return writing;
+  if (history && canWrite) own.note(history);
+  const { film, at } = own.noted;
   writing = writing.then(async () => {
     try {
-      const stamp = crypto.randomUUID();
-      await keepFilm(film, stamp);
-      // Without the list of what was done the film is whole all the same.
-      await keepHistory(film.id, stamp, history).catch(() => undefined);
-      if (openFilm() === film) setWorkbench({ keeping: { kind: 'kept' } });
+      // The steps first: a film that is ahead of them would have lost what was done to it.
+      const steps = await own.write().catch((error: unknown) => ({ error }));
+      await keepFilm(film, at);
+      own.documentKept(at);
+      if (steps) throw steps.error;
+      tellWhetherKept(own);
     } catch (error) {
-      const problem = isFull(error)
-        ? FULL
-        : `The browser could not keep this film (${String(error)}). The last changes are on screen, but not kept.`;
-      setWorkbench({ keeping: { kind: 'not-kept', problem } });
+      tellWhetherKept(own, whyNot(error));
     }
   });
   return writing;
+}
+
+/** Writes the document soon, and together with what follows. */
+function documentSoon(): void {
+  const now = performance.now();
+  documentSince ??= now;
+  clearTimeout(documentTimer);
+  const left = LONGEST_DELAY - (now - documentSince);
+  documentTimer = setTimeout(() => void keepNow(), Math.max(0, Math.min(DOCUMENT_DELAY, left)));
 }
 
 function placeNow(): void {
@@ -54,25 +100,28 @@ function placeNow(): void {
 /** Keeps the film after each change, and the place in it, until the page goes. */
 export function startKeeping(): () => void {
   const unsubscribe = useWorkbench.subscribe((state, before) => {
-    const film = state.history?.film;
-    if (!film) return;
-    if (film !== before.history?.film && film.id === before.history?.film.id && state.canWrite) {
-      if (state.keeping.kind === 'kept') setWorkbench({ keeping: { kind: 'keeping' } });
-      clearTimeout(filmTimer);
-      filmTimer = setTimeout(() => void keepNow(), FILM_DELAY);
+    const { history } = state;
+    if (!history) return;
+    if (history !== before.history && journal && state.canWrite) {
+      journal.note(history);
+      if (journal.unwritten) {
+        if (state.keeping.kind === 'kept') setWorkbench({ keeping: { kind: 'keeping' } });
+        void keepSteps();
+        documentSoon();
+      }
     }
     const moved = state.frame !== before.frame || state.stage !== before.stage || state.loop !== before.loop;
     if (moved && placeTimer === undefined) placeTimer = setTimeout(placeNow, PLACE_DELAY);
   });
   const flush = (): void => {
-    if (filmTimer !== undefined) void keepNow();
+    if (documentTimer !== undefined) void keepNow();
     if (placeTimer !== undefined) placeNow();
   };
   const hidden = (): void => {
     if (document.visibilityState === 'hidden') flush();
   };
   const warn = (event: BeforeUnloadEvent): void => {
-    if (workbench().keeping.kind === 'not-kept') event.preventDefault();
+    if (journal?.unwritten || workbench().keeping.kind === 'not-kept') event.preventDefault();
   };
   addEventListener('pagehide', flush);
   document.addEventListener('visibilitychange', hidden);

@@ -1,20 +1,13 @@
 import { scheduleOf } from '../core/film/schedule';
 import { emptyFilm, type Film } from '../core/film/film';
-import {
-  deleteFilm,
-  keepFilm,
-  readFilm,
-  readLastFilm,
-  readPlace,
-  readStamp,
-} from '../engine/browser/store/film-shelf';
+import { deleteFilm, keepFilm, readKept, readLastFilm, readPlace } from '../engine/browser/store/film-shelf';
 import { tryFilmLock, waitForFilmLock, type FilmLock } from '../engine/browser/store/film-lock';
 import { freeUnused, unusedWords, type Unused } from '../engine/browser/store/free-unused';
-import { readHistory } from '../engine/browser/store/history-shelf';
+import { deleteJournal, type Kept } from '../engine/browser/store/journal';
 import { holdPictures } from '../engine/browser/store/store-lock';
 import { sizeWords } from '../core/time/words';
 import { restoreIntake } from './intake';
-import { keepNow } from './keeper';
+import { keepFrom, keepNow } from './keeper';
 import { pause } from './player';
 import { isStage, readRoute, showRoute } from './route';
 import { restoreTakes } from './takes';
@@ -33,6 +26,19 @@ async function letGo(): Promise<void> {
   lock = undefined;
   letGoOfPictures?.();
   letGoOfPictures = undefined;
+  keepFrom(undefined);
+}
+
+/** From here on the film is written here. */
+async function write(id: string, kept: Kept): Promise<void> {
+  if (kept.stray) {
+    await deleteJournal(id);
+    tell(
+      'What was done to this film before cannot be read and was forgotten. The film is as it was kept last.',
+      'wrong',
+    );
+  }
+  keepFrom(kept.journal);
 }
 
 /** Once the other tab lets go of the film, it is read anew and can be changed here. */
@@ -42,10 +48,10 @@ async function takeOver(id: string): Promise<void> {
   if (!granted) return;
   if (workbench().history?.film.id !== id) return granted.release();
   lock = granted;
-  const film = await readFilm(id);
-  if (!film.ok) return;
-  const done = await readHistory(id, await readStamp(id));
-  setWorkbench({ history: { film: film.value, ...done }, canWrite: true, keeping: { kind: 'kept' } });
+  const kept = await readKept(id);
+  if (!kept.ok) return;
+  await write(id, kept.value);
+  setWorkbench({ history: kept.value.history, canWrite: true, keeping: { kind: 'kept' } });
   void restoreIntake(id);
   void restoreTakes(id);
   tell('The other tab has let go of this film. It can be changed here now.');
@@ -62,23 +68,26 @@ export async function openFilmById(
   const letGoNow = await holdPictures();
   letGoOfPictures?.();
   letGoOfPictures = letGoNow;
-  const film = await readFilm(id);
-  if (!film.ok) {
-    tell(film.problem, 'wrong');
+  // The right to write comes first: what is read then changes no more.
+  lock = await tryFilmLock(id);
+  const kept = await readKept(id);
+  if (!kept.ok) {
+    tell(kept.problem, 'wrong');
     return showShelf('replace');
   }
+  const { history } = kept.value;
   const place = await readPlace(id);
-  lock = await tryFilmLock(id);
+  if (lock) await write(id, kept.value);
   const left = place && isStage(place.stage) ? place.stage : 'time';
   const at = stage ?? left;
   setWorkbench({
     phase: 'open',
     stage: at,
-    history: { film: film.value, ...(await readHistory(id, await readStamp(id))) },
+    history,
     chosen: new Set(),
     chosenCues: new Set(),
     anchor: undefined,
-    frame: Math.min(place?.frame ?? 0, Math.max(0, scheduleOf(film.value).frames - 1)),
+    frame: Math.min(place?.frame ?? 0, Math.max(0, scheduleOf(history.film).frames - 1)),
     loop: place?.loop ?? true,
     zoom: undefined,
     canWrite: lock !== undefined,

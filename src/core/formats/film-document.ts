@@ -21,15 +21,15 @@ export interface FilmDocument {
   readonly format: 'kermis';
   readonly version: number;
   readonly film: Film;
-  /** Says which list of what was done belongs to it; in the browser only. */
-  readonly stamp?: string | undefined;
+  /** In the browser only: how many of the moves in the journal beside it are in it. */
+  readonly at?: number | undefined;
 }
 
-export const filmDocument = (film: Film, stamp?: string): FilmDocument => ({
+export const filmDocument = (film: Film, at?: number): FilmDocument => ({
   format: 'kermis',
   version: FILM_VERSION,
   film,
-  ...(stamp === undefined ? {} : { stamp }),
+  ...(at === undefined ? {} : { at }),
 });
 
 const id = Joi.string()
@@ -229,6 +229,8 @@ export const settingsSchema = Joi.object({
 const document = Joi.object({
   format: Joi.string().valid('kermis').required(),
   version: Joi.number().integer().min(1).required(),
+  at: Joi.number().integer().min(0).optional(),
+  // Said which list of what was done belonged to it, before there was a journal.
   stamp: Joi.string().max(64).optional(),
   film: Joi.object({
     id,

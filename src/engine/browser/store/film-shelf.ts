@@ -1,9 +1,9 @@
 import Joi from 'joi';
 import type { Film } from '../../../core/film/film';
 import { filmDocument, readFilmDocument } from '../../../core/formats/film-document';
-import { failed, type Parsed } from '../../../core/time/parsed';
+import { failed, found, type Parsed } from '../../../core/time/parsed';
 import { removeTakesOf } from '../record/take-shelf';
-import { deleteHistory } from './history-shelf';
+import { deleteJournal, followJournal, type DocumentMark, type Kept } from './journal';
 import { forgetIntake } from './intake-shelf';
 import { desk, films, places } from './stores';
 
@@ -22,23 +22,36 @@ const placeSchema = Joi.object({
   seenAt: Joi.number().required(),
 });
 
-/** Keeps a film; it is replaced whole or not at all. Rejects with the browser's error, such as a full disk. */
-export const keepFilm = async (film: Film, stamp?: string): Promise<void> => {
-  await films.setItem(film.id, filmDocument(film, stamp));
+/**
+ * Keeps a film; it is replaced whole or not at all. `at` says how many moves of its journal are in it. Rejects with
+ * the browser's error, such as a full disk.
+ */
+export const keepFilm = async (film: Film, at?: number): Promise<void> => {
+  await films.setItem(film.id, filmDocument(film, at));
 };
 
-const stampOf = Joi.object({ stamp: Joi.string().required() }).unknown().required();
+const markSchema = Joi.object({
+  at: Joi.number().integer().min(0).default(0),
+  stamp: Joi.string().optional(),
+})
+  .unknown()
+  .required();
 
-/** The stamp that a film was kept under. */
-export async function readStamp(id: string): Promise<string | undefined> {
-  const read: Joi.ValidationResult<{ stamp: string }> = stampOf.validate(await films.getItem<unknown>(id));
-  return read.error ? undefined : read.value.stamp;
+const isFilm = (film: Film): boolean => readFilmDocument(filmDocument(film)).ok;
+
+/** A film as it was kept, document and journal, with what was done to it or alone. */
+export async function readKept(id: string, wanted: 'film' | 'all' = 'all'): Promise<Parsed<Kept>> {
+  const stored = await films.getItem<unknown>(id);
+  if (stored === null) return failed('There is no such film in this browser. It may have been deleted.');
+  const document = readFilmDocument(stored);
+  if (!document.ok) return document;
+  const mark: Joi.ValidationResult<DocumentMark> = markSchema.validate(stored);
+  return found(await followJournal(document.value, mark.error ? { at: 0 } : mark.value, isFilm, wanted));
 }
 
 export async function readFilm(id: string): Promise<Parsed<Film>> {
-  const stored = await films.getItem<unknown>(id);
-  if (stored === null) return failed('There is no such film in this browser. It may have been deleted.');
-  return readFilmDocument(stored);
+  const kept = await readKept(id, 'film');
+  return kept.ok ? found(kept.value.history.film) : kept;
 }
 
 export const keepPlace = async (filmId: string, place: FilmPlace): Promise<void> => {
@@ -90,5 +103,5 @@ export async function deleteFilm(id: string): Promise<void> {
   await places.removeItem(id);
   await forgetIntake(id);
   await removeTakesOf(id);
-  await deleteHistory(id);
+  await deleteJournal(id);
 }

@@ -1,8 +1,8 @@
 import { count } from '../../../core/time/words';
 import type { SoundPiece } from '../sounds/sound-look';
 import { filesOf } from '../../../core/film/photo-picture';
-import { listFilms } from './film-shelf';
-import { forgetHistoriesOf } from './history-shelf';
+import { keepFilm, listFilms, readFilm } from './film-shelf';
+import { deleteJournal, filmsWhoseJournalNames } from './journal';
 import { filmsWithIntake, readIntake } from './intake-shelf';
 import { withPicturesFree } from './store-lock';
 import { originals, previews, soundLooks, soundPieces, thumbnails } from './stores';
@@ -65,10 +65,20 @@ async function sweepSounds(
   return { hashes, bytes };
 }
 
+/** Forgets what was done to films where it names files that are `gone`; the films themselves are as they were. */
+async function forgetWhatNames(gone: (hash: string) => boolean): Promise<void> {
+  for (const id of await filmsWhoseJournalNames(gone)) {
+    const film = await readFilm(id);
+    // The journal may be ahead of the document.
+    if (film.ok) await keepFilm(film.value);
+    await deleteJournal(id);
+  }
+}
+
 async function sweep(free: boolean): Promise<Unused | Unfree> {
   const used = await usedHashes();
   if (!used) return 'unreadable';
-  if (free) await forgetHistoriesOf((hash) => !used.has(hash));
+  if (free) await forgetWhatNames((hash) => !used.has(hash));
   const sounds = await sweepSounds(used, free);
   const photos = new Set<string>();
   let { bytes } = sounds;

@@ -1,10 +1,11 @@
 import 'fake-indexeddb/auto';
 import fc from 'fast-check';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
+import type { Edit } from '../../../core/film/edits/edit';
 import type { Film, Photo } from '../../../core/film/film';
 import type { IntakeRow } from '../../../core/film/intake/intake-row';
-import { perform, redo, startHistory, undo, type History } from '../../../core/film/history';
-import { filmOf, filmWith, photoNamed } from '../../../core/film/random-films';
+import { perform, startHistory } from '../../../core/film/history';
+import { filmWith, photoNamed } from '../../../core/film/random-films';
 import { TakeWriter, closeTake, listTakes, removeTake, takeFile, type Take } from '../record/take-shelf';
 import { tryFilmLock } from './film-lock';
 import {
@@ -18,10 +19,9 @@ import {
   readFilm,
   readLastFilm,
   readPlace,
-  readStamp,
+  readKept,
 } from './film-shelf';
 import { findUnused, freeUnused, unusedWords } from './free-unused';
-import { keepHistory, readHistory } from './history-shelf';
 import { filmsWithIntake, forgetIntake, keepIntake, readIntake, type KeptIntake } from './intake-shelf';
 import { isFull } from './is-full';
 import { StandInLocks } from './stand-in-locks';
@@ -50,91 +50,29 @@ const filmNamed = (id: string, letters: string): Film => ({
   photos: Array.from(letters, (letter, i) => photo(i === 0 ? 'a' : i === 1 ? 'b' : `p${i}`, letter)),
 });
 
-const holdOfFirst = (history: History, hold: number): History => {
-  const poseId = history.film.scenes[0]?.items[0]?.id ?? '';
-  return perform(history, { kind: 'set-holds', holds: [{ poseId, hold }] });
+/** A film as it was kept, with an edit in its journal that the document does not have. */
+async function journalled(film: Film, edit: Edit): Promise<void> {
+  await keepFilm(film);
+  const kept = await readKept(film.id);
+  if (!kept.ok) throw new Error(kept.problem);
+  const { journal } = kept.value;
+  journal.note(perform(startHistory(film), edit));
+  await journal.write();
+}
+
+const doneTo = async (id: string): Promise<number> => {
+  const kept = await readKept(id);
+  return kept.ok ? kept.value.history.done.length : -1;
 };
-
-describe('what was done to a film', () => {
-  it('comes back as it was, the last 200 of each kind, whatever was done and taken back', async () => {
-    const chains = fc.array(
-      fc.oneof(
-        fc.integer({ min: 1, max: 99 }),
-        fc.constantFrom('undo' as const, 'redo' as const, 'keep' as const),
-      ),
-      { maxLength: 60 },
-    );
-    await fc.assert(
-      fc.asyncProperty(chains, async (chain) => {
-        await stores.histories.clear();
-        let history = startHistory(filmOf([[2, 2, 2]]));
-        for (const [i, each] of [...chain, 'keep' as const].entries()) {
-          if (each === 'undo') history = undo(history);
-          else if (each === 'redo') history = redo(history);
-          else if (each !== 'keep') history = holdOfFirst(history, each);
-          else {
-            await keepHistory('film', `stamp ${i}`, history);
-            const { done, undone } = history;
-            expect(await readHistory('film', `stamp ${i}`)).toEqual({ done, undone });
-            // One entry for the index, one for each step, and nothing left over of those that are gone.
-            expect(await stores.histories.length()).toBe(1 + history.done.length + history.undone.length);
-          }
-        }
-      }),
-      { numRuns: 30 },
-    );
-  });
-
-  it('is kept without limit while the page is open, and 200 steps of it behind that', async () => {
-    let history = startHistory(filmOf([[1]]));
-    for (let i = 0; i < 450; i++) history = holdOfFirst(history, (i % 9) + 1);
-    for (let i = 0; i < 225; i++) history = undo(history);
-    await keepHistory('film', 'now', history);
-    const read = await readHistory('film', 'now');
-    expect(read.done).toEqual(history.done.slice(25));
-    expect(read.undone).toEqual(history.undone.slice(0, 200));
-    expect(await stores.histories.length()).toBe(401);
-  });
-
-  it('writes a step once', async () => {
-    const write = vi.spyOn(stores.histories, 'setItem');
-    let history = holdOfFirst(startHistory(filmOf([[1]])), 3);
-    await keepHistory('film', 'one', history);
-    expect(write).toHaveBeenCalledTimes(2);
-    history = holdOfFirst(history, 4);
-    await keepHistory('film', 'two', history);
-    await keepHistory('film', 'three', undo(history));
-    // A step and the index, then the index alone.
-    expect(write).toHaveBeenCalledTimes(5);
-    write.mockRestore();
-  });
-
-  it('is dropped where it belongs to another state of the film, has a gap, or is of another version', async () => {
-    const none = { done: [], undone: [] };
-    const history = holdOfFirst(holdOfFirst(startHistory(filmOf([[1]])), 3), 5);
-    await keepHistory('film', 'now', history);
-    expect(await readHistory('film', 'later')).toEqual(none);
-    expect(await readHistory('film', undefined)).toEqual(none);
-    expect((await readHistory('film', 'now')).done).toHaveLength(2);
-    await stores.histories.setItem('film/0', { edit: 'not an edit', inverse: {} });
-    expect(await readHistory('film', 'now')).toEqual(none);
-    await keepHistory('film', 'now', history);
-    const index = await stores.histories.getItem<object>('film');
-    await stores.histories.setItem('film', { ...index, version: 1 });
-    expect(await readHistory('film', 'now')).toEqual(none);
-  });
-});
 
 describe('films on the shelf', () => {
   it('come back as they were kept, the one seen last first', async () => {
     const [one, two] = [filmNamed('one', 'ab'), filmNamed('two', 'cd')];
-    await keepFilm(one, 'stamp of one');
+    await keepFilm(one, 7);
     await keepFilm(two);
     await keepPlace('one', { stage: 'time', frame: 4, loop: true, seenAt: 20 });
     await keepPlace('two', { stage: 'print', frame: 0, loop: false, seenAt: 10 });
     expect(await readFilm('one')).toEqual({ ok: true, value: one });
-    expect(await readStamp('one')).toBe('stamp of one');
-    expect(await readStamp('two')).toBeUndefined();
     expect((await listFilms()).map(({ id, seenAt }) => [id, seenAt])).toEqual([
       ['one', 20],
       ['two', 10],
@@ -162,17 +100,17 @@ describe('films on the shelf', () => {
 
   it('leave nothing of their own behind when they are deleted', async () => {
     const film = filmNamed('one', 'ab');
-    await keepFilm(film, 'now');
-    await keepHistory('one', 'now', holdOfFirst(startHistory(film), 3));
-    await keepHistory('one-more', 'now', holdOfFirst(startHistory(film), 3));
+    const set: Edit = { kind: 'set-title', title: 'Changed' };
+    await journalled(film, set);
+    await journalled({ ...film, id: 'one-more' }, set);
     await keepPlace('one', { stage: 'time', frame: 0, loop: true, seenAt: 1 });
     await keepIntake({ filmId: 'one', rows: [], order: undefined, asked: 0 });
     await keepDemoFilm('one');
     await new TakeWriter(take('take', 'one')).finish();
     await deleteFilm('one');
     expect(await stores.histories.keys()).toEqual(['one-more', 'one-more/0']);
-    for (const store of [stores.films, stores.places, stores.intakes, stores.takes])
-      expect(await store.length()).toBe(0);
+    expect(await stores.films.keys()).toEqual(['one-more']);
+    for (const store of [stores.places, stores.intakes, stores.takes]) expect(await store.length()).toBe(0);
     expect(await isDemoFilm('one')).toBe(true);
     expect(await isDemoFilm('one-more')).toBe(false);
   });
@@ -290,20 +228,20 @@ describe('freeing what no film uses', () => {
       ...{ id: 'sound', name: 'bell.wav', hash: hash('e'), type: 'audio/wav' },
       ...{ bytes: 500, channels: 2, sampleRate: 48_000, samples: 10 },
     };
-    const history = perform(startHistory({ ...film, sounds: [sound] }), {
-      kind: 'set-sounds',
-      sounds: [{ id: 'sound', sound: undefined }],
-    });
-    await keepFilm(history.film, 'now');
-    await keepHistory('one', 'now', history);
+    await journalled(
+      { ...film, sounds: [sound] },
+      { kind: 'set-sounds', sounds: [{ id: 'sound', sound: undefined }] },
+    );
     await stores.originals.setItem(hash('e'), new Uint8Array(500));
     await stores.soundLooks.setItem(hash('e'), { attacks: [] });
     await stores.soundPieces.setItem(`${hash('e')}.0`, {
       channels: [new Float32Array(10), new Float32Array(10)],
     });
-    expect((await readHistory('one', 'now')).done).toHaveLength(1);
+    expect(await doneTo('one')).toBe(1);
     expect(await freeUnused()).toEqual({ photos: 0, sounds: 1, bytes: 580 });
-    expect((await readHistory('one', 'now')).done).toHaveLength(0);
+    expect(await doneTo('one')).toBe(0);
+    // The document was behind its journal: what the film is stays all the same.
+    expect(await readFilm('one')).toMatchObject({ ok: true, value: { sounds: [] } });
     for (const store of [stores.originals, stores.soundLooks, stores.soundPieces])
       expect(await store.length()).toBe(0);
   });
