@@ -2,6 +2,9 @@ import { useId, useState } from 'react';
 import type { Parsed } from '../core/time/parsed';
 import styles from './field.module.css';
 
+/** Letters that a field takes: no name in a film is longer. */
+const LONGEST_TYPED = 1000;
+
 interface TypedFieldProps<T> {
   readonly label: string;
   /** The value as text; shown anew whenever it changes. */
@@ -52,6 +55,7 @@ export function TypedField<T>(props: TypedFieldProps<T>) {
         className={figures ? `${styles.input} ${styles.figures}` : styles.input}
         value={typed}
         disabled={disabled}
+        maxLength={LONGEST_TYPED}
         autoComplete="off"
         spellCheck={false}
         aria-invalid={problem !== undefined}

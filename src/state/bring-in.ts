@@ -5,6 +5,7 @@ import { isMeant } from '../engine/browser/photos/files-of';
 import { readBundleFile } from '../engine/browser/photos/read-bundle';
 import { nextTask } from '../engine/browser/threads/next-task';
 import { storageRoom } from '../engine/browser/store/storage-room';
+import { asName } from '../core/film/bounds';
 import type { IntakeRow } from '../core/film/intake/intake-row';
 import { count, sizeWords } from '../core/time/words';
 import { isDemoFilm, keepDemoFilm } from '../engine/browser/store/film-shelf';
@@ -135,7 +136,7 @@ async function notYetIn(files: readonly File[]): Promise<readonly File[]> {
 /** The folder's name makes a better title than none. */
 function titleFrom(files: readonly File[]): string {
   const folder = files[0]?.webkitRelativePath.split('/')[0];
-  return folder ? folder : 'Untitled film';
+  return folder ? asName(folder) : 'Untitled film';
 }
 
 /** Opens a `.kermis` file as a film of its own; an earlier copy of the same film stays as it is. */

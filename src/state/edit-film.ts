@@ -1,7 +1,9 @@
+import same from 'fast-deep-equal';
 import { together, type Edit } from '../core/film/edits/edit';
 import type { Film, FilmSettings } from '../core/film/film';
 import { amend, perform, redo, undo, type History } from '../core/film/history';
 import { poseAt, scheduleOf, showingOf } from '../core/film/schedule';
+import { whyUnreadable } from '../core/formats/check-film';
 import type { Parsed } from '../core/time/parsed';
 import { openFilm, setWorkbench, tell, workbench } from './workbench';
 
@@ -36,11 +38,22 @@ export const mayWrite = (): boolean => {
   return false;
 };
 
-/** Carries out an edit of the open film. */
-export function edit(change: Edit): void {
+/**
+ * Goes on to what becomes of the film. What changes nothing is no step; what could not be read again once it is kept is
+ * not done, and that is said.
+ */
+function goOn(make: (history: History) => History): void {
   const { history } = workbench();
-  if (history && mayWrite()) take(perform(history, change));
+  if (!history || !mayWrite()) return;
+  const next = make(history);
+  if (same(next.film, history.film)) return;
+  const why = whyUnreadable(next.film);
+  if (why === undefined) take(next);
+  else tell(`That is more than a film can hold: ${why}. Nothing was changed.`, 'wrong');
 }
+
+/** Carries out an edit of the open film. */
+export const edit = (change: Edit): void => goOn((history) => perform(history, change));
 
 /** Carries out what could be made of a wish, or says why it could not; gives whether it was done. */
 export function tryEdit(make: (film: Film) => Parsed<Edit>): boolean {
@@ -53,10 +66,7 @@ export function tryEdit(make: (film: Film) => Parsed<Edit>): boolean {
 }
 
 /** Adds an edit to the last one, so that both are undone together. */
-export function editOn(change: Edit): void {
-  const { history } = workbench();
-  if (history && mayWrite()) take(amend(history, change));
-}
+export const editOn = (change: Edit): void => goOn((history) => amend(history, change));
 
 export function undoEdit(): void {
   const { history } = workbench();

@@ -25,7 +25,7 @@ import {
 } from './intake';
 import { openForTest } from './open-for-test';
 import { pause } from './player';
-import { openFilm, setWorkbench, workbench } from './workbench';
+import { openFilm, workbench } from './workbench';
 
 const HEX = '0123456789abcdef';
 const hashOf = (n: number): string => `${HEX[n % 16] ?? ''}${HEX[Math.floor(n / 16) % 16] ?? ''}`.repeat(32);

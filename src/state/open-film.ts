@@ -5,6 +5,7 @@ import { tryFilmLock, waitForFilmLock, type FilmLock } from '../engine/browser/s
 import { freeUnused, unusedWords, type Unused } from '../engine/browser/store/free-unused';
 import { deleteJournal, type Kept } from '../engine/browser/store/journal';
 import { holdPictures } from '../engine/browser/store/store-lock';
+import { mendedWords } from '../core/formats/mend-document';
 import { sizeWords } from '../core/time/words';
 import { restoreIntake } from './intake';
 import { keepFrom, keepNow } from './keeper';
@@ -80,6 +81,8 @@ export async function openFilmById(
   if (lock) await write(id, kept.value);
   const left = place && isStage(place.stage) ? place.stage : 'time';
   const at = stage ?? left;
+  if (kept.value.mended.length > 0)
+    tell(mendedWords({ film: history.film, mended: kept.value.mended }), 'wrong');
   setWorkbench({
     phase: 'open',
     stage: at,
@@ -128,8 +131,6 @@ export async function freePhotos(): Promise<void> {
     tell(
       'A film is open in another tab, so photos that no film uses were not freed. Close it, then choose “Free them”.',
     );
-  } else if (freed === 'unreadable') {
-    tell('A film here cannot be read and may still be rescued, so no photos were freed.');
   } else tell(freedWords(freed));
 }
 

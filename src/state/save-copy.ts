@@ -1,7 +1,7 @@
 import type { Film } from '../core/film/film';
 import { filesOf } from '../core/film/photo-picture';
 import { fileName } from '../core/formats/file-name';
-import { writeFilmFile } from '../engine/browser/out/write-out';
+import { writeFilmFile, writeStoredFilm } from '../engine/browser/out/write-out';
 import { handOver } from './hand-over';
 import { longJob } from './long-job';
 
@@ -17,4 +17,18 @@ export async function saveCopy(film: Film): Promise<void> {
     (signal, onDone) => writeFilmFile(film, signal, onDone),
   );
   if (file) handOver(file, fileName(film.title, '.kermis'));
+}
+
+/** Saves a film that cannot be read to disk as it is stored, with the photos and sounds that it names. */
+export async function saveAsItIs(id: string): Promise<void> {
+  const file = await longJob(
+    {
+      label: 'Saving the damaged film',
+      noun: 'file',
+      total: 1,
+      kept: 'It was not saved; what is stored of it is as it was.',
+    },
+    (signal) => writeStoredFilm(id, signal),
+  );
+  if (file) handOver(file, 'damaged film.kermis');
 }

@@ -7,12 +7,14 @@ import {
   snapWordsEdit,
   splitWordEdit,
 } from '../core/film/edits/word-edits';
+import { LONGEST_NAME } from '../core/film/bounds';
 import { placedWords, type PlacedWord } from '../core/film/placed-words';
 import type { Film } from '../core/film/film';
 import { readWebVtt, webVtt } from '../core/formats/webvtt';
 import { fileName } from '../core/formats/file-name';
 import type { SampleSpan } from '../core/sound/step-back';
 import { frameToSample } from '../core/time/frames';
+import { count } from '../core/time/words';
 import { newId } from './arrange-poses';
 import { edit, tryEdit } from './edit-film';
 import { handOver } from './hand-over';
@@ -123,6 +125,11 @@ export async function bringInWords(files: readonly File[]): Promise<void> {
     bySound.set(placed.sound.id, here);
   }
   for (const { placed, spans } of bySound.values()) tryEdit(() => addWordsEdit(placed.sound, spans, newId));
+  const long = read.value.filter(({ text }) => text.length > LONGEST_NAME).length;
+  if (long > 0)
+    tell(
+      `${count(long, 'text')} of ${file.name} ${long === 1 ? 'is' : 'are'} longer than ${LONGEST_NAME.toLocaleString('en')} letters and ${long === 1 ? 'was' : 'were'} cut there.`,
+    );
   if (unheard > 0)
     tell(
       `${unheard} of ${read.value.length} words of ${file.name} lie where no dialogue is heard; they were left out.`,

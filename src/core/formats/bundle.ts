@@ -4,7 +4,7 @@ import { failed, type Parsed } from '../time/parsed';
 import { filmDocument, readFilmDocument } from './film-document';
 
 /** Name of the film document within a `.kermis` file. */
-const DOCUMENT = 'film.json';
+export const DOCUMENT = 'film.json';
 const PHOTOS = 'photos/';
 const SOUNDS = 'sounds/';
 

@@ -8,15 +8,23 @@ export interface Rate {
 
 const SLOWEST = 1;
 const FASTEST = 120;
+/** The largest number that a rate is made of: nine figures can be typed. */
+const LARGEST_PART = 999_999_999;
 
 const gcd = (a: number, b: number): number => (b === 0 ? a : gcd(b, a % b));
 
+const isPart = (n: number): boolean => Number.isInteger(n) && n >= 1 && n <= LARGEST_PART;
+
+/** Whether two numbers are a rate that a film can have, in lowest terms. */
+export const isRate = ({ num, den }: Rate): boolean =>
+  isPart(num) && isPart(den) && num >= den * SLOWEST && num <= den * FASTEST && gcd(num, den) === 1;
+
 /**
  * A rate of `num/den` frames a second, reduced to lowest terms.
- * @throws RangeError when either part is not a positive whole number or the rate is outside 1 to 120.
+ * @throws RangeError when either part is not a whole number of at most nine figures or the rate is outside 1 to 120.
  */
 export function rate(num: number, den = 1): Rate {
-  if (!Number.isSafeInteger(num) || !Number.isSafeInteger(den) || num < 1 || den < 1) {
+  if (!isPart(num) || !isPart(den)) {
     throw new RangeError(`A rate is a fraction of two whole numbers from 1 up, not ${num}/${den}.`);
   }
   if (num < den * SLOWEST || num > den * FASTEST) {

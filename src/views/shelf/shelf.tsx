@@ -7,7 +7,7 @@ import { Button, IconButton } from '../../kit/button';
 import { Dialog } from '../../kit/dialog';
 import { openDemoFilm } from '../../state/bring-in';
 import { freePhotos, newFilm, openFilmById, openNewFilm, throwAway } from '../../state/open-film';
-import { saveCopy } from '../../state/save-copy';
+import { saveAsItIs, saveCopy } from '../../state/save-copy';
 import { tell, useWorkbench } from '../../state/workbench';
 import { ChooseFiles } from '../choose-files';
 import { Thumbnail } from '../thumbnail';
@@ -98,6 +98,12 @@ function FilmCard({ shelved, onDelete }: { readonly shelved: ShelvedFilm; readon
       <li className={styles.card}>
         <p className={styles.problem}>{shelved.film.problem}</p>
         <div className={styles.tools}>
+          <IconButton
+            label="Save the damaged film to disk as it is, with its photos"
+            onClick={() => void saveAsItIs(shelved.id)}
+          >
+            <Download size={17} aria-hidden />
+          </IconButton>
           <IconButton label="Delete the damaged film" onClick={onDelete}>
             <Trash2 size={17} aria-hidden />
           </IconButton>

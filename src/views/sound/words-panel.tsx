@@ -1,6 +1,7 @@
 import { ArrowDownToLine, Captions, Merge, Split, Trash2, WandSparkles } from 'lucide-react';
 import { useState } from 'react';
 import type { Film } from '../../core/film/film';
+import { LONGEST_NAME } from '../../core/film/bounds';
 import { placedWords, type PlacedWord } from '../../core/film/placed-words';
 import {
   fitBetweenWords,
@@ -70,10 +71,11 @@ export function WordsPanel() {
               key={each.word.text}
               aria-label={`Word on frame ${each.frame + 1}`}
               defaultValue={each.word.text}
+              maxLength={LONGEST_NAME}
               disabled={off}
               onFocus={() => setPicked(keyOf(each))}
               onBlur={(event) => {
-                const text = event.target.value.trim().slice(0, 1000);
+                const text = event.target.value.trim();
                 if (text !== each.word.text) typeWord(each, text);
               }}
               onKeyDown={(event) => {

@@ -1,15 +1,11 @@
 import type { Film, Item, Photo, Scene } from '../film';
 import { byParent, isCycle, mapLists, mapPoses, mapScenes, placesOf, type ItemPlace } from '../items';
-import { isHold } from '../../time/hold';
 import type { Edit, EditOf } from './edit';
 import { marked } from './marked';
 import { placedAt } from './splice';
 
 function setHolds(film: Film, { holds }: EditOf<'set-holds'>): Film {
   const wanted = new Map(holds.map(({ poseId, hold }) => [poseId, hold]));
-  for (const hold of wanted.values()) {
-    if (!isHold(hold)) throw new RangeError(`A hold is a whole number of frames from 1, not ${hold}.`);
-  }
   return mapScenes(film, (scene) =>
     mapPoses(scene.items, (pose) => {
       const hold = wanted.get(pose.id) ?? pose.hold;
@@ -123,8 +119,8 @@ function moveScene(film: Film, { sceneId, index }: EditOf<'move-scene'>): Film {
 
 /**
  * The film after an edit; the film given stays as it is. Parts that the edit does not touch are shared.
- * Identities that the film does not have are passed over.
- * @throws RangeError when a hold is not a whole number from 1.
+ * Identities that the film does not have are passed over. What is out of bounds is carried out all the same:
+ * `whyUnreadable` tells.
  */
 export function applyEdit(film: Film, edit: Edit): Film {
   switch (edit.kind) {

@@ -1,5 +1,6 @@
 import { failed, found, type Parsed } from '../../time/parsed';
 import { count } from '../../time/words';
+import { hoursOf, LONGEST_FILM_HOURS } from '../bounds';
 import type { Cycle, CycleShape, Film, Item, Pose } from '../film';
 import { copiesOf, isCycle, placesOf, posesIn, stretchOf, type ItemPlace } from '../items';
 import { keptInPlace } from '../moments';
@@ -35,11 +36,10 @@ export const framesOf = (film: Film): number =>
 /** An edit that makes a cycle longer, refused where the film would get longer than a day. */
 export function withinADay(film: Film, edit: Edit): Parsed<Edit> {
   const frames = framesOf(applyEdit(film, edit));
-  const { num, den } = film.settings.rate;
-  const hours = (frames * den) / num / 3600;
-  if (hours <= 24) return found(edit);
+  const hours = hoursOf(frames, film.settings.rate);
+  if (hours <= LONGEST_FILM_HOURS) return found(edit);
   return failed(
-    `The film would last ${hours < 1e6 ? Math.round(hours).toLocaleString('en') : 'a million'} hours; 24 are the most. Fewer passes make it shorter. Nothing was changed.`,
+    `The film would last ${hours < 1e6 ? Math.round(hours).toLocaleString('en') : 'a million'} hours; ${LONGEST_FILM_HOURS} are the most. Fewer passes make it shorter. Nothing was changed.`,
   );
 }
 

@@ -4,6 +4,7 @@ import { nearestFrame } from '../../time/beats';
 import { frameToSample } from '../../time/frames';
 import type { Rate } from '../../time/rate';
 import { count } from '../../time/words';
+import { asName, LONGEST_NAME } from '../bounds';
 import type { Sound, Word } from '../sound';
 import { together, type Edit } from './edit';
 
@@ -28,7 +29,12 @@ export function addWordsEdit(
   const words = wordsOf(sound);
   const free = spans.filter(({ from, to }) => !words.some((word) => word.at < to && word.to > from));
   if (free.length === 0) return failed(`No words were found in ${sound.name} that are not marked already.`);
-  const added = free.map(({ from, to, text }): Word => ({ id: newId(), at: from, to, text: text ?? '' }));
+  const added = free.map(({ from, to, text }): Word => ({
+    id: newId(),
+    at: from,
+    to,
+    text: asName(text ?? ''),
+  }));
   return found(
     setWords(sound, [...words, ...added], `${count(added.length, 'word')} marked in ${sound.name}`),
   );
@@ -95,10 +101,11 @@ export function joinWordEdit(sound: Sound, id: string): Parsed<Edit> {
   const at = words.findIndex((each) => each.id === id);
   const [first, second] = [words[at], words[at + 1]];
   if (!first || !second) return failed('There is no word behind this one to join it with.');
-  const both: Word = {
-    ...first,
-    to: Math.max(first.to, second.to),
-    text: [first.text, second.text].filter(Boolean).join(' '),
-  };
+  const text = [first.text, second.text].filter(Boolean).join(' ');
+  if (text.length > LONGEST_NAME)
+    return failed(
+      `Joined, the words would be ${text.length.toLocaleString('en')} letters long; ${LONGEST_NAME.toLocaleString('en')} are the most. They were left as they are.`,
+    );
+  const both: Word = { ...first, to: Math.max(first.to, second.to), text };
   return found(setWords(sound, [...words.slice(0, at), both, ...words.slice(at + 2)], 'Words joined'));
 }

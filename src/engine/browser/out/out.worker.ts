@@ -3,7 +3,8 @@ import type { Film } from '../../../core/film/film';
 import { fileOf } from '../../../core/film/photo-picture';
 import type { WrittenFile } from '../../../core/film/retouch/written-names';
 import { originals } from '../store/stores';
-import { filmFiles } from './film-file';
+import { readStored } from '../store/film-shelf';
+import { filmFiles, storedFiles } from './film-file';
 import { filmPicture } from './film-picture';
 import { zipFile, type OutFile } from './zip-file';
 
@@ -27,6 +28,10 @@ const worker = {
   /** A film with all its files as a `.kermis` file. */
   filmZip: (film: Film, onFile: (done: number) => void): Promise<Blob> =>
     zipFile(filmFiles(film, readOriginal), onFile),
+
+  /** What is stored of a film that cannot be read, with the files that it names, as a `.kermis` file. */
+  storedZip: async (id: string): Promise<Blob> =>
+    zipFile(await storedFiles(await readStored(id), (hash) => originals.getItem<Blob>(hash))),
 
   /** Photos for retouching as one archive. */
   photosZip: (written: readonly WrittenFile[], film: Film, onFile: (done: number) => void): Promise<Blob> =>

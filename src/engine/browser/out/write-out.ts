@@ -31,6 +31,14 @@ async function withWorker<T>(
 export const writeFilmFile = (film: Film, signal: AbortSignal, onFile: OnFile): Promise<Blob> =>
   withWorker(signal, onFile, (remote, tell) => remote.filmZip(film, tell));
 
+/** What is stored of a film that cannot be read, with all files that it names, as one `.kermis` file. */
+export const writeStoredFilm = (id: string, signal: AbortSignal): Promise<Blob> =>
+  withWorker(
+    signal,
+    () => undefined,
+    (remote) => remote.storedZip(id),
+  );
+
 /** Photos for retouching as one ZIP archive. */
 export const writePhotosZip = (
   written: readonly WrittenFile[],

@@ -1,8 +1,10 @@
 import pLimit from 'p-limit';
+import { asName, LONGEST_SIDE } from '../../../core/film/bounds';
 import type { Photo } from '../../../core/film/film';
 import { isCutOff } from '../../../core/picture/cut-off';
 import { declaredSize } from '../../../core/picture/declared-size';
 import { MOST_PIXELS } from '../../../core/picture/pixels';
+import type { Size } from '../../../core/picture/placement';
 import { isForeign, sniffPhotoType } from '../../../core/picture/sniff';
 import { isFull } from '../store/is-full';
 import { sha256 } from '../store/sha256';
@@ -54,6 +56,9 @@ export async function bringInPhoto(file: File): Promise<BroughtIn> {
   }
 }
 
+const tooLong = (name: string, { width, height }: Size): string =>
+  `${name} is ${width} × ${height} pixels; no side may be longer than ${LONGEST_SIDE.toLocaleString('en')}. It was left out.`;
+
 /** Reads and checks a file, and makes its small pictures. */
 async function lookAt(file: File): Promise<(Looked & { readonly record: PictureRecord }) | Refused> {
   const { name } = file;
@@ -76,6 +81,7 @@ async function lookAt(file: File): Promise<(Looked & { readonly record: PictureR
     );
   }
   const large = declaredSize(bytes, type);
+  if (large && Math.max(large.width, large.height) > LONGEST_SIDE) return refused(name, tooLong(name, large));
   if (large && large.width * large.height > MOST_PIXELS) {
     return refused(
       name,
@@ -86,11 +92,12 @@ async function lookAt(file: File): Promise<(Looked & { readonly record: PictureR
   try {
     const { preview, thumbnail, ...made } = await makePictures(bytes, type, facts.orientation);
     const { width, height, orientation, light, approximate } = made;
+    if (Math.max(width, height) > LONGEST_SIDE) return refused(name, tooLong(name, made));
     return {
       ok: true,
       record: { hash, original: new Blob([bytes], { type }), preview, thumbnail },
       photo: {
-        name,
+        name: asName(name),
         hash,
         type,
         bytes: bytes.length,

@@ -1,3 +1,4 @@
+import { FASTEST_SAMPLING, MOST_CHANNELS } from '../../../core/film/bounds';
 import type { Sound } from '../../../core/film/sound';
 import { PROMISE_HEAD, promisedSamples } from '../../../core/formats/promised-samples';
 import { attackIn, RiseFinder, type Attack } from '../../../core/sound/attacks';
@@ -210,6 +211,9 @@ export async function bringInSound(
       return refuse('could not be read from the disk; it may have been moved or locked since it was chosen');
     stream = await readSound(file);
     const { channels, sampleRate, seconds } = stream;
+    if (channels > MOST_CHANNELS) return refuse(`has ${channels} channels; ${MOST_CHANNELS} are the most`);
+    if (!(sampleRate > 0 && sampleRate <= FASTEST_SAMPLING))
+      return refuse(`claims ${sampleRate.toLocaleString('en')} samples a second, which no sound has`);
     if (seconds !== undefined && seconds > LONGEST_SECONDS + 1) {
       return refuse(
         `lasts ${(seconds / 3600).toFixed(1)} hours, and an hour is the most that Kermis takes; cut out what you need first`,

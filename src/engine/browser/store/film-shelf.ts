@@ -1,6 +1,7 @@
 import Joi from 'joi';
 import type { Film } from '../../../core/film/film';
 import { filmDocument, readFilmDocument } from '../../../core/formats/film-document';
+import { openFilmDocument } from '../../../core/formats/mend-document';
 import { failed, found, type Parsed } from '../../../core/time/parsed';
 import { removeTakesOf } from '../record/take-shelf';
 import { deleteJournal, followJournal, type DocumentMark, type Kept } from './journal';
@@ -39,15 +40,25 @@ const markSchema = Joi.object({
 
 const isFilm = (film: Film): boolean => readFilmDocument(filmDocument(film)).ok;
 
+/** A film as it was kept, and what had to be put right in it. */
+export interface ReadFilm extends Kept {
+  readonly mended: readonly string[];
+}
+
 /** A film as it was kept, document and journal, with what was done to it or alone. */
-export async function readKept(id: string, wanted: 'film' | 'all' = 'all'): Promise<Parsed<Kept>> {
+export async function readKept(id: string, wanted: 'film' | 'all' = 'all'): Promise<Parsed<ReadFilm>> {
   const stored = await films.getItem<unknown>(id);
   if (stored === null) return failed('There is no such film in this browser. It may have been deleted.');
-  const document = readFilmDocument(stored);
+  const document = openFilmDocument(stored);
   if (!document.ok) return document;
+  const { film, mended } = document.value;
   const mark: Joi.ValidationResult<DocumentMark> = markSchema.validate(stored);
-  return found(await followJournal(document.value, mark.error ? { at: 0 } : mark.value, isFilm, wanted));
+  const kept = await followJournal(film, mark.error ? { at: 0 } : mark.value, isFilm, wanted);
+  return found({ ...kept, mended });
 }
+
+/** What is stored of a film, as it is: of one that cannot be read, to be saved to disk. */
+export const readStored = (id: string): Promise<unknown> => films.getItem<unknown>(id);
 
 export async function readFilm(id: string): Promise<Parsed<Film>> {
   const kept = await readKept(id, 'film');

@@ -1,7 +1,7 @@
 import { count } from '../../../core/time/words';
 import type { SoundPiece } from '../sounds/sound-look';
 import { filesOf } from '../../../core/film/photo-picture';
-import { keepFilm, listFilms, readFilm } from './film-shelf';
+import { keepFilm, listFilms, readFilm, readStored } from './film-shelf';
 import { deleteJournal, filmsWhoseJournalNames } from './journal';
 import { filmsWithIntake, readIntake } from './intake-shelf';
 import { withPicturesFree } from './store-lock';
@@ -21,13 +21,15 @@ export const unusedWords = ({ photos, sounds }: Unused): string =>
     .filter(Boolean)
     .join(' and ');
 
-/** Why nothing can be freed: another tab works with a film, or a film cannot be read and may still be rescued. */
-export type Unfree = 'in-use' | 'unreadable';
+/** Why nothing can be freed: another tab works with a film. */
+export type Unfree = 'in-use';
 
-async function usedHashes(): Promise<ReadonlySet<string> | undefined> {
+async function usedHashes(): Promise<ReadonlySet<string>> {
   const used = new Set<string>();
-  for (const { film } of await listFilms()) {
-    if (!film.ok) return undefined;
+  for (const { id, film } of await listFilms()) {
+    // Also what a film names that cannot be read, or in which something was put right: it may be rescued.
+    for (const [hash] of JSON.stringify(await readStored(id)).matchAll(/[0-9a-f]{64}/g)) used.add(hash);
+    if (!film.ok) continue;
     for (const hash of filesOf(film.value.photos).keys()) used.add(hash);
     for (const { hash } of film.value.sounds) used.add(hash);
   }
@@ -75,9 +77,8 @@ async function forgetWhatNames(gone: (hash: string) => boolean): Promise<void> {
   }
 }
 
-async function sweep(free: boolean): Promise<Unused | Unfree> {
+async function sweep(free: boolean): Promise<Unused> {
   const used = await usedHashes();
-  if (!used) return 'unreadable';
   if (free) await forgetWhatNames((hash) => !used.has(hash));
   const sounds = await sweepSounds(used, free);
   const photos = new Set<string>();

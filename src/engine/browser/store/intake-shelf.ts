@@ -1,7 +1,7 @@
 import Joi from 'joi';
 import type { IntakeRow } from '../../../core/film/intake/intake-row';
 import type { RowOrder } from '../../../core/film/intake/order-rows';
-import { photoSchema } from '../../../core/formats/film-document';
+import { photoSchema } from '../../../core/formats/film-schema';
 import { setItems } from './set-items';
 import { intakes } from './stores';
 

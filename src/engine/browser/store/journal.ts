@@ -264,12 +264,16 @@ export class Journal {
     const named = new Set([...index.done, ...index.undone, ...index.trail.map(({ n }) => n)]);
     for (const n of this.#stored) {
       // What was noted since may name a step again.
-      if (this.#dirty) return;
+      if (this.#hasMore()) return;
       if (named.has(n)) continue;
       this.#stored.delete(n);
       // One that stays behind takes room, but is named nowhere.
       await histories.removeItem(stepKey(film.id, n)).catch(() => undefined);
     }
+  }
+
+  #hasMore(): boolean {
+    return this.#dirty;
   }
 
   #numberOf(step: Step): number {

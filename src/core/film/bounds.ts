@@ -1,0 +1,34 @@
+import type { Rate } from '../time/rate';
+
+/**
+ * What a film may hold at most: the same for what makes films and for what reads them, so that what was kept can be
+ * read again.
+ */
+
+/** Letters of a name, a title, a label, or what is spoken at a time. */
+export const LONGEST_NAME = 1000;
+
+/** Pixels of a side of a photo. */
+export const LONGEST_SIDE = 100_000;
+
+/** Channels and samples a second of a sound's file. */
+export const MOST_CHANNELS = 64;
+export const FASTEST_SAMPLING = 10_000_000;
+
+export const MOST_PHOTOS = 50_000;
+export const MOST_POSES = 100_000;
+/** Flags, sounds, lanes, cues and scenes, of each. */
+export const MOST_OF_A_KIND = 20_000;
+/** Words and steps of tempo, of each in a sound. */
+export const MOST_IN_A_SOUND = 10_000;
+
+/** A film is no longer than this; all counting stays exact within it. */
+export const LONGEST_FILM_HOURS = 24;
+
+/** Hours that so many frames last. */
+export const hoursOf = (frames: number, { num, den }: Rate): number => (frames * den) / num / 3600;
+
+/** Text as far as a name can be long. */
+export const asName = (text: string): string =>
+  // Not within a letter of two halves.
+  text.length <= LONGEST_NAME ? text : text.slice(0, LONGEST_NAME).replace(/[\uD800-\uDBFF]$/, '');

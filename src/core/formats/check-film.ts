@@ -1,0 +1,102 @@
+import type Joi from 'joi';
+import { MOST_OF_A_KIND, MOST_PHOTOS } from '../film/bounds';
+import type { Film, Item } from '../film/film';
+import { isCycle } from '../film/items';
+import { isHold } from '../time/hold';
+import { faultWords } from './fault-words';
+import {
+  cueSchema,
+  cycleShapeSchema,
+  flagSchema,
+  laneSchema,
+  mixSchema,
+  photoSchema,
+  rangeSchema,
+  sceneMarksSchema,
+  settingsSchema,
+  soundSchema,
+  titleSchema,
+} from './film-schema';
+import { inconsistency } from './inconsistency';
+
+/** Parts of films that were found to be sound; an edit shares what it does not touch, so little is looked at twice. */
+const sound = new WeakSet<object>();
+
+function faultOf(schema: Joi.Schema, value: unknown, noun: string): string | undefined {
+  const part = typeof value === 'object' && value !== null ? value : undefined;
+  if (part && sound.has(part)) return undefined;
+  const [detail] = schema.validate(value, { convert: false }).error?.details ?? [];
+  if (detail) return faultWords(detail, noun);
+  if (part) sound.add(part);
+  return undefined;
+}
+
+function firstFault(
+  schema: Joi.Schema,
+  list: readonly { readonly id: string }[],
+  noun: string,
+  most = MOST_OF_A_KIND,
+): string | undefined {
+  if (sound.has(list)) return undefined;
+  if (list.length > most) return `there would be more than ${most.toLocaleString('en')} ${noun}s`;
+  if (new Set(list.map(({ id }) => id)).size !== list.length) return `a ${noun} would be there twice`;
+  for (const [i, each] of list.entries()) {
+    const fault = faultOf(schema, each, `${noun} ${i + 1}`);
+    if (fault !== undefined) return fault;
+  }
+  sound.add(list);
+  return undefined;
+}
+
+const ID = /^[\w-]{1,64}$/;
+
+/** Poses are the many: they are looked at without a schema. */
+function itemsFault(items: readonly Item[]): string | undefined {
+  if (sound.has(items)) return undefined;
+  for (const item of items) {
+    if (sound.has(item)) continue;
+    if (isCycle(item)) {
+      if (item.items.length === 0) return 'a cycle would have no poses';
+      const { items: inside, ...shape } = item;
+      const fault = faultOf(cycleShapeSchema, shape, 'cycle') ?? itemsFault(inside);
+      if (fault !== undefined) return fault;
+    } else if (!isHold(item.hold)) return `a pose would be held for ${item.hold.toLocaleString('en')} frames`;
+    else if (!ID.test(item.id) || !ID.test(item.photoId)) return 'a pose has no proper mark';
+    sound.add(item);
+  }
+  sound.add(items);
+  return undefined;
+}
+
+function scenesFault({ scenes }: Film): string | undefined {
+  for (const scene of scenes) {
+    if (sound.has(scene)) continue;
+    const { items, ...marks } = scene;
+    const fault = faultOf(sceneMarksSchema, marks, 'scene') ?? itemsFault(items);
+    if (fault !== undefined) return fault;
+    sound.add(scene);
+  }
+  return undefined;
+}
+
+/**
+ * Why a film could not be read again if it were kept, as a part of a sentence; undefined where it could. What was found
+ * sound once is not looked at again, so that after an edit it costs what the edit changed.
+ */
+export function whyUnreadable(film: Film): string | undefined {
+  if (sound.has(film)) return undefined;
+  const fault =
+    faultOf(titleSchema, film.title, 'the title') ??
+    faultOf(settingsSchema, film.settings, 'the settings') ??
+    firstFault(photoSchema, film.photos, 'photo', MOST_PHOTOS) ??
+    scenesFault(film) ??
+    firstFault(flagSchema, film.flags, 'flag') ??
+    faultOf(rangeSchema, film.range, 'the in and out points') ??
+    firstFault(soundSchema, film.sounds, 'sound') ??
+    firstFault(laneSchema, film.lanes, 'lane') ??
+    firstFault(cueSchema, film.cues, 'cue') ??
+    faultOf(mixSchema, film.mix, 'the mix') ??
+    inconsistency(film);
+  if (fault === undefined) sound.add(film);
+  return fault;
+}

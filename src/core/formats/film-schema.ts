@@ -1,0 +1,249 @@
+import Joi from 'joi';
+import {
+  FASTEST_SAMPLING,
+  LONGEST_NAME,
+  LONGEST_SIDE,
+  MOST_CHANNELS,
+  MOST_IN_A_SOUND,
+  MOST_OF_A_KIND,
+  MOST_PHOTOS,
+  MOST_POSES,
+} from '../film/bounds';
+import { MOST_PASSES } from '../film/edits/cycle-edits';
+import { CYCLE_WAYS, FLAG_KINDS, PAINTS } from '../film/film';
+import { FADE_CURVES, LANE_KINDS } from '../film/sound';
+import { CEILINGS, LEVELS } from '../sound/level';
+import { TEMPO_BOUNDS } from '../time/beats';
+import { LONGEST_HOLD } from '../time/hold';
+import { isRate, type Rate } from '../time/rate';
+
+const id = Joi.string()
+  .pattern(/^[\w-]{1,64}$/)
+  .required();
+const name = Joi.string().allow('').max(LONGEST_NAME).required();
+const side = Joi.number().integer().min(1).max(LONGEST_SIDE).required();
+
+const orientation = Joi.number().integer().min(1).max(8);
+
+const pictureFile = {
+  name,
+  hash: Joi.string().hex().length(64).required(),
+  type: Joi.string().max(100).required(),
+  bytes: Joi.number().integer().min(0).required(),
+  width: side,
+  height: side,
+  orientation: orientation.required(),
+  light: Joi.number().min(0).max(255).optional(),
+  approximate: Joi.string().valid('inks', 'profile').optional(),
+  turn: orientation.optional(),
+};
+
+export const photoSchema = Joi.object({
+  id,
+  ...pictureFile,
+  takenAt: Joi.number().optional(),
+  cameInAt: Joi.number().optional(),
+  setAside: Joi.boolean().optional(),
+  writtenOut: Joi.object({ form: Joi.string().valid('file', 'film').required(), stem: name }).optional(),
+  retouched: Joi.object(pictureFile).optional(),
+});
+
+const poseSchema = Joi.object({
+  id,
+  photoId: id,
+  hold: Joi.number().integer().min(1).max(LONGEST_HOLD).required(),
+});
+
+const paint = Joi.string().valid(...PAINTS);
+
+const items = Joi.array()
+  .max(MOST_POSES)
+  .items(
+    Joi.alternatives().conditional(Joi.object({ items: Joi.exist() }).unknown(), {
+      then: Joi.link('#cycle'),
+      otherwise: poseSchema,
+    }),
+  );
+
+const cycleShape = {
+  id,
+  times: Joi.number().integer().min(1).max(MOST_PASSES).required(),
+  way: Joi.string()
+    .valid(...CYCLE_WAYS)
+    .required(),
+  endsTwice: Joi.boolean().required(),
+};
+const cycleSchema = Joi.object({ ...cycleShape, items: items.min(1).required() }).id('cycle');
+
+const sceneMarks = {
+  id,
+  name,
+  colour: paint.optional(),
+  setAside: Joi.boolean().optional(),
+};
+const sceneSchema = Joi.object({ ...sceneMarks, items: items.required() }).shared(cycleSchema);
+
+/** Cycles and scenes without what stands in them. */
+export const cycleShapeSchema = Joi.object(cycleShape);
+export const sceneMarksSchema = Joi.object(sceneMarks);
+
+const moment = Joi.object({
+  poseId: id,
+  offset: Joi.number().integer().min(0).required(),
+  showing: Joi.number().integer().min(0).required(),
+  frame: Joi.number().integer().min(0).required(),
+});
+
+export const flagSchema = Joi.object({
+  id,
+  label: name,
+  kind: Joi.string()
+    .valid(...FLAG_KINDS)
+    .required(),
+  colour: paint.required(),
+  at: moment.required(),
+});
+
+const sample = Joi.number()
+  .integer()
+  .min(-(2 ** 45))
+  .max(2 ** 45);
+
+/** A sound file as the film knows it. */
+export const soundSchema = Joi.object({
+  id,
+  name,
+  hash: pictureFile.hash,
+  type: Joi.string().max(100).required(),
+  bytes: Joi.number().integer().min(0).required(),
+  channels: Joi.number().integer().min(1).max(MOST_CHANNELS).required(),
+  sampleRate: Joi.number().positive().max(FASTEST_SAMPLING).required(),
+  samples: sample.min(1).required(),
+  beats: Joi.object({
+    steps: Joi.array()
+      .items(
+        Joi.object({
+          at: Joi.number().integer().min(0).required(),
+          tempo: Joi.number().min(TEMPO_BOUNDS.least).max(TEMPO_BOUNDS.most).required(),
+        }),
+      )
+      .min(1)
+      .max(MOST_IN_A_SOUND)
+      .required(),
+    toBar: Joi.number().integer().min(1).max(32).required(),
+  }).optional(),
+  words: Joi.array()
+    .items(
+      Joi.object({
+        id,
+        at: sample.min(0).required(),
+        to: sample.greater(Joi.ref('at')).required(),
+        text: name,
+      }),
+    )
+    .max(MOST_IN_A_SOUND)
+    .unique('id')
+    .optional(),
+});
+
+const level = Joi.number().min(LEVELS.least).max(LEVELS.most).required();
+
+export const laneSchema = Joi.object({
+  id,
+  name,
+  kind: Joi.string()
+    .valid(...LANE_KINDS)
+    .required(),
+  level,
+  muted: Joi.boolean().optional(),
+  solo: Joi.boolean().optional(),
+  folded: Joi.boolean().optional(),
+});
+
+const fade = Joi.object({
+  samples: sample.min(0).required(),
+  curve: Joi.string()
+    .valid(...FADE_CURVES)
+    .required(),
+});
+
+/** What ties a cue, or a recording, to the film. */
+export const pinSchema = Joi.alternatives().conditional(Joi.object({ to: 'pose' }).unknown(), {
+  then: Joi.object({
+    to: Joi.string().valid('pose').required(),
+    at: moment.required(),
+    nudge: Joi.number().min(-1e9).max(1e9).required(),
+    by: sample.required(),
+    every: Joi.boolean().optional(),
+  }),
+  otherwise: Joi.object({ to: Joi.string().valid('time').required(), sample: sample.required() }),
+});
+
+export const cueSchema = Joi.object({
+  id,
+  soundId: id,
+  laneId: id,
+  from: sample.min(0).required(),
+  to: sample.greater(Joi.ref('from')).required(),
+  level,
+  fadeIn: fade.optional(),
+  fadeOut: fade.optional(),
+  reversed: Joi.boolean().optional(),
+  looped: Joi.boolean().optional(),
+  pin: pinSchema.required(),
+});
+
+export const mixSchema = Joi.object({
+  gain: Joi.number().min(-60).max(60).required(),
+  ceiling: Joi.number().min(CEILINGS.least).max(CEILINGS.most).required(),
+  stepBack: Joi.object({
+    amount: Joi.number().min(LEVELS.least).max(0).required(),
+    attack: Joi.number().min(0).max(10).required(),
+    release: Joi.number().min(0).max(10).required(),
+  }).optional(),
+});
+
+/** Shape and bounds of a film's settings, for stored films and for the settings form alike. */
+export const settingsSchema = Joi.object({
+  rate: Joi.object({ num: Joi.number().required(), den: Joi.number().required() })
+    .custom((value: Rate, helpers) => (isRate(value) ? value : helpers.error('any.invalid')))
+    .required(),
+  width: Joi.number().integer().multiple(2).min(16).max(3840).required(),
+  height: Joi.number().integer().multiple(2).min(16).max(3840).required(),
+  defaultHold: Joi.number().integer().min(1).max(LONGEST_HOLD).required(),
+  framing: Joi.string().valid('whole', 'fill').required(),
+  background: Joi.string()
+    .pattern(/^#[0-9a-f]{6}$/i)
+    .required(),
+});
+
+const many = (schema: Joi.Schema): Joi.ArraySchema =>
+  Joi.array().items(schema).max(MOST_OF_A_KIND).unique('id').required();
+
+/** In and out points. */
+export const rangeSchema = Joi.object({ in: moment.optional(), out: moment.optional() });
+
+/** The title of a film. */
+export const titleSchema = name;
+
+/** A film document of this version. */
+export const documentSchema = Joi.object({
+  format: Joi.string().valid('kermis').required(),
+  version: Joi.number().integer().min(1).required(),
+  at: Joi.number().integer().min(0).optional(),
+  // Said which list of what was done belonged to it, before there was a journal.
+  stamp: Joi.string().max(64).optional(),
+  film: Joi.object({
+    id,
+    title: titleSchema,
+    settings: settingsSchema.required(),
+    photos: Joi.array().items(photoSchema).max(MOST_PHOTOS).unique('id').required(),
+    scenes: many(sceneSchema).min(1),
+    flags: many(flagSchema),
+    range: rangeSchema.required(),
+    sounds: many(soundSchema),
+    lanes: many(laneSchema),
+    cues: many(cueSchema),
+    mix: mixSchema.required(),
+  }).required(),
+}).required();

@@ -1,0 +1,25 @@
+import { hoursOf, LONGEST_FILM_HOURS, MOST_POSES } from '../film/bounds';
+import { framesOf } from '../film/edits/cycle-edits';
+import type { Film } from '../film/film';
+import { posesOf } from '../film/items';
+
+/** What does not hold together in a film whose parts are each well formed. */
+export function inconsistency(film: Film): string | undefined {
+  const poses = posesOf(film);
+  if (poses.length > MOST_POSES)
+    return `it has ${poses.length.toLocaleString('en')} poses; ${MOST_POSES.toLocaleString('en')} are the most`;
+  if (new Set(poses.map((each) => each.id)).size !== poses.length) return 'two poses carry the same mark';
+  const photos = new Set(film.photos.map((each) => each.id));
+  const missing = poses.filter((each) => !photos.has(each.photoId)).length;
+  if (missing > 0) return `${missing} of its poses name photos it does not have`;
+  const sounds = new Map(film.sounds.map((each) => [each.id, each]));
+  const lanes = new Set(film.lanes.map((each) => each.id));
+  const adrift = film.cues.filter(
+    (each) => !lanes.has(each.laneId) || each.to > (sounds.get(each.soundId)?.samples ?? 0),
+  ).length;
+  if (adrift > 0) return `${adrift} of its cues name sounds or lanes that it does not have`;
+  const hours = hoursOf(framesOf(film), film.settings.rate);
+  if (hours <= LONGEST_FILM_HOURS) return undefined;
+  const said = hours < 1e6 ? Math.round(hours).toLocaleString('en') : 'a million';
+  return `it would last ${said} hours; ${LONGEST_FILM_HOURS} are the most`;
+}
