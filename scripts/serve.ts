@@ -5,10 +5,11 @@
 import { createServer, type IncomingMessage, type ServerResponse } from 'node:http';
 import { resolve } from 'node:path';
 import { pathToFileURL } from 'node:url';
-import sirv from 'sirv';
+import send from 'send';
+import { refusedAtOnce } from '../src/engine/server/guard';
 import { securityHeaders } from '../src/engine/server/security-headers';
 
-type Handler = (request: IncomingMessage, response: ServerResponse, next: () => void) => void;
+type Handler = (request: IncomingMessage, response: ServerResponse, next: () => void) => unknown;
 
 const port = Number(process.env['PORT'] ?? 4321);
 const host = '127.0.0.1';
@@ -20,26 +21,52 @@ if (!Number.isInteger(port) || port < 0 || port > 65535) {
 const { handler } = (await import(pathToFileURL(resolve('dist/server/entry.mjs')).href)) as {
   handler: Handler;
 };
-const files = sirv(resolve('dist/client'), {
-  etag: true,
-  setHeaders: (response, path) => {
-    // Names under _astro change with their contents.
-    if (path.startsWith('/_astro/'))
-      response.setHeader('cache-control', 'public, max-age=31536000, immutable');
-  },
-});
+const root = resolve('dist/client');
+
+/** Ends a request with a sentence. */
+function answer(response: ServerResponse, status: number, problem: string): void {
+  if (response.headersSent) return void response.destroy();
+  response.writeHead(status, { 'content-type': 'application/json' });
+  response.end(JSON.stringify({ problem }));
+}
+
+/** A built file (ranges by RFC 9110, section 14); `otherwise` where there is none. */
+function sendFile(request: IncomingMessage, response: ServerResponse, otherwise: () => void): void {
+  const path = (request.url ?? '/').split('?')[0] ?? '/';
+  // Names under _astro change with their contents.
+  const cache = path.startsWith('/_astro/') ? { maxAge: '1y', immutable: true } : {};
+  send(request, path, { root, index: false, dotfiles: 'ignore', ...cache })
+    .on('directory', otherwise)
+    .on('error', ({ status }: { status?: number }) => {
+      if (response.headersSent) response.destroy();
+      else if (status === 416) answer(response, 416, 'The file has no such part.');
+      else if (status === 400) answer(response, 400, 'The address cannot be read.');
+      else otherwise();
+    })
+    .pipe(response);
+}
 
 const server = createServer((request, response) => {
-  securityHeaders(request, response, () => {
-    const toAstro = (): void =>
-      handler(request, response, () => {
-        response.statusCode = 404;
-        response.end('There is nothing at this address.');
+  request.on('error', () => response.destroy());
+  response.on('error', () => response.destroy());
+  try {
+    securityHeaders(request, response, () => {
+      const refused = refusedAtOnce(request.method, request.headers.host);
+      if (refused) return answer(response, refused.status, refused.problem);
+      sendFile(request, response, () => {
+        Promise.resolve(
+          handler(request, response, () => answer(response, 404, 'There is nothing at this address.')),
+        ).catch(() => answer(response, 500, 'The request could not be answered.'));
       });
-    if (request.method === 'GET' || request.method === 'HEAD') files(request, response, toAstro);
-    else toAstro();
-  });
+    });
+  } catch {
+    answer(response, 400, 'The request cannot be read.');
+  }
 });
+
+// No request ends the process: what slips through every check is written down, and the next one is answered.
+process.on('uncaughtException', (error) => console.error(error));
+process.on('unhandledRejection', (error) => console.error(error));
 
 server.on('error', (error: NodeJS.ErrnoException) => {
   const taken = error.code === 'EADDRINUSE';

@@ -1,4 +1,5 @@
 import Joi from 'joi';
+import { refusedAtOnce, type Refusal } from './guard';
 
 const page = Joi.object({ query: Joi.object({}).unknown(true), params: Joi.object({}) });
 
@@ -34,8 +35,6 @@ export interface RequestShape {
   readonly fetchSite: string | null;
 }
 
-export type Refusal = { readonly status: 400 | 403 | 404 | 405; readonly problem: string };
-
 /** Why a request is not answered; undefined when it is in order. */
 export function refusal({
   method,
@@ -46,10 +45,10 @@ export function refusal({
   origin,
   fetchSite,
 }: RequestShape): Refusal | undefined {
+  const refused = refusedAtOnce(method, host);
+  if (refused) return refused;
   const schema = SCHEMAS[route];
   if (!schema) return { status: 404, problem: 'There is nothing at this address.' };
-  if (method !== 'GET' && method !== 'HEAD')
-    return { status: 405, problem: 'This address is only read from.' };
   const own = [`http://${host ?? ''}`, `https://${host ?? ''}`];
   const foreign = (origin !== null && !own.includes(origin)) || fetchSite === 'cross-site';
   if (foreign && route.startsWith('/api/')) {
@@ -60,5 +59,8 @@ export function refusal({
   if (!error) return undefined;
   if (error.details[0]?.path[0] === 'params')
     return { status: 404, problem: 'There is nothing at this address.' };
-  return { status: 400, problem: `The request cannot be read: ${error.message}.` };
+  return {
+    status: 400,
+    problem: 'The request cannot be read: it has parts that this address does not take.',
+  };
 }

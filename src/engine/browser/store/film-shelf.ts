@@ -96,6 +96,8 @@ export const isDemoFilm = async (id: string): Promise<boolean> => (await desk.ge
 export interface ShelvedFilm {
   readonly id: string;
   readonly film: Parsed<Film>;
+  /** Whether something had to be put right in it. */
+  readonly mended: boolean;
   readonly seenAt: number;
 }
 
@@ -103,7 +105,13 @@ export interface ShelvedFilm {
 export async function listFilms(): Promise<ShelvedFilm[]> {
   const shelf: ShelvedFilm[] = [];
   for (const id of await films.keys()) {
-    shelf.push({ id, film: await readFilm(id), seenAt: (await readPlace(id))?.seenAt ?? 0 });
+    const kept = await readKept(id, 'film');
+    shelf.push({
+      id,
+      film: kept.ok ? found(kept.value.history.film) : kept,
+      mended: kept.ok && kept.value.mended.length > 0,
+      seenAt: (await readPlace(id))?.seenAt ?? 0,
+    });
   }
   return shelf.sort((a, b) => b.seenAt - a.seenAt);
 }

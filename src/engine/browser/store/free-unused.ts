@@ -26,12 +26,14 @@ export type Unfree = 'in-use';
 
 async function usedHashes(): Promise<ReadonlySet<string>> {
   const used = new Set<string>();
-  for (const { id, film } of await listFilms()) {
-    // Also what a film names that cannot be read, or in which something was put right: it may be rescued.
-    for (const [hash] of JSON.stringify(await readStored(id)).matchAll(/[0-9a-f]{64}/g)) used.add(hash);
-    if (!film.ok) continue;
-    for (const hash of filesOf(film.value.photos).keys()) used.add(hash);
-    for (const { hash } of film.value.sounds) used.add(hash);
+  for (const { id, film, mended } of await listFilms()) {
+    if (film.ok) {
+      for (const hash of filesOf(film.value.photos).keys()) used.add(hash);
+      for (const { hash } of film.value.sounds) used.add(hash);
+    }
+    // One that cannot be read, or in which something was put right, may be rescued with all that it names.
+    if (!film.ok || mended)
+      for (const [hash] of JSON.stringify(await readStored(id)).matchAll(/[0-9a-f]{64}/g)) used.add(hash);
   }
   for (const film of await filmsWithIntake())
     for (const row of (await readIntake(film))?.rows ?? []) if (row.photo) used.add(row.photo.hash);
