@@ -7,9 +7,15 @@ import {
   shiftByOne,
   type Gap,
 } from '../core/film/edits/arrange';
-import { copiedItems, duplicateEdit, pasteEdit } from '../core/film/edits/copy-edits';
+import {
+  copiedPoses,
+  cutPoses as cutWithTies,
+  duplicateEdit,
+  pasteEdit,
+  type Copied,
+} from '../core/film/edits/copy-edits';
 import type { Edit } from '../core/film/edits/edit';
-import type { Film, Item } from '../core/film/film';
+import type { Film } from '../core/film/film';
 import { chosenItems, posesIn, posesOf } from '../core/film/items';
 import { scheduleOf } from '../core/film/schedule';
 import { isHold, LONGEST_HOLD } from '../core/time/hold';
@@ -94,22 +100,29 @@ export const duplicatePoses = (): void => {
 };
 
 /** What was copied or cut last, in whatever film. */
-let clipboard: readonly Item[] = [];
+let clipboard: Copied = { items: [], cues: [], flags: [] };
+
+const alongWords = ({ cues }: Copied): string =>
+  cues.length > 0 ? `, with ${count(cues.length, 'cue')}` : '';
 
 export function copyPoses(): void {
   const film = openFilm();
   const poses = meantPoses();
   if (!film || poses.length === 0) return;
-  clipboard = copiedItems(film, poses);
-  tell(`${count(poses.length, 'pose')} copied.`);
+  clipboard = copiedPoses(film, poses);
+  tell(`${count(poses.length, 'pose')} copied${alongWords(clipboard)}.`);
 }
 
 export function cutPoses(): void {
   const film = openFilm();
   const poses = meantPoses();
   if (!film || poses.length === 0 || !mayWrite()) return;
-  clipboard = copiedItems(film, poses);
+  clipboard = cutWithTies(film, poses);
   edit(removeEdit(film, poses));
+  if (clipboard.cues.length > 0)
+    tell(
+      `${count(poses.length, 'pose')} cut. ${count(clipboard.cues.length, 'cue')} tied to them will go where they are pasted.`,
+    );
 }
 
 /** The gap behind the last of the meant poses; the end of the film's last scene where it has none. */
@@ -123,10 +136,14 @@ export function gapBehindMeant(film: Film): Gap {
 export function pastePoses(): void {
   const film = openFilm();
   if (!film) return;
-  if (clipboard.length === 0) return tell('Nothing was copied yet. Choose poses and copy or cut them first.');
+  const { items, cues } = clipboard;
+  if (items.length === 0) return tell('Nothing was copied yet. Choose poses and copy or cut them first.');
   const photos = new Set(film.photos.map((photo) => photo.id));
-  if (posesIn(clipboard).some((pose) => !photos.has(pose.photoId))) {
+  if (posesIn(items).some((pose) => !photos.has(pose.photoId))) {
     return tell('What was copied shows photos that this film does not have. Bring the photos in first.');
   }
-  editAndShow((open, fresh) => pasteEdit(clipboard, gapBehindMeant(open), fresh));
+  const sounds = new Set(film.sounds.map((sound) => sound.id));
+  const unheard = cues.filter((cue) => !sounds.has(cue.soundId)).length;
+  if (unheard > 0) tell(`${count(unheard, 'cue')} did not come along: this film does not have the sounds.`);
+  editAndShow((open, fresh) => pasteEdit(open, clipboard, gapBehindMeant(open), fresh));
 }

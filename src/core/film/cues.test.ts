@@ -21,10 +21,13 @@ import {
 } from './edits/cue-edits';
 import { fadeWithFilmEdit } from './edits/fade-with-film';
 import { makeCycleEdit, unrollEdit } from './edits/cycle-edits';
+import { copiedPoses, cutPoses, duplicateEdit, pasteEdit } from './edits/copy-edits';
 import type { Edit } from './edits/edit';
-import type { Film } from './film';
+import { duplicateSceneEdit } from './edits/scene-edits';
+import type { Film, Flag } from './film';
 import { perform, startHistory, undo } from './history';
 import { isCycle, posesOf } from './items';
+import { placedFlags } from './moments';
 import { laneFor } from './lane-for';
 import { filmOf, filmsWithCycles, freshId, picks } from './random-films';
 import { keepHolds, keepSeconds } from './retime/change-rate';
@@ -163,6 +166,55 @@ describe('a pin', () => {
     expect(only(film)).toMatchObject({ start: 24_000, end: 72_000, heardUntil: 48_000 });
     const looped = { ...longer, cues: longer.cues.map((cue) => ({ ...cue, to: 100, looped: true })) };
     expect(only(looped)).toMatchObject({ end: 120_000, heardUntil: 120_000 });
+  });
+});
+
+describe('what is tied to poses', () => {
+  const film = laid(laid(withSound(filmOf([[10, 10, 10], [10]])), 12), 24, undefined, 'later');
+  const flag: Flag = {
+    ...{ id: 'flag', label: 'here', kind: 'note', colour: 'moss' },
+    at: { poseId: '0.1', offset: 3, showing: 0, frame: 13 },
+  };
+  const flagged = { ...film, flags: [flag] };
+  const end = { parentId: 's1', index: 1 };
+
+  test('goes along where poses are cut and pasted, also into another place in time; pasted again there are copies', () => {
+    const cut = cutPoses(flagged, ['0.1']);
+    const gone = perform(startHistory(flagged), removeEdit(flagged, ['0.1']));
+    expect(only(gone.film).loose).toBe(true);
+    const pasted = perform(gone, pasteEdit(gone.film, cut, end, freshId));
+    // Frame 30 on: behind the ten of scene 2, two frames into the pose as before.
+    expect(only(pasted.film)).toMatchObject({ start: 32 * 2000, loose: false });
+    expect(placedFlags(pasted.film, scheduleOf(pasted.film))).toMatchObject([{ frame: 33, loose: false }]);
+    expect(only(pasted.film, 'later').start).toBe(14 * 2000);
+    const again = perform(pasted, pasteEdit(pasted.film, cut, end, freshId));
+    expect(placeCues(again.film).map(({ start }) => start / 2000)).toEqual([14, 32, 42]);
+    expect(again.film.flags).toHaveLength(1);
+    expect(undo(undo(undo(again))).film).toEqual(flagged);
+  });
+
+  test('is copied along with copies: lines and effects; of music what is over before the poses are', () => {
+    const long = { ...sound, id: 'waltz', samples: 10 * 48_000 };
+    const withMusic = done(
+      { ...film, sounds: [sound, long] },
+      placeCueEdit(film, { id: 'music', sound: long, laneId: 'music', at: 0 }),
+    );
+    const starts = (now: Film): readonly number[] => placeCues(now).map(({ start }) => start / 2000);
+    expect(starts(withMusic)).toEqual([0, 12, 24]);
+    expect(starts(done(withMusic, duplicateEdit(withMusic, ['0.0', '0.1'], freshId) as Edit))).toEqual([
+      0, 12, 32, 44,
+    ]);
+    expect(starts(done(withMusic, ok(duplicateSceneEdit(withMusic, 's0', freshId))))).toEqual([
+      0, 12, 24, 42, 54,
+    ]);
+    const copied = pasteEdit(
+      filmOf([[1]]),
+      copiedPoses(film, ['0.1']),
+      { parentId: 's0', index: 1 },
+      freshId,
+    );
+    // Another film does not have the sound.
+    expect(done(filmOf([[1]]), copied).cues).toEqual([]);
   });
 });
 

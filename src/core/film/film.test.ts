@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { orderBy as naturalOrder } from 'natural-orderby';
 import { describe, expect, test } from 'vitest';
 import { exchangeEdit, moveBefore, removeEdit, reverseEdit, shiftByOne } from './edits/arrange';
-import { copiedItems, duplicateEdit, pasteEdit } from './edits/copy-edits';
+import { copiedPoses, duplicateEdit, pasteEdit } from './edits/copy-edits';
 import { makeCycleEdit, takePassOutEdit, unrollEdit } from './edits/cycle-edits';
 import { joinSceneEdit, splitSceneEdit } from './edits/scene-edits';
 import type { Parsed } from '../time/parsed';
@@ -118,7 +118,7 @@ function someEdit(film: Film, kind: number, picks: readonly number[], n: number,
     case 20:
       return { kind: 'set-cycle', cycleId, shape: { times: 1 + (n % 5), way } };
     case 21:
-      return pasteEdit(copiedItems(film, chosen), gap, newId);
+      return pasteEdit(film, copiedPoses(film, chosen), gap, newId);
     case 22:
       return done(n % 2 ? joinSceneEdit(film, sceneId) : splitSceneEdit(film, chosen[0] ?? '', newId));
     case 23:

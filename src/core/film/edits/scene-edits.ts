@@ -1,5 +1,6 @@
 import { failed, found, type Parsed } from '../../time/parsed';
 import { count } from '../../time/words';
+import { asName } from '../bounds';
 import type { Film, Item, Scene } from '../film';
 import { copiesOf, isCycle, posesIn } from '../items';
 import type { Span } from '../moments';
@@ -7,6 +8,7 @@ import { rowOf } from '../row';
 import { scheduleOf } from '../schedule';
 import { canUnroll, tooManyToUnroll, unrolled } from './cycle-edits';
 import { together, type Edit } from './edit';
+import { copiedAlong, tiedAnew, withCues } from './tied-along';
 
 const sceneAt = (
   film: Film,
@@ -73,19 +75,21 @@ export function joinSceneEdit(film: Film, sceneId: string): Parsed<Edit> {
   );
 }
 
-/** A copy of a scene behind it, with poses of its own. */
+/** A copy of a scene behind it, with poses and cues of its own. */
 export function duplicateSceneEdit(film: Film, sceneId: string, newId: () => string): Parsed<Edit> {
   const at = sceneAt(film, sceneId);
   if (!at) return failed('There is no such scene any more.');
   const copy: Scene = {
     ...at.scene,
     id: newId(),
-    name: `${at.scene.name} again`,
+    name: asName(`${at.scene.name} again`),
     items: copiesOf(at.scene.items, newId),
   };
+  const ties = tiedAnew(film, at.scene.items, copy.items, copiedAlong(film, at.scene.items), newId);
   return found(
-    together(`${at.scene.name} duplicated`, [
+    together(`${at.scene.name} duplicated${withCues(ties)}`, [
       { kind: 'place-scenes', places: [{ scene: copy, index: at.index + 1 }] },
+      ...ties,
     ]),
   );
 }
