@@ -1,7 +1,7 @@
 import { openFilm, setWorkbench, tell, workbench } from './workbench';
 import { importPhotos } from '../engine/browser/photos/import-photos';
 import { fileFacts } from '../engine/browser/photos/file-facts';
-import { isMeant } from '../engine/browser/photos/files-of';
+import { folderName, isMeant } from '../engine/browser/photos/files-of';
 import { readBundleFile } from '../engine/browser/photos/read-bundle';
 import { nextTask } from '../engine/browser/threads/next-task';
 import { storageRoom } from '../engine/browser/store/storage-room';
@@ -135,7 +135,7 @@ async function notYetIn(files: readonly File[]): Promise<readonly File[]> {
 
 /** The folder's name makes a better title than none. */
 function titleFrom(files: readonly File[]): string {
-  const folder = files[0]?.webkitRelativePath.split('/')[0];
+  const folder = folderName(files);
   return folder ? asName(folder) : 'Untitled film';
 }
 

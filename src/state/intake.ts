@@ -2,6 +2,7 @@ import { create } from 'zustand';
 import { DEFAULT_LAY_OUT, layOutEdit, type LayOut } from '../core/film/intake/lay-out';
 import { isUsable, type IntakeRow } from '../core/film/intake/intake-row';
 import { orderRows, type RowOrder } from '../core/film/intake/order-rows';
+import { pathOf } from '../core/film/numbering';
 import type { Film } from '../core/film/film';
 import { count } from '../core/time/words';
 import { forgetIntake, keepIntake, readIntake } from '../engine/browser/store/intake-shelf';
@@ -19,6 +20,8 @@ export interface Intake {
   /** What the order follows; undefined when a person has moved rows. */
   readonly order: RowOrder | undefined;
   readonly layOut: LayOut;
+  /** Whether the order goes on over places where a counter may have started again, but need not. */
+  readonly overRollovers: boolean;
   /** Files asked for, and whether all of them have been looked at. */
   readonly asked: number;
   /** When it began, milliseconds since 1970; photos that come in together are told by it. */
@@ -88,6 +91,7 @@ export function beginIntake(filmId: string, names: readonly string[]): void {
       rows: [],
       order: 'number',
       layOut: DEFAULT_LAY_OUT,
+      overRollovers: true,
       asked,
       cameInAt: Date.now(),
       complete: false,
@@ -124,10 +128,11 @@ export function takeIn(rows: readonly IntakeRow[]): void {
   const film = openFilm();
   if (!intake || !film) return;
   const inFilm = new Set(film.photos.map((photo) => photo.hash));
-  const names = new Set(intake.rows.map((row) => row.name));
+  const paths = new Set(intake.rows.map(pathOf));
   // The same file again, with another date: it is in the table already.
-  const isInTable = ({ name, photo }: IntakeRow): boolean =>
-    names.has(name) && intake.rows.some((row) => row.name === name && row.photo?.hash === photo?.hash);
+  const isInTable = (one: IntakeRow): boolean =>
+    paths.has(pathOf(one)) &&
+    intake.rows.some((row) => pathOf(row) === pathOf(one) && row.photo?.hash === one.photo?.hash);
   const fresh = rows.filter((row) => !row.photo || !isInTable(row));
   const marked = fresh.map((row): IntakeRow => {
     if (!row.photo) return row;
@@ -137,11 +142,11 @@ export function takeIn(rows: readonly IntakeRow[]): void {
   });
   if (intake.laidOut) {
     for (const { problem } of marked) if (problem !== undefined) tell(problem, 'wrong');
-    return perform(film, orderRows(marked, 'number'), intake.layOut);
+    return perform(film, orderRows(marked, 'number', intake.overRollovers), intake.layOut);
   }
   const all = [...intake.rows, ...marked];
   const asked = intake.asked - (rows.length - fresh.length);
-  set({ rows: intake.order ? orderRows(all, intake.order) : all, asked });
+  set({ rows: intake.order ? orderRows(all, intake.order, intake.overRollovers) : all, asked });
   keep();
 }
 
@@ -209,6 +214,7 @@ export async function restoreIntake(filmId: string): Promise<void> {
       rows,
       order: kept.order,
       layOut: DEFAULT_LAY_OUT,
+      overRollovers: true,
       asked: kept.asked - (kept.rows.length - rows.length),
       cameInAt: rows[0]?.photo?.cameInAt ?? Date.now(),
       complete: true,
@@ -226,7 +232,16 @@ export async function restoreIntake(filmId: string): Promise<void> {
 export function setOrder(order: RowOrder): void {
   const intake = intakeOf();
   if (!intake) return;
-  set({ order, rows: orderRows(intake.rows, order) });
+  set({ order, rows: orderRows(intake.rows, order, intake.overRollovers) });
+  keep();
+}
+
+/** Says whether a counter that may have started again has. */
+export function setOverRollovers(overRollovers: boolean): void {
+  const intake = intakeOf();
+  if (!intake) return;
+  const { order, rows } = intake;
+  set({ overRollovers, rows: order ? orderRows(rows, order, overRollovers) : rows });
   keep();
 }
 

@@ -39,6 +39,8 @@ export interface WrittenOut {
 /** An imported picture file, and what the person decided about it. */
 export interface Photo extends PictureFile {
   readonly id: string;
+  /** The folder it came in, below the one that was chosen, where there were several: `scene 2`. */
+  readonly folder?: string | undefined;
   /** Capture time, milliseconds since 1970 by the camera's clock, where the file tells it. */
   readonly takenAt?: number | undefined;
   /** When the import that brought it began, milliseconds since 1970. */

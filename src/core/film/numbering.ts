@@ -35,6 +35,15 @@ function keyOf(path: string): NameKey {
   return key;
 }
 
+/** A name with the folder that it came in: names of one run share the folder. */
+export const pathOf = ({
+  folder,
+  name,
+}: {
+  readonly folder?: string | undefined;
+  readonly name: string;
+}): string => (folder === undefined ? name : `${folder}/${name}`);
+
 export const splitName = (path: string): NumberedName => keyOf(path);
 
 /** The running number, exact at any length; undefined where the name has none. */

@@ -41,6 +41,7 @@ const pictureFile = {
 export const photoSchema = Joi.object({
   id,
   ...pictureFile,
+  folder: Joi.string().max(LONGEST_NAME).optional(),
   takenAt: Joi.number().optional(),
   cameInAt: Joi.number().optional(),
   setAside: Joi.boolean().optional(),

@@ -13,7 +13,7 @@ import { memo, useRef, useState, type KeyboardEvent, type ReactNode } from 'reac
 import type { IntakeRow } from '../../core/film/intake/intake-row';
 import { rowWords, type RowNotice } from '../../core/film/intake/notices';
 import type { RowOrder } from '../../core/film/intake/order-rows';
-import { runningNumber } from '../../core/film/numbering';
+import { pathOf, runningNumber } from '../../core/film/numbering';
 import { count, sizeWords } from '../../core/time/words';
 import { leaveOut, moveRow, setOrder } from '../../state/intake';
 import { Thumbnail } from '../thumbnail';
@@ -184,8 +184,8 @@ function Row({ row, index, top, moving, movable, notices, onKeyDown }: RowProps)
         />
       </div>
       {cell(<Thumbnail photo={photo} className={styles.thumb} />)}
-      <div role="cell" className={styles.name} title={row.name}>
-        <bdi>{row.name}</bdi>
+      <div role="cell" className={styles.name} title={pathOf(row)}>
+        <bdi>{pathOf(row)}</bdi>
       </div>
       {cell(String(runningNumber(row.name) ?? '–'), true)}
       {cell(photo?.takenAt === undefined ? '–' : TIME.format(photo.takenAt), true)}

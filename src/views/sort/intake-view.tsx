@@ -3,14 +3,21 @@ import { useDeferredValue, useMemo, useState } from 'react';
 import { isUsable } from '../../core/film/intake/intake-row';
 import type { LayOut } from '../../core/film/intake/lay-out';
 import { rowNotices, rowWords } from '../../core/film/intake/notices';
-import { ROW_ORDERS, type RowOrder } from '../../core/film/intake/order-rows';
+import { ROW_ORDERS, rolloversOf, type RowOrder } from '../../core/film/intake/order-rows';
 import { count } from '../../core/time/words';
 import { Foot } from '../../kit/foot';
 import { Button } from '../../kit/button';
 import { CheckField } from '../../kit/check-field';
 import { Pair } from '../../kit/pair';
 import { SelectField } from '../../kit/select-field';
-import { dismissIntake, layOutAndPlay, setLayOut, setOrder, type Intake } from '../../state/intake';
+import {
+  dismissIntake,
+  layOutAndPlay,
+  setLayOut,
+  setOrder,
+  setOverRollovers,
+  type Intake,
+} from '../../state/intake';
 import { useFilm, useWorkbench } from '../../state/workbench';
 import { ChooseFiles } from '../choose-files';
 import { Incoming } from './incoming';
@@ -54,6 +61,7 @@ export function IntakeView({ intake }: { readonly intake: Intake }) {
     () => (onlyNoticed ? shown.filter((row) => !row.photo || notices.has(row.id)) : shown),
     [onlyNoticed, shown, notices],
   );
+  const unsure = useMemo(() => rolloversOf(looked).filter(({ sure }) => !sure), [looked]);
   const all = [...notices.values()].flat();
   const gaps = all.filter((notice) => notice.kind === 'gap').length;
   const disagree = all.filter((notice) => notice.kind === 'earlier').length;
@@ -99,6 +107,15 @@ export function IntakeView({ intake }: { readonly intake: Intake }) {
             ? { hint: `Number and time disagree at ${count(disagree, 'photo')}; the table says where.` }
             : {})}
         />
+        {order === 'number' &&
+          unsure.map(({ from, to }) => (
+            <CheckField
+              key={to}
+              label={`The counter started again: ${to} comes behind ${from}`}
+              checked={intake.overRollovers}
+              onChange={setOverRollovers}
+            />
+          ))}
         {gaps > 0 && (
           <SelectField
             label={`${count(gaps, 'gap')} in the numbers`}

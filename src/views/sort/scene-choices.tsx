@@ -1,7 +1,7 @@
 import { useMemo } from 'react';
 import type { UsableRow } from '../../core/film/intake/intake-row';
 import type { LayOut } from '../../core/film/intake/lay-out';
-import { sceneBreaks } from '../../core/film/intake/scene-breaks';
+import { sceneBreaks, type SceneBreak } from '../../core/film/intake/scene-breaks';
 import { CheckField } from '../../kit/check-field';
 import { setLayOut } from '../../state/intake';
 
@@ -13,13 +13,18 @@ interface SceneChoicesProps {
 /** Where new scenes would begin; on its own, so that looking for them is no part of a longer task. */
 export function SceneChoices({ usable, choice }: SceneChoicesProps) {
   const breaks = useMemo(() => sceneBreaks(usable), [usable]);
-  const named = breaks.filter((each) => each.why === 'name').length;
-  const pauses = breaks.length - named;
+  const by = (why: SceneBreak['why']): number => breaks.filter((each) => each.why === why).length;
+  const [folders, names, pauses] = [by('folder'), by('name'), by('pause')];
+  const named = folders + names;
   return (
     <>
       {named > 0 && (
         <CheckField
-          label={`A new scene where another name begins (${named} more)`}
+          label={
+            names === 0
+              ? `A scene for each folder (${folders} more)`
+              : `A new scene where another ${folders > 0 ? 'folder or ' : ''}name begins (${named} more)`
+          }
           checked={choice.scenesByName}
           onChange={(scenesByName) => setLayOut({ scenesByName })}
         />

@@ -5,6 +5,8 @@ export interface IntakeRow {
   readonly id: string;
   /** File name as it came. */
   readonly name: string;
+  /** The folder it came in, below the one that was chosen, where there were several. */
+  readonly folder?: string | undefined;
   /** When the file was last written, milliseconds since 1970: tells it again when it is chosen a second time. */
   readonly modifiedAt?: number | undefined;
   /** The photo, where the file can be used. */

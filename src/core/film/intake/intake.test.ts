@@ -3,10 +3,11 @@ import { describe, expect, test } from 'vitest';
 import { applyEdit } from '../edits/apply-edit';
 import { emptyFilm, type Film, type Photo } from '../film';
 import { posesIn, posesOf } from '../items';
+import { freshId } from '../random-films';
 import type { IntakeRow, UsableRow } from './intake-row';
 import { DEFAULT_LAY_OUT, layOutEdit, type LayOut } from './lay-out';
 import { noticeWords, rowNotices } from './notices';
-import { orderRows } from './order-rows';
+import { orderRows, rolloversOf } from './order-rows';
 import { sceneBreaks } from './scene-breaks';
 
 const MINUTE = 60_000;
@@ -60,6 +61,85 @@ describe('order', () => {
     // A long run that happens to end at 9999 has not turned.
     const long = Array.from({ length: 9999 }, (_, i) => row(`P${String(i + 1).padStart(4, '0')}.JPG`));
     expect(orderRows(long, 'number')[0]?.name).toBe('P0001.JPG');
+  });
+
+  test('counters of any width start again, with numbers missing at either side; where it is not sure, that is told', () => {
+    const shot = (...list: readonly (readonly [string, number?])[]): UsableRow[] =>
+      list.map(([name, takenAt]) => row(`DSC${name}.JPG`, takenAt === undefined ? {} : { takenAt }));
+    const numbers = (rows: readonly IntakeRow[], unsure = true): string =>
+      orderRows(rows, 'number', unsure)
+        .map(({ name }) => Number(/\d+/.exec(name)?.[0]))
+        .join(' ');
+    const doubts = (rows: readonly IntakeRow[]): readonly boolean[] =>
+      rolloversOf(rows).map(({ sure }) => !sure);
+    // Five digits are written, four of them count.
+    const five = shot(['09998'], ['09999'], ['00001'], ['00002']);
+    expect([numbers(five), doubts(five)]).toEqual(['9998 9999 1 2', [false]]);
+    // The last or the first numbers are missing: asked, with the answer set.
+    const missing = shot(['9996'], ['9997'], ['0002'], ['0004']);
+    expect([numbers(missing), doubts(missing)]).toEqual(['9996 9997 2 4', [true]]);
+    expect(numbers(missing, false)).toBe('2 4 9996 9997');
+    // Times leave no doubt, or say that it is none.
+    const dated = shot(['9996', 10], ['9997', 20], ['0002', 30], ['0004', 40]);
+    expect([numbers(dated), doubts(dated)]).toEqual(['9996 9997 2 4', [false]]);
+    const other = shot(['9996', 70], ['9997', 80], ['0002', 30], ['0004', 40]);
+    expect([numbers(other), doubts(other)]).toEqual(['2 4 9996 9997', []]);
+    // A card that was formatted: the counter falls from the middle while the time rises.
+    const formatted = shot(['0450', 10], ['0451', 20], ['0001', 30], ['0002', 40]);
+    expect([numbers(formatted), doubts(formatted)]).toEqual(['450 451 1 2', [true]]);
+    // A clock that was set back: the numbers hang together.
+    const clock = shot(['0001', 1000], ['0002', 1010], ['0003', 5], ['0004', 15]);
+    expect([numbers(clock), doubts(clock)]).toEqual(['1 2 3 4', []]);
+    // What is missing behind a turn is told, and nothing else.
+    expect(told(dated)).toEqual([
+      'DSC0002.JPG: number 1 missing before',
+      'DSC0004.JPG: number 3 missing before',
+    ]);
+  });
+
+  test('folders stand one after the other, numbered ones as one counts, each a scene; arrival changes nothing', () => {
+    const within = (folder: string, ...list: readonly string[]): UsableRow[] =>
+      list.map((name) => {
+        const each = row(name, { folder, hash: `${folder}${name}`.padEnd(64, '0'), id: `${folder}/${name}` });
+        return { ...each, id: `${folder}/${name}`, folder };
+      });
+    const rows = ['scene 10', 'scene 2', 'scene 1'].flatMap((folder) =>
+      within(folder, '0001.jpg', '0002.jpg'),
+    );
+    const ordered = ['scene 1', 'scene 2', 'scene 10'].flatMap((folder) => [
+      `${folder}/0001.jpg`,
+      `${folder}/0002.jpg`,
+    ]);
+    fc.assert(
+      fc.property(fc.shuffledSubarray(rows, { minLength: rows.length }), (some) => {
+        expect(orderRows(some, 'number').map(({ id }) => id)).toEqual(ordered);
+      }),
+    );
+    const film = applyEdit(
+      emptyFilm('film', 'scene', 'Test'),
+      layOutEdit(emptyFilm('film', 'scene', 'Test'), orderRows(rows, 'number'), DEFAULT_LAY_OUT, freshId),
+    );
+    expect(
+      film.scenes.map(({ name, items }) => [name, posesIn(items).map(({ photoId }) => photoId)]),
+    ).toEqual([
+      ['scene 1', ordered.slice(0, 2)],
+      ['scene 2', ordered.slice(2, 4)],
+      ['scene 10', ordered.slice(4)],
+    ]);
+    // What comes later: into its folder by number, or as a scene of its own.
+    const later = [...within('scene 1', '0003.jpg'), ...within('scene 3', '0001.jpg')];
+    const longer = applyEdit(film, layOutEdit(film, orderRows(later, 'number'), DEFAULT_LAY_OUT, freshId));
+    expect(longer.scenes.map(({ name, items }) => [name, items.length])).toEqual([
+      ['scene 1', 3],
+      ['scene 2', 2],
+      ['scene 10', 2],
+      ['scene 3', 1],
+    ]);
+    // The same name twice, out of nowhere: the picture decides, not who was first.
+    const twins = [row('A1.jpg', { hash: 'b'.repeat(64) }), row('A1.jpg', { hash: 'a'.repeat(64) })];
+    const hashes = (list: readonly IntakeRow[]): readonly string[] =>
+      orderRows(list, 'number').map(({ photo: each }) => each?.hash[0] ?? '');
+    expect(hashes(twins)).toEqual(hashes([...twins].reverse()));
   });
 
   test('by time, with what has none at the end; by name; the same rows in any order give the same', () => {

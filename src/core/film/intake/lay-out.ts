@@ -1,8 +1,9 @@
+import { asName } from '../bounds';
 import type { Film, Photo, Pose, Scene } from '../film';
 import type { Edit } from '../edits/edit';
 import { placesByNumber } from '../edits/places-by-number';
 import { filmSizeFrom } from '../film-size';
-import { inNumberOrder } from '../numbering';
+import { inNumberOrder, pathOf } from '../numbering';
 import { isUsable, type IntakeRow, type UsableRow } from './intake-row';
 import { rowNotices } from './notices';
 import { sceneBreaks } from './scene-breaks';
@@ -42,7 +43,7 @@ function groupsOf(rows: readonly UsableRow[], layOut: LayOut, defaultHold: numbe
     const why = breaks.get(index);
     const gap = notices.get(row.id)?.find((notice) => notice.kind === 'gap');
     const begins =
-      (why === 'name' && layOut.scenesByName) ||
+      ((why === 'name' || why === 'folder') && layOut.scenesByName) ||
       (why === 'pause' && layOut.scenesByPause) ||
       (gap && layOut.gaps === 'scene');
     let group = groups.at(-1);
@@ -83,7 +84,7 @@ export function layOutEdit(
   if (!first) return edited([]);
   const incoming = new Set(usable.map((row) => row.id));
   const photos = usable.map((row) => row.photo);
-  const tray = inNumberOrder([...film.photos, ...photos], (photo) => photo.name);
+  const tray = inNumberOrder([...film.photos, ...photos], pathOf);
   const edits: Edit[] = [
     {
       kind: 'place-photos',
@@ -92,21 +93,39 @@ export function layOutEdit(
   ];
   if (film.photos.length === 0)
     edits.push({ kind: 'set-settings', settings: filmSizeFrom(first.photo, 1080) });
+  // Folders that the film does not know yet are scenes of their own, also where the rest goes to its place by number.
+  const folders = new Set(film.photos.map((photo) => photo.folder));
+  const isNew = ({ photo }: UsableRow): boolean => photo.folder !== undefined && !folders.has(photo.folder);
   const groups = groupsOf(usable, layOut, film.settings.defaultHold);
   const empty = film.scenes.every((scene) => scene.items.length === 0);
   if (!empty && layOut.place === 'number') {
-    const holds = new Map(groups.flatMap(({ rows }) => rows.map(({ row, hold }) => [row.photo.id, hold])));
+    const holds = new Map(
+      groups.flatMap(({ rows: own }) =>
+        own.flatMap(({ row, hold }) => (isNew(row) ? [] : [[row.photo.id, hold] as const])),
+      ),
+    );
     edits.push({ kind: 'place-items', places: placesByNumber(film, tray, holds, newId) });
+    const added = groupsOf(usable.filter(isNew), layOut, film.settings.defaultHold);
+    edits.push(...placeScenes(film, added, newId));
     return edited(edits);
   }
   edits.push(...placeGroups(film, groups, newId));
   return edited(edits);
 }
 
-/** The first group goes to the end of the last scene; each further one becomes a scene behind it. */
-function placeGroups(film: Film, [first, ...others]: readonly Group[], newId: () => string): Edit[] {
+/** What a group is called as a scene: by its folder where it has one. */
+const nameOf = ({ rows }: Group, otherwise: string): string => {
+  const folder = rows[0]?.row.photo.folder?.split('/').at(-1);
+  return folder ? asName(folder) : otherwise;
+};
+
+/** The first group goes to the end of the last scene, which is called like its folder where it was empty; the others become scenes. */
+function placeGroups(film: Film, groups: readonly Group[], newId: () => string): Edit[] {
+  const [first, ...others] = groups;
   const last = film.scenes.at(-1);
   if (!first || !last) return [];
+  if (first.rows[0]?.row.photo.folder !== undefined && last.items.length > 0)
+    return placeScenes(film, groups, newId);
   const poses = first.rows.map(({ row, hold }) => poseOf(row.photo, hold, newId));
   const edits: Edit[] = [
     {
@@ -114,15 +133,19 @@ function placeGroups(film: Film, [first, ...others]: readonly Group[], newId: ()
       places: poses.map((pose, i) => ({ item: pose, parentId: last.id, index: last.items.length + i })),
     },
   ];
-  if (others.length === 0) return edits;
-  const scenes = others.map(({ rows }, i): Scene => ({
+  const name = nameOf(first, last.name);
+  if (name !== last.name) edits.push({ kind: 'set-scene', sceneId: last.id, marks: { name } });
+  return [...edits, ...placeScenes(film, others, newId)];
+}
+
+/** Each group as a scene behind the last. */
+function placeScenes(film: Film, groups: readonly Group[], newId: () => string): Edit[] {
+  if (groups.length === 0) return [];
+  const scenes = groups.map((group, i): Scene => ({
     id: newId(),
-    name: `Scene ${film.scenes.length + 1 + i}`,
-    items: rows.map(({ row, hold }) => poseOf(row.photo, hold, newId)),
+    name: nameOf(group, `Scene ${film.scenes.length + 1 + i}`),
+    items: group.rows.map(({ row, hold }) => poseOf(row.photo, hold, newId)),
   }));
-  edits.push({
-    kind: 'place-scenes',
-    places: scenes.map((scene, i) => ({ scene, index: film.scenes.length + i })),
-  });
-  return edits;
+  const places = scenes.map((scene, i) => ({ scene, index: film.scenes.length + i }));
+  return [{ kind: 'place-scenes', places }];
 }

@@ -1,5 +1,5 @@
 import type { Approximate } from '../film';
-import { runningNumber, sameRun, splitName } from '../numbering';
+import { pathOf, runningNumber, sameRun } from '../numbering';
 import { isUsable, type IntakeRow, type UsableRow } from './intake-row';
 
 /** Something about a row that a person may want to look at. */
@@ -17,6 +17,9 @@ export type RowNotice =
 const LIGHT_CHANGE = 0.12;
 /** Photos to either side that are taken for its neighbours. */
 const AROUND = 5;
+
+/** A counter that started again and begins no further than this has gaps before its first number. */
+const NEAR = 100n;
 
 /** The median of what is measured around each place; undefined where nothing is. */
 function mediansAround(values: readonly (number | undefined)[]): (number | undefined)[] {
@@ -54,16 +57,19 @@ const shapeOf = ({ photo }: UsableRow): number => Math.round((photo.width / phot
  * How two numbered names of one run follow each other where that is not one after the other: with the same number, or a
  * gap; where the counter turned from all nines, what is missing from its start on.
  */
-function stepBetween(previous: string, next: string): 'same' | { from: bigint; to: bigint } | undefined {
-  const before = runningNumber(previous);
-  const after = runningNumber(next);
-  if (before === undefined || after === undefined || !sameRun(previous, next)) return undefined;
+function stepBetween(
+  previous: UsableRow,
+  next: UsableRow,
+): 'same' | { from: bigint; to: bigint } | undefined {
+  const before = runningNumber(previous.name);
+  const after = runningNumber(next.name);
+  if (before === undefined || after === undefined || !sameRun(pathOf(previous), pathOf(next)))
+    return undefined;
   if (after === before) return 'same';
   const awaited = before + 1n;
   if (after > awaited) return { from: awaited, to: after - 1n };
   // The counter started again: only what is missing behind it counts.
-  const turned = after < before && /^9+$/.test(splitName(previous).digits);
-  return turned && after > 1n ? { from: 1n, to: after - 1n } : undefined;
+  return after < before && after > 1n && after <= NEAR ? { from: 1n, to: after - 1n } : undefined;
 }
 
 /**
@@ -82,7 +88,7 @@ export function rowNotices(rows: readonly IntakeRow[]): ReadonlyMap<string, read
     const found: RowNotice[] = [];
     const previous = usable[i - 1];
     if (previous) {
-      const step = stepBetween(previous.name, name);
+      const step = stepBetween(previous, row);
       if (step === 'same') found.push({ kind: 'same-number', as: previous.name });
       else if (step) found.push({ kind: 'gap', ...step });
     }

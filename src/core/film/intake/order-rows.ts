@@ -1,6 +1,6 @@
-import { inNumberOrder } from '../numbering';
+import { inNumberOrder, pathOf } from '../numbering';
 import type { IntakeRow } from './intake-row';
-import { withRollovers } from './rollover';
+import { withRollovers, type Rollover } from './rollover';
 
 /** What rows can be ordered by. */
 export const ROW_ORDERS = ['number', 'time', 'name', 'pixels', 'bytes'] as const;
@@ -14,12 +14,26 @@ const timeOf = (row: IntakeRow): number | undefined => row.photo?.takenAt;
 const byNumber = (rows: readonly IntakeRow[], of: (row: IntakeRow) => number | undefined): IntakeRow[] =>
   [...rows].sort((a, b) => (of(a) ?? Number.POSITIVE_INFINITY) - (of(b) ?? Number.POSITIVE_INFINITY) || 0);
 
+/** By folder, number and name; of the same name by time, and by what is in them. */
+function byPath(rows: readonly IntakeRow[]): readonly IntakeRow[] {
+  const hashOf = ({ photo, id }: IntakeRow): string => photo?.hash ?? id;
+  const settled = [...rows].sort(
+    (a, b) =>
+      (timeOf(a) ?? 0) - (timeOf(b) ?? 0) || (hashOf(a) < hashOf(b) ? -1 : hashOf(a) > hashOf(b) ? 1 : 0),
+  );
+  return inNumberOrder(settled, pathOf);
+}
+
+/** Where counters started again in rows of any order. */
+export const rolloversOf = (rows: readonly IntakeRow[]): readonly Rollover[] =>
+  withRollovers(byPath(rows)).rollovers;
+
 /**
- * Rows in an order. Every order breaks ties by number, and the number order goes on over a camera's rollover.
- * The same rows in any order give the same result.
+ * Rows in an order. Every order breaks ties by number, folder by folder, and the number order goes on over a camera's
+ * rollover; over one that is not sure only where `unsure` says so. The same rows in any order give the same result.
  */
-export function orderRows(rows: readonly IntakeRow[], order: RowOrder): IntakeRow[] {
-  const numbered = withRollovers(inNumberOrder(rows, (row) => row.name));
+export function orderRows(rows: readonly IntakeRow[], order: RowOrder, unsure = true): IntakeRow[] {
+  const numbered = withRollovers(byPath(rows), unsure).rows;
   switch (order) {
     case 'number':
       return numbered;

@@ -10,12 +10,12 @@ const PAUSE_FACTOR = 10;
 export interface SceneBreak {
   /** Index of the first row of the new run. */
   readonly index: number;
-  readonly why: 'name' | 'pause';
+  readonly why: 'folder' | 'name' | 'pause';
   /** Length of the pause in milliseconds, where there was one. */
   readonly pause?: number;
 }
 
-/** Where runs begin, in rows as they will be laid out: another name in front of the number, or a long pause. */
+/** Where runs begin, in rows as they will be laid out: another folder, another name in front of the number, or a long pause. */
 export function sceneBreaks(rows: readonly UsableRow[]): SceneBreak[] {
   const pauses = rows.map(({ photo }, i) => {
     const before = rows[i - 1]?.photo.takenAt;
@@ -26,6 +26,7 @@ export function sceneBreaks(rows: readonly UsableRow[]): SceneBreak[] {
   return rows.flatMap((row, index): SceneBreak[] => {
     const previous = rows[index - 1];
     if (!previous) return [];
+    if (previous.folder !== row.folder) return [{ index, why: 'folder' }];
     // Names without numbers are single ones, not runs.
     const numbered = [previous, row].some(({ name }) => runningNumber(name) !== undefined);
     if (numbered && !sameRun(previous.name, row.name)) return [{ index, why: 'name' }];

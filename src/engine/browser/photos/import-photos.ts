@@ -1,5 +1,6 @@
 import type { IntakeRow } from '../../../core/film/intake/intake-row';
-import { inNumberOrder } from '../../../core/film/numbering';
+import { inNumberOrder, pathOf } from '../../../core/film/numbering';
+import { foldersBelow } from './files-of';
 import { nextTask } from '../threads/next-task';
 import { PhotoThreads } from './photo-threads';
 
@@ -33,7 +34,8 @@ export async function importPhotos(
   files: readonly File[],
   options: ImportOptions,
 ): Promise<{ readonly full: boolean }> {
-  const queue = inNumberOrder(files, (file) => file.name);
+  const folders = foldersBelow(files);
+  const queue = inNumberOrder(files, (file) => pathOf({ folder: folders.get(file), name: file.name }));
   const total = queue.length;
   const threads = new PhotoThreads(total);
   let next = 0;
@@ -83,10 +85,14 @@ export async function importPhotos(
       const outcome = await Promise.race([threads.bringIn(file), stopped]);
       // What was being looked at is left; its original is kept last, so nothing half is used.
       if (!outcome) return;
-      const row = { id, name: file.name, modifiedAt: file.lastModified, leftOut: false };
+      const folder = folders.get(file);
+      const within = folder === undefined ? {} : { folder };
+      const row = { id, name: file.name, ...within, modifiedAt: file.lastModified, leftOut: false };
       waiting.set(
         index,
-        outcome.ok ? { ...row, photo: { id, ...outcome.photo } } : { ...row, problem: outcome.problem },
+        outcome.ok
+          ? { ...row, photo: { id, ...within, ...outcome.photo } }
+          : { ...row, problem: outcome.problem },
       );
       full ||= !outcome.ok && outcome.full;
       done++;

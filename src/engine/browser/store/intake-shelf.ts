@@ -1,4 +1,5 @@
 import Joi from 'joi';
+import { LONGEST_NAME } from '../../../core/film/bounds';
 import type { IntakeRow } from '../../../core/film/intake/intake-row';
 import type { RowOrder } from '../../../core/film/intake/order-rows';
 import { photoSchema } from '../../../core/formats/film-schema';
@@ -20,6 +21,7 @@ const rowsSchema = Joi.array().items(
   Joi.object({
     id: Joi.string().required(),
     name: Joi.string().allow('').required(),
+    folder: Joi.string().max(LONGEST_NAME).optional(),
     modifiedAt: Joi.number().optional(),
     photo: photoSchema.optional(),
     problem: Joi.string().optional(),

@@ -33,11 +33,13 @@ interface JournalIndex {
   readonly trail: readonly Move[];
 }
 
+/** Steps of version 5 are steps of this one, too. */
+const version = Joi.number().valid(5, FILM_VERSION).required();
 const number = Joi.number().integer().min(0);
 const numbers = Joi.array().items(number).max(MOST_KEPT).required();
 
 const indexSchema = Joi.object({
-  version: Joi.number().valid(FILM_VERSION).required(),
+  version,
   at: number.required(),
   next: number.required(),
   done: numbers,
@@ -49,7 +51,7 @@ const indexSchema = Joi.object({
 
 /** As the index was before there was a journal: the document carries the same stamp. */
 const stampedSchema = Joi.object({
-  version: Joi.number().valid(FILM_VERSION).required(),
+  version,
   stamp: Joi.string().required(),
   done: numbers,
   undone: numbers,
@@ -74,8 +76,15 @@ async function readIndex(filmId: string, mark: DocumentMark): Promise<JournalInd
   if (!read.error) return read.value;
   const older: Joi.ValidationResult<JournalIndex & { stamp: string }> = stampedSchema.validate(stored);
   if (older.error || older.value.stamp !== mark.stamp) return undefined;
-  const { version, done, undone } = older.value;
-  return { version, at: mark.at, next: Math.max(-1, ...done, ...undone) + 1, done, undone, trail: [] };
+  const { done, undone } = older.value;
+  return {
+    version: FILM_VERSION,
+    at: mark.at,
+    next: Math.max(-1, ...done, ...undone) + 1,
+    done,
+    undone,
+    trail: [],
+  };
 }
 
 /** Steps by their numbers. Rejects where one is missing or cannot be read. */
