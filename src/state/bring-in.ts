@@ -1,55 +1,99 @@
-import { openFilm, setWorkbench, tell, workbench } from './workbench';
-import { importPhotos } from '../engine/browser/photos/import-photos';
-import { fileFacts } from '../engine/browser/photos/file-facts';
-import { folderName, isMeant } from '../engine/browser/photos/files-of';
-import { readBundleFile } from '../engine/browser/photos/read-bundle';
-import { nextTask } from '../engine/browser/threads/next-task';
-import { storageRoom } from '../engine/browser/store/storage-room';
 import { asName } from '../core/film/bounds';
 import type { IntakeRow } from '../core/film/intake/intake-row';
 import { count, sizeWords } from '../core/time/words';
-import { isDemoFilm, keepDemoFilm } from '../engine/browser/store/film-shelf';
+import { fileFacts } from '../engine/browser/photos/file-facts';
+import { folderName, isMeant } from '../engine/browser/photos/files-of';
+import { importPhotos } from '../engine/browser/photos/import-photos';
+import { isDemoFilm } from '../engine/browser/store/film-shelf';
+import { isFull } from '../engine/browser/store/is-full';
+import { storageRoom } from '../engine/browser/store/storage-room';
+import { nextTask } from '../engine/browser/threads/next-task';
 import { beginIntake, completeIntake, intakeOf, takeIn, takeInUnread } from './intake';
 import { keepNow } from './keeper';
-import { newFilm, openNewFilm, showShelf } from './open-film';
+import { checkAgain } from './missing';
+import { openBundle, stopOpening } from './open-bundle';
+import { newFilm, openNewFilm } from './open-film';
 import { showStage } from './show-stage';
-import { askAgain, bringInSounds, isSound } from './sounds';
+import { bringInSounds, isSound } from './sounds';
+import { openFilm, setWorkbench, tell, workbench } from './workbench';
 
 let stopping: AbortController | undefined;
 
-export const stopBringingIn = (): void => stopping?.abort();
+export function stopBringingIn(): void {
+  stopping?.abort();
+  stopOpening();
+}
 
 const secondsSince = (start: number): number => (performance.now() - start) / 1000;
 
-const newId = (): string => crypto.randomUUID();
+const isBundle = (file: File): boolean => file.name.toLowerCase().endsWith('.kermis');
+
+/** Opens film files one after the other; each becomes a film of its own. */
+async function openBundles(bundles: readonly File[], others: number): Promise<void> {
+  for (const file of bundles) await openBundle(file.stream(), file.name);
+  if (bundles.length > 1)
+    tell(`${count(bundles.length, 'film file')} were read; the films stand under Films.`);
+  if (others > 0)
+    tell(
+      `${count(others, 'other file')} chosen with a film file ${others === 1 ? 'was' : 'were'} left out. Choose ${others === 1 ? 'it' : 'them'} again to bring ${others === 1 ? 'it' : 'them'} into the film.`,
+    );
+}
 
 /**
- * Brings photos into the open film, or into a new one on the shelf; a `.kermis` file is opened. `unread` names what
- * was dropped and could not be opened.
+ * The film that files come into: the open one, or a new one on the shelf and in place of the demo film. Says why where there
+ * is none.
+ */
+async function filmFor(title: string, stage?: 'sound'): Promise<string | undefined> {
+  const started = openFilm();
+  if (started && !(await isDemoFilm(started.id))) {
+    if (workbench().canWrite) return started.id;
+    tell('This film is open in another tab. Nothing was brought in.', 'wrong');
+    return undefined;
+  }
+  try {
+    await openNewFilm(newFilm(title), stage);
+  } catch (error) {
+    tell(
+      isFull(error)
+        ? 'The browser has no room left for a new film. Nothing was brought in. Delete a film you no longer need, or free space on the disk.'
+        : `No new film could be kept (${String(error)}). Nothing was brought in.`,
+      'wrong',
+    );
+    return undefined;
+  }
+  if (started) tell('What you bring in has a new film of its own. The demo film stays under Films.');
+  return openFilm()?.id;
+}
+
+/**
+ * Brings photos and sounds into the open film, or into a new one on the shelf; `.kermis` files are opened. `unread` names
+ * what was dropped and could not be opened.
  */
 export async function bringIn(files: readonly File[], unread: readonly string[] = []): Promise<void> {
   if (workbench().incoming) return tell('Photos are still coming in. Wait for them, or stop them first.');
-  const bundle = files.find((file) => file.name.toLowerCase().endsWith('.kermis'));
-  if (bundle) return openBundle(bundle.stream(), bundle.name);
+  const bundles = files.filter(isBundle);
+  if (bundles.length > 0) return openBundles(bundles, files.length - bundles.length);
   const sounds = files.filter(isSound);
-  if (sounds.length > 0) {
-    await bringInSounds(sounds);
-    if (sounds.length === files.length) return;
-  }
   const meant = files.filter((file) => isMeant(file) && !isSound(file));
-  if (meant.length === 0) {
+  if (meant.length === 0 && sounds.length === 0) {
     const names = unread.length > 0 ? ` ${unread.join(', ')} could not be read.` : '';
     return tell(`There are no pictures in what was chosen.${names} Nothing was changed.`, 'wrong');
   }
-  const started = openFilm();
-  if (!started || (await isDemoFilm(started.id))) {
-    await openNewFilm(newFilm(titleFrom(meant)));
-    if (started) tell('These photos have a new film of their own. The demo film stays under Films.');
-  } else if (!workbench().canWrite)
-    return tell('This film is open in another tab. Nothing was brought in.', 'wrong');
-
-  const filmId = openFilm()?.id;
+  // A sound alone may as well be for the demo film.
+  const filmId =
+    meant.length === 0 && openFilm()
+      ? openFilm()?.id
+      : await filmFor(titleFrom(files), meant.length === 0 ? 'sound' : undefined);
   if (filmId === undefined) return;
+  if (sounds.length > 0) await bringInSounds(sounds);
+  if (meant.length > 0 && openFilm()?.id === filmId) await bringInPhotos(filmId, meant, unread);
+}
+
+async function bringInPhotos(
+  filmId: string,
+  meant: readonly File[],
+  unread: readonly string[],
+): Promise<void> {
   const fresh = await notYetIn(meant);
   if (fresh.length === 0)
     return tell('All of these photos are in the table already. Nothing was read twice.');
@@ -65,6 +109,7 @@ export async function bringIn(files: readonly File[], unread: readonly string[] 
     completeIntake(filmId);
   }
   await keepNow();
+  await checkAgain();
 }
 
 /** Reads files for a film, shows how far that is, and hands rows over as they come. */
@@ -78,7 +123,7 @@ export async function readFiles(
   const startedAt = performance.now();
   setWorkbench({ incoming: { done: 0, total: files.length, seconds: 0 } });
   try {
-    const { full } = await importPhotos(files, {
+    const { left } = await importPhotos(files, {
       signal: own.signal,
       onProgress: (progress) => setWorkbench({ incoming: { ...progress, seconds: secondsSince(startedAt) } }),
       onRows: (rows) => {
@@ -87,17 +132,24 @@ export async function readFiles(
         onRows(rows);
       },
     });
-    if (full) {
-      tell(
-        'The browser has no room left. What came in is kept. Delete a film you no longer need, or free space ' +
-          'on the disk; then choose the same photos again, and the rest comes in.',
-        'wrong',
-      );
-    }
+    if (left.length > 0) await tellFull(left);
   } finally {
     stopping = undefined;
     setWorkbench({ incoming: undefined });
   }
+}
+
+/** Says that some files found no room, with what they need and what there is. */
+async function tellFull(left: readonly File[]): Promise<void> {
+  const room = await storageRoom(left);
+  const words = room
+    ? `They need about ${sizeWords(room.needed)}; ${sizeWords(room.free)} are left for Kermis. `
+    : '';
+  tell(
+    `The browser has no room left: ${count(left.length, 'photo')} did not come in. ${words}What came in is kept. ` +
+      'Delete a film you no longer need, or free space on the disk; then choose the same photos again, and the rest comes in.',
+    'wrong',
+  );
 }
 
 /** An import at least this large, in bytes, is told what it needs. */
@@ -137,41 +189,4 @@ async function notYetIn(files: readonly File[]): Promise<readonly File[]> {
 function titleFrom(files: readonly File[]): string {
   const folder = folderName(files);
   return folder ? asName(folder) : 'Untitled film';
-}
-
-/** Opens a `.kermis` file as a film of its own; an earlier copy of the same film stays as it is. */
-export async function openBundle(
-  stream: ReadableStream<Uint8Array>,
-  name: string,
-  onOpened?: (filmId: string) => Promise<void>,
-): Promise<void> {
-  const startedAt = performance.now();
-  const opened = await readBundleFile(stream, {
-    name,
-    newId,
-    onFilm: async (film) => {
-      await openNewFilm(film);
-      await onOpened?.(film.id);
-      setWorkbench({ incoming: { done: 0, total: film.photos.length, seconds: 0 } });
-    },
-    onProgress: (progress) => setWorkbench({ incoming: { ...progress, seconds: secondsSince(startedAt) } }),
-  });
-  setWorkbench({ incoming: undefined });
-  askAgain();
-  for (const problem of opened.problems) tell(problem, 'wrong');
-}
-
-/** Fetches the demo film from the server and opens it. */
-export async function openDemoFilm(): Promise<void> {
-  try {
-    const answer = await fetch('/api/demo');
-    if (!answer.ok || !answer.body) throw new Error(`the server answered ${answer.status}`);
-    await openBundle(answer.body, 'The demo film', keepDemoFilm);
-  } catch (error) {
-    tell(
-      `The demo film could not be fetched: ${error instanceof Error ? error.message : String(error)}.`,
-      'wrong',
-    );
-    if (!openFilm()) await showShelf('replace');
-  }
 }

@@ -58,6 +58,13 @@ async function takeOver(id: string): Promise<void> {
   tell('The other tab has let go of this film. It can be changed here now.');
 }
 
+let onOpened: (film: Film) => void = () => undefined;
+
+/** Says what is done with a film once it is on screen; set once, by what stands above. */
+export const whenOpened = (then: (film: Film) => void): void => {
+  onOpened = then;
+};
+
 /** Opens a film of this browser at a stage, or where it was left. */
 export async function openFilmById(
   id: string,
@@ -101,6 +108,7 @@ export async function openFilmById(
     void restoreIntake(id);
     void restoreTakes(id);
   }
+  onOpened(history.film);
   if (!lock) void takeOver(id);
 }
 

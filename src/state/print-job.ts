@@ -1,9 +1,14 @@
+import { planMix } from '../core/sound/mix-plan';
+import { fileOf } from '../core/film/photo-picture';
+import { scheduleOf } from '../core/film/schedule';
+import type { Film, Photo } from '../core/film/film';
 import type { Span } from '../core/film/moments';
 import { create } from 'zustand';
 import { fileName } from '../core/formats/file-name';
 import { printFormat, type PrintFormat } from '../core/print/formats';
 import { printFilm } from '../engine/browser/print/print-film';
-import { openFilm } from './workbench';
+import { missingForPrint } from './missing';
+import { openFilm, photosOf } from './workbench';
 
 /** A finished print. Its address is owned here and lives as long as the page. */
 export interface Print {
@@ -32,6 +37,12 @@ let printsSoFar = 0;
 
 export const stopPrint = (): void => stopping?.abort();
 
+/** Photos that are shown within a part of the film; of those in cycles all, wherever they are shown again. */
+const photosWithin = (film: Film, { from, to }: Span): readonly Photo[] =>
+  scheduleOf(film).poses.flatMap(({ pose, start, end, showings }) =>
+    showings > 1 || (start < to && end > from) ? (photosOf(film).get(pose.photoId) ?? []) : [],
+  );
+
 /** Prints a part of the open film, or all of it, under a name; the film may be changed meanwhile, the print is of the film as it is now. */
 export async function startPrint(typedName: string, format: PrintFormat, span: Span): Promise<void> {
   const film = openFilm();
@@ -40,6 +51,14 @@ export async function startPrint(typedName: string, format: PrintFormat, span: S
   const startedAt = performance.now();
   stopping = new AbortController();
   usePrints.setState({ running: { written: 0, total, seconds: 0 }, problem: undefined });
+  const why = await missingForPrint(film, {
+    photos: new Set(photosWithin(film, span).map((photo) => fileOf(photo).hash)),
+    sounds: new Set(planMix(film).voices.map(({ hash }) => hash)),
+  }).catch(() => undefined);
+  if (why !== undefined) {
+    stopping = undefined;
+    return usePrints.setState({ running: undefined, problem: why });
+  }
   const outcome = await printFilm(film, format, span, stopping.signal, (written) =>
     usePrints.setState({ running: { written, total, seconds: (performance.now() - startedAt) / 1000 } }),
   );

@@ -9,6 +9,7 @@ import { readLook, type SoundLook } from '../engine/browser/sounds/sound-look';
 import { newId } from './arrange-poses';
 import { edit } from './edit-film';
 import { keepNow } from './keeper';
+import { checkAgain, useMissing } from './missing';
 import { openFilm, tell, workbench } from './workbench';
 
 interface SoundsState {
@@ -38,6 +39,10 @@ export function askAgain(): void {
   asked.clear();
   useSounds.setState(({ looks }) => ({ looks: new Map([...looks].filter(([, look]) => look !== null)) }));
 }
+
+useMissing.subscribe((now, before) => {
+  if (now.remade !== before.remade) askAgain();
+});
 
 const pieces = new SoundSamples();
 let inSight: Needed[] = [];
@@ -112,6 +117,7 @@ export async function bringInSounds(files: readonly File[]): Promise<void> {
     stopping = undefined;
     useSounds.setState({ incoming: undefined });
   }
+  void checkAgain();
   if (openFilm()?.id !== film.id || added.length === 0) return;
   edit({ kind: 'set-sounds', sounds: added.map((sound) => ({ id: sound.id, sound })) });
   await keepNow();

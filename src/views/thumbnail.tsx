@@ -3,6 +3,7 @@ import type { Photo } from '../core/film/film';
 import { fileOf, turnOf } from '../core/film/photo-picture';
 import type { Orientation } from '../core/picture/orientation';
 import { ThumbnailUrls } from '../engine/browser/play/thumbnail-urls';
+import { useMissing } from '../state/missing';
 import { useWorkbench } from '../state/workbench';
 
 // One for the page: addresses are shared by strip, tray and scene list, and live as long as it does.
@@ -15,10 +16,11 @@ function useThumbnail(hash: string | undefined, turn: Orientation): string | und
   const known = hash === undefined ? undefined : urls.known(hash, turn);
   // Pictures of a film that is just being fetched arrive one by one.
   const arriving = useWorkbench((state) => (known === undefined ? state.incoming?.done : undefined));
+  const remade = useMissing((state) => (known === undefined ? state.remade : undefined));
   useEffect(() => {
     if (hash === undefined || known !== undefined) return undefined;
     return urls.wish(hash, turn, setMade);
-  }, [hash, turn, known, arriving]);
+  }, [hash, turn, known, arriving, remade]);
   return known;
 }
 

@@ -1,6 +1,6 @@
 import { useEffect } from 'react';
 import { Button } from '../kit/button';
-import { openDemoFilm } from '../state/bring-in';
+import { openDemoFilm, startLookingOver } from '../state/open-bundle';
 import { startKeepingTable, useIntake } from '../state/intake';
 import { keepNow, startKeeping } from '../state/keeper';
 import { followAddress, showShelf } from '../state/open-film';
@@ -15,6 +15,7 @@ import { IncomingBar } from './shell/incoming-bar';
 import { JobBar } from './shell/job-bar';
 import { freeKeys, handleKey, releaseKey } from './shell/keys';
 import styles from './shell/shell.module.css';
+import { QuestionDialog } from './shell/question';
 import { TopBar } from './shell/top-bar';
 import { SortView } from './sort/sort-view';
 import { SoundView } from './sound/sound-view';
@@ -50,6 +51,7 @@ export default function Workshop({ openDemo }: WorkshopProps) {
         if (workbench().phase === 'starting') void showShelf('stay');
       });
     };
+    startLookingOver();
     void restoreTheme();
     void restoreContactHabit();
     follow();
@@ -98,6 +100,7 @@ export default function Workshop({ openDemo }: WorkshopProps) {
         {phase === 'open' && !looking && <Strip />}
       </div>
       <Notices />
+      <QuestionDialog />
       <DropZone />
     </div>
   );

@@ -15,10 +15,12 @@ export const LONGEST_SIDE = 100_000;
 export const MOST_CHANNELS = 64;
 export const FASTEST_SAMPLING = 10_000_000;
 
-export const MOST_PHOTOS = 50_000;
-export const MOST_POSES = 100_000;
+export const MOST_PHOTOS = 20_000;
+export const MOST_POSES = 50_000;
 /** Flags, sounds, lanes, cues and scenes, of each. */
-export const MOST_OF_A_KIND = 20_000;
+export const MOST_OF_A_KIND = 5_000;
+/** All of them together, words and tempos too: a film is read and looked through in a moment. */
+export const MOST_PARTS = 100_000;
 /** Words and steps of tempo, of each in a sound. */
 export const MOST_IN_A_SOUND = 10_000;
 

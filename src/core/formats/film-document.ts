@@ -1,4 +1,5 @@
 import Joi from 'joi';
+import { MOST_PARTS } from '../film/bounds';
 import { NO_SOUND, type Film } from '../film/film';
 import { failed, found, type Parsed } from '../time/parsed';
 import { faultWords } from './fault-words';
@@ -82,10 +83,30 @@ export function upToDate(value: unknown): unknown {
   return checked.error ? value : { ...checked.value, film: { ...checked.value.film, ...NO_SOUND } };
 }
 
+/** Whether a value has more objects in it than a film may; nothing of it is known yet. */
+export function hasTooMany(value: unknown): boolean {
+  // Each thing of a film is one to four objects: itself, its pin, its moment, a fade.
+  let left = 4 * MOST_PARTS;
+  const waiting: unknown[] = [value];
+  while (waiting.length > 0) {
+    const each = waiting.pop();
+    if (typeof each !== 'object' || each === null) continue;
+    const inside: readonly unknown[] = Array.isArray(each) ? each : Object.values(each);
+    left -= 1 + inside.length / 16;
+    if (left < 0) return true;
+    for (const one of inside) if (typeof one === 'object' && one !== null) waiting.push(one);
+  }
+  return false;
+}
+
 /** Reads a stored film as it is. Whatever it is given, it never throws. */
 export function readFilmDocument(value: unknown): Parsed<Film> {
   try {
     if (isNewer(value)) return failed(NEWER);
+    if (hasTooMany(value))
+      return failed(
+        `This film has more parts than Kermis can read: ${MOST_PARTS.toLocaleString('en')} are the most.`,
+      );
     const checked: Joi.ValidationResult<FilmDocument> = documentSchema.validate(upToDate(value), {
       convert: false,
     });

@@ -1,4 +1,4 @@
-import { hoursOf, LONGEST_FILM_HOURS, MOST_POSES } from '../film/bounds';
+import { hoursOf, LONGEST_FILM_HOURS, MOST_PARTS, MOST_POSES } from '../film/bounds';
 import { framesOf } from '../film/edits/cycle-edits';
 import type { Film } from '../film/film';
 import { posesOf } from '../film/items';
@@ -8,6 +8,14 @@ export function inconsistency(film: Film): string | undefined {
   const poses = posesOf(film);
   if (poses.length > MOST_POSES)
     return `it has ${poses.length.toLocaleString('en')} poses; ${MOST_POSES.toLocaleString('en')} are the most`;
+  const spoken = film.sounds.reduce(
+    (sum, { words, beats }) => sum + (words?.length ?? 0) + (beats?.steps.length ?? 0),
+    0,
+  );
+  const lists = [film.photos, poses, film.flags, film.sounds, film.lanes, film.cues, film.scenes];
+  const parts = lists.reduce((sum, { length }) => sum + length, spoken);
+  if (parts > MOST_PARTS)
+    return `it has ${parts.toLocaleString('en')} parts in all; ${MOST_PARTS.toLocaleString('en')} are the most`;
   if (new Set(poses.map((each) => each.id)).size !== poses.length) return 'two poses carry the same mark';
   const photos = new Set(film.photos.map((each) => each.id));
   const missing = poses.filter((each) => !photos.has(each.photoId)).length;

@@ -5,7 +5,7 @@ import { FIRST_LANES, FIRST_MIX } from '../film/sound';
 import { found, type Parsed } from '../time/parsed';
 import { count } from '../time/words';
 import { faultWords } from './fault-words';
-import { isNewer, readFilmDocument, upToDate } from './film-document';
+import { hasTooMany, isNewer, readFilmDocument, upToDate } from './film-document';
 import { documentSchema } from './film-schema';
 
 /** A film as it was read, and what had to be put right in it, as parts of a sentence. */
@@ -158,6 +158,7 @@ export function openFilmDocument(value: unknown): Parsed<OpenedFilm> {
   if (read.ok) return found({ film: read.value, mended: [] });
   if (isNewer(value)) return read;
   try {
+    if (hasTooMany(value)) return read;
     const root: unknown = structuredClone(upToDate(value));
     if (!isHolder(root) || !isHolder(root['film'])) return read;
     const { photos, scenes } = root['film'];

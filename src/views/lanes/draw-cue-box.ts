@@ -124,14 +124,20 @@ export function drawCueGround({ context, look, window }: CuePen, placed: PlacedC
 }
 
 /** Draws what lies over a cue's waveform: the edge of its box, and its name. */
-export function drawCueFrame({ context, look, window }: CuePen, placed: PlacedCue, chosen: boolean): void {
+export function drawCueFrame(
+  { context, look, window }: CuePen,
+  placed: PlacedCue,
+  chosen: boolean,
+  missing = false,
+): void {
   const { cue, sound, loose } = placed;
   const { left, width, height } = boxOf(placed, window);
-  context.strokeStyle = chosen ? look.chosen : loose ? look.loose : look.lane;
+  // Without its pose, or without its samples.
+  const torn = loose || missing;
+  context.strokeStyle = chosen ? look.chosen : torn ? look.loose : look.lane;
   context.lineWidth = chosen ? 2 : 1;
-  // Its pose is gone: torn edges.
-  context.setLineDash(loose ? [4, 3] : []);
-  withAlpha(context, chosen || loose ? 1 : 0.55, () => {
+  context.setLineDash(torn ? [4, 3] : []);
+  withAlpha(context, chosen || torn ? 1 : 0.55, () => {
     context.strokeRect(Math.round(left) + 0.5, ABOVE + 0.5, Math.round(width) - 1, height - 1);
     // Held at its time: nailed down at the left.
     if (cue.pin.to === 'time' && width > 6)
@@ -142,12 +148,12 @@ export function drawCueFrame({ context, look, window }: CuePen, placed: PlacedCu
   const begins = placeIn(window, placed.start);
   const whole = placeIn(window, placed.end) - begins;
   if (whole < NAMED) return;
-  const name = cue.reversed ? `◂ ${sound.name}` : sound.name;
+  const name = `${missing ? 'Missing: ' : ''}${cue.reversed ? '◂ ' : ''}${sound.name}`;
   const { text, width: long } = fitted(context, name, whole - 2 * AROUND_NAME);
   const x = begins + AROUND_NAME + 1;
   context.fillStyle = look.card;
   withAlpha(context, 0.78, () => context.fillRect(x - 1, ABOVE + 1, long + 2, NAME_HEIGHT));
-  context.fillStyle = look.ink;
+  context.fillStyle = missing ? look.loose : look.ink;
   context.fillText(text, x, ABOVE + 1 + NAME_HEIGHT / 2);
 }
 

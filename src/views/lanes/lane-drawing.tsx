@@ -1,5 +1,6 @@
 import { useEffect, useRef } from 'react';
 import type { PlacedCue } from '../../core/film/cue-place';
+import { useMissing } from '../../state/missing';
 import { lookOf, samplesOf, useSounds } from '../../state/sounds';
 import { prepareCanvas } from '../prepare-canvas';
 import { useLook } from '../use-look';
@@ -32,6 +33,7 @@ const WITHIN = 2;
 export function LaneDrawing({ placed, chosen, folded, left, window }: LaneDrawingProps) {
   const ref = useRef<HTMLCanvasElement>(null);
   const looks = useSounds((state) => state.looks);
+  const missing = useMissing((state) => state.sounds);
   const lookFor = useLook(cueLook);
   const { from, samplesAPixel, width, height } = window;
   useEffect(() => {
@@ -62,10 +64,10 @@ export function LaneDrawing({ placed, chosen, folded, left, window }: LaneDrawin
       const isChosen = chosen.has(each.cue.id);
       drawCueGround(pen, each, isChosen);
       if (!folded) drawWave(each);
-      drawCueFrame(pen, each, isChosen);
+      drawCueFrame(pen, each, isChosen, missing.has(each.sound.hash));
     }
     drawPins(pen, seen);
-  }, [placed, chosen, folded, looks, lookFor, from, samplesAPixel, width, height]);
+  }, [placed, chosen, folded, looks, missing, lookFor, from, samplesAPixel, width, height]);
   return (
     <canvas
       ref={ref}

@@ -149,6 +149,16 @@ export function drawComposition(
       photo && pictureOf(fileOf(photo).hash),
       quick ? 'low' : 'medium',
     );
+    // It was waited for: there is none.
+    if (!photo || pictureOf(fileOf(photo).hash)) return;
+    target.fillStyle = '#fff';
+    target.font = `${Math.min(18 * ratio, area.width / 24)}px 'Atkinson Hyperlegible Next', sans-serif`;
+    target.textAlign = 'center';
+    target.fillText(
+      `${photo.name} is missing in this browser`,
+      area.x + area.width / 2,
+      area.y + area.height / 2,
+    );
   };
   const total = panels.reduce((sum, panel) => sum + panel.share, 0);
   let left = 0;

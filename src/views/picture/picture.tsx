@@ -1,5 +1,6 @@
 import { useEffect, useEffectEvent, useRef } from 'react';
 import { runningNumber } from '../../core/film/numbering';
+import { useMissing } from '../../state/missing';
 import { fileOf } from '../../core/film/photo-picture';
 import { poseAt, scheduleOf } from '../../core/film/schedule';
 import { loadPreview } from '../../engine/browser/play/load-preview';
@@ -90,7 +91,11 @@ export function Picture() {
     };
   }, []);
 
-  useEffect(() => cacheRef.current?.retry(), [arrived]);
+  const remade = useMissing((state) => state.remade);
+  useEffect(() => {
+    cacheRef.current?.retry();
+    redraw();
+  }, [arrived, remade]);
 
   useEffect(() => {
     if (film) cacheRef.current?.want(comingUp(film, frame));

@@ -5,7 +5,7 @@ import { count, secondsAndFrames } from '../../core/time/words';
 import { listFilms, type ShelvedFilm } from '../../engine/browser/store/film-shelf';
 import { Button, IconButton } from '../../kit/button';
 import { Dialog } from '../../kit/dialog';
-import { openDemoFilm } from '../../state/bring-in';
+import { openDemoFilm } from '../../state/open-bundle';
 import { freePhotos, newFilm, openFilmById, openNewFilm, throwAway } from '../../state/open-film';
 import { saveAsItIs, saveCopy } from '../../state/save-copy';
 import { tell, useWorkbench } from '../../state/workbench';

@@ -3,6 +3,7 @@ import { memo } from 'react';
 import type { Photo } from '../../core/film/film';
 import { noticeWords, type RowNotice } from '../../core/film/intake/notices';
 import type { ScheduledPose } from '../../core/film/schedule';
+import { useMissing } from '../../state/missing';
 import { Thumbnail } from '../thumbnail';
 import styles from './tray.module.css';
 
@@ -31,7 +32,11 @@ function usedWords(photo: Photo, uses: readonly ScheduledPose[] | undefined): st
 export const PhotoCard = memo(function PhotoCard(props: PhotoCardProps) {
   const { photo, uses, notices, fresh, chosen, active, index, total } = props;
   const used = usedWords(photo, uses);
-  const noticed = notices?.map(noticeWords).join('; ');
+  const missing = useMissing(
+    (state) => state.photos.has(photo.hash) || (photo.retouched && state.photos.has(photo.retouched.hash)),
+  );
+  const words = [missing && 'its original is gone from this browser', ...(notices?.map(noticeWords) ?? [])];
+  const noticed = words.filter(Boolean).join('; ');
   const told = [
     // What is written on the card comes first and as it stands there.
     `${photo.name} ${used}${fresh ? ' new' : ''}`,

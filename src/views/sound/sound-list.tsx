@@ -6,6 +6,7 @@ import { count } from '../../core/time/words';
 import { Button, IconButton } from '../../kit/button';
 import { hearSound, stopHearing, useHearing } from '../../state/hear-sound';
 import { laySound } from '../../state/cues';
+import { useMissing } from '../../state/missing';
 import { bringInSounds, removeSound, stopSounds, useSounds } from '../../state/sounds';
 import { useFilm, useWorkbench } from '../../state/workbench';
 import { dragSound } from '../dragged-sound';
@@ -62,6 +63,7 @@ interface SoundItemProps {
 
 function SoundItem({ film, sound, disabled }: SoundItemProps) {
   const heard = useHearing((state) => state.hash === sound.hash);
+  const missing = useMissing((state) => state.sounds.has(sound.hash));
   const used = film.cues.filter((cue) => cue.soundId === sound.id).length;
   return (
     <li
@@ -79,6 +81,7 @@ function SoundItem({ film, sound, disabled }: SoundItemProps) {
       <span>
         <span className={styles.soundName}>{sound.name}</span>
         <span className={styles.facts}>
+          {missing && <b>missing · </b>}
           {(sound.samples / SAMPLE_RATE).toFixed(1)} s · {used > 0 ? `in ${count(used, 'cue')}` : 'not used'}
         </span>
       </span>

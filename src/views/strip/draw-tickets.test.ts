@@ -20,6 +20,7 @@ import { showsTickets, sightOf, ticketsIn } from './ticket-sight';
 
 const LOOK: TicketLook = {
   ...{ paper: 'paper', sheet: 'sheet', edge: 'edge', hole: 'hole', chosen: 'brass', chosenSheet: 'wash' },
+  missing: 'missing',
 };
 const PICTURE = { width: 232, height: 168 } as SmallPicture;
 

@@ -9,6 +9,7 @@ export interface TicketLook {
   readonly hole: string;
   readonly chosen: string;
   readonly chosenSheet: string;
+  readonly missing: string;
 }
 
 /** The look that the theme gives tickets on an element. */
@@ -21,6 +22,7 @@ export function ticketLook(element: Element): TicketLook {
     hole: token('hole'),
     chosen: token('brass'),
     chosenSheet: token('brass-wash'),
+    missing: token('bad'),
   };
 }
 
@@ -45,6 +47,8 @@ export interface DrawnTicket {
   /** Being dragged elsewhere. */
   readonly moving: boolean;
   readonly picture: SmallPicture | undefined;
+  /** Its original is gone from this browser. */
+  readonly missing?: boolean;
 }
 
 /** Height of the band of tickets in pixels, and the largest box for a pose's photo within one. */
@@ -60,6 +64,7 @@ const CHOSEN_EDGE = 3;
 /** Pixels from a photo on a long ticket to the next. */
 const AGAIN = 480;
 const ECHO_DASH = [4, 3];
+const LOST_EDGE = 6;
 /** Part of a photo's strength on a ticket that is an echo, and of all of a ticket that is dragged elsewhere. */
 const ECHO = 0.38;
 const MOVING = 0.45;
@@ -117,11 +122,34 @@ function drawPhotos(
   }
 }
 
+/** Crosses out the photo of a ticket whose original is gone. */
+function drawTorn({ context, look }: TicketPen, x: number, width: number): void {
+  context.strokeStyle = look.missing;
+  context.lineWidth = 3;
+  context.beginPath();
+  context.moveTo(x + 2, 3);
+  context.lineTo(x + width - 2, PHOTO.height - 1);
+  context.moveTo(x + width - 2, 3);
+  context.lineTo(x + 2, PHOTO.height - 1);
+  context.stroke();
+  context.lineWidth = 1;
+}
+
+/** Draws a red edge over stretches of frames whose originals are gone, where tickets are too narrow to be crossed out. */
+export function drawLost(pen: TicketPen, runs: readonly (readonly [start: number, end: number])[]): void {
+  const { context, look } = pen;
+  context.fillStyle = look.missing;
+  for (const [start, end] of runs) {
+    const { x, across } = stretch(pen, start, end);
+    context.fillRect(x, 0, Math.max(2, across), LOST_EDGE);
+  }
+}
+
 /** Draws tickets: paper, photo and edge. A pose shown again by a cycle is a tracing: dashed, and without weight. */
 export function drawTickets(pen: TicketPen, tickets: readonly DrawnTicket[], pictured: boolean): void {
   const { context, look } = pen;
   const corner = pictured ? ROUND : ROUND / 2;
-  for (const { entry, chosen, moving, picture } of tickets) {
+  for (const { entry, chosen, moving, picture, missing } of tickets) {
     const { x, across } = stretch(pen, entry.start, entry.end);
     // A pixel is left between two tickets.
     const width = across - 1;
@@ -138,6 +166,7 @@ export function drawTickets(pen: TicketPen, tickets: readonly DrawnTicket[], pic
     if (pictured && picture)
       drawPhotos(pen, entry, picture, (again) => strength * (echo || again ? ECHO : 1));
     context.globalAlpha = strength;
+    if (missing) drawTorn(pen, x, Math.min(width, PHOTO.width));
     context.strokeStyle = chosen ? look.chosen : look.edge;
     context.setLineDash(echo ? ECHO_DASH : []);
     context.lineWidth = 1;

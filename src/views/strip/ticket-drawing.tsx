@@ -1,6 +1,8 @@
 import { useEffect, useLayoutEffect, useRef } from 'react';
 import type { Photo } from '../../core/film/film';
 import { poseAt, type Schedule, type ScheduledPose } from '../../core/film/schedule';
+import { fileOf } from '../../core/film/photo-picture';
+import { useMissing } from '../../state/missing';
 import { useWorkbench } from '../../state/workbench';
 import { prepareCanvas } from '../prepare-canvas';
 import { useLook } from '../use-look';
@@ -8,6 +10,7 @@ import {
   BAND,
   drawCover,
   drawHoles,
+  drawLost,
   drawPaper,
   drawTickets,
   drawVeils,
@@ -27,6 +30,13 @@ interface TicketDrawingProps {
   readonly dragged: readonly string[];
 }
 
+/** What is drawn of poses besides where they stand. */
+interface Marks extends Omit<TicketDrawingProps, 'sight'> {
+  readonly sight: TicketSight;
+  /** Hashes of files whose originals are gone. */
+  readonly missing: ReadonlySet<string>;
+}
+
 /** Pixels from one picture to the next where tickets have none of their own. */
 const PITCH = 96;
 
@@ -38,18 +48,20 @@ export function TicketDrawing({ sight, photos, chosen, dragged }: TicketDrawingP
   const arrived = useTicketPictures();
   // Pictures of a film that is just being fetched arrive one by one.
   const incoming = useWorkbench((state) => state.incoming?.done);
-  useEffect(retryPictures, [incoming]);
+  const missing = useMissing((state) => state.photos);
+  const remade = useMissing((state) => state.remade);
+  useEffect(retryPictures, [incoming, remade]);
   // With the scrolling, not after it.
   useLayoutEffect(() => {
     const context = prepareCanvas(ref.current, width, BAND);
     if (!context) return;
-    drawSight({ context, look: look(context.canvas), ...sight }, { sight, photos, chosen, dragged });
-  }, [sight, photos, chosen, dragged, left, width, look, arrived]);
+    drawSight({ context, look: look(context.canvas), ...sight }, { sight, photos, chosen, dragged, missing });
+  }, [sight, photos, chosen, dragged, missing, left, width, look, arrived]);
   return <canvas ref={ref} className={styles.drawing} style={{ left, width, height: BAND }} aria-hidden />;
 }
 
 /** Draws what is in sight of the poses. */
-function drawSight(pen: TicketPen, { sight, photos, chosen, dragged }: TicketDrawingProps): void {
+function drawSight(pen: TicketPen, { sight, photos, chosen, dragged, missing }: Marks): void {
   const { plan, zoom, left, width, from, to, detail } = sight;
   if (from >= to) return;
   const entries = ticketsIn(sight);
@@ -57,6 +69,10 @@ function drawSight(pen: TicketPen, { sight, photos, chosen, dragged }: TicketDra
   const end = plan.frames * zoom;
   const cells = pictured ? [] : cellsBetween(plan, zoom, left, Math.min(left + width, end));
   const photoOf = ({ pose }: ScheduledPose): Photo | undefined => photos.get(pose.photoId);
+  const isLost = (entry: ScheduledPose): boolean => {
+    const photo = photoOf(entry);
+    return photo !== undefined && missing.has(fileOf(photo).hash);
+  };
   const theirs = showsTickets(sight) ? entries.map(photoOf) : [];
   const pictureOf = pictured
     ? wantPictures(theirs, [])
@@ -70,6 +86,7 @@ function drawSight(pen: TicketPen, { sight, photos, chosen, dragged }: TicketDra
       chosen: chosen.has(entry.pose.id),
       moving: dragged.includes(entry.pose.id),
       picture: pictured ? pictureOf(photoOf(entry)) : undefined,
+      missing: pictured && isLost(entry),
     }));
     drawTickets(pen, tickets, pictured);
     drawHoles(pen, from, to);
@@ -82,7 +99,12 @@ function drawSight(pen: TicketPen, { sight, photos, chosen, dragged }: TicketDra
     const across = Math.min(PITCH - 1, end - x);
     if (picture) drawCover(pen.context, picture, { x: x - left, y: 1, width: across, height: PHOTO.height });
   }
-  if (!pictured) drawVeils(pen, chosenRuns(plan.poses, chosen));
+  if (!pictured && missing.size > 0) drawLost(pen, runsOf(plan.poses, isLost));
+  if (!pictured)
+    drawVeils(
+      pen,
+      runsOf(plan.poses, ({ pose }) => chosen.has(pose.id)),
+    );
 }
 
 /** One place for a picture every so often, with the showing that stands there. */
@@ -100,11 +122,15 @@ function cellsBetween(
   return cells;
 }
 
-/** Stretches of frames whose poses are all chosen. */
-function chosenRuns(entries: readonly ScheduledPose[], chosen: ReadonlySet<string>): [number, number][] {
+/** Stretches of frames whose poses are all as is asked. */
+function runsOf(
+  entries: readonly ScheduledPose[],
+  isMeant: (entry: ScheduledPose) => boolean,
+): [number, number][] {
   const runs: [number, number][] = [];
-  for (const { pose, start, end } of entries) {
-    if (!chosen.has(pose.id)) continue;
+  for (const entry of entries) {
+    const { start, end } = entry;
+    if (!isMeant(entry)) continue;
     const last = runs.at(-1);
     if (last && last[1] === start) last[1] = end;
     else runs.push([start, end]);

@@ -1,5 +1,7 @@
 import { memo, useMemo } from 'react';
 import type { Photo } from '../../core/film/film';
+import { fileOf } from '../../core/film/photo-picture';
+import { useMissing } from '../../state/missing';
 import { Ticket } from './ticket';
 import { showsTickets, ticketsIn, type TicketSight } from './ticket-sight';
 
@@ -19,7 +21,10 @@ interface TicketListProps {
 export const TicketList = memo(function TicketList(props: TicketListProps) {
   const { sight, photos, chosen, here, canWrite } = props;
   const entries = useMemo(() => ticketsIn(sight), [sight]);
+  const missing = useMissing((state) => state.photos);
   if (!showsTickets(sight)) return null;
+  const isLost = (photo: Photo | undefined): boolean =>
+    photo !== undefined && missing.has(fileOf(photo).hash);
   return entries.map((entry) => (
     <Ticket
       key={entry.index}
@@ -28,6 +33,7 @@ export const TicketList = memo(function TicketList(props: TicketListProps) {
       total={sight.plan.count}
       chosen={chosen.has(entry.pose.id)}
       active={entry.index === here}
+      missing={missing.size > 0 && isLost(photos.get(entry.pose.photoId))}
       stretchy={canWrite && entry.pose.hold * sight.zoom >= OWN_GRIP}
     />
   ));

@@ -12,12 +12,15 @@ interface TicketProps {
   readonly active: boolean;
   /** Whether its edge can be dragged. */
   readonly stretchy: boolean;
+  /** Its original is gone from this browser. */
+  readonly missing: boolean;
 }
 
 export const ticketId = (index: number): string => `ticket-${index}`;
 
 /** What one showing of a pose is grabbed by on the strip, over the drawing of it. */
-export const Ticket = memo(function Ticket({ entry, photo, total, chosen, active, stretchy }: TicketProps) {
+export const Ticket = memo(function Ticket(props: TicketProps) {
+  const { entry, photo, total, chosen, active, stretchy, missing } = props;
   const { pose, index, start, showing, showings } = entry;
   const again = showings > 1 ? `, shown ${showing + 1} of ${count(showings, 'time')}` : '';
   return (
@@ -28,7 +31,7 @@ export const Ticket = memo(function Ticket({ entry, photo, total, chosen, active
       aria-posinset={index + 1}
       aria-setsize={total}
       aria-current={active ? 'true' : undefined}
-      aria-label={`Pose ${index + 1}, ${photo?.name ?? 'photo missing'}, held ${count(pose.hold, 'frame')}${again}`}
+      aria-label={`Pose ${index + 1}, ${photo?.name ?? 'photo missing'}, held ${count(pose.hold, 'frame')}${again}${missing ? ', its original is gone' : ''}`}
       data-pose={pose.id}
       className={styles.ticket}
       // In frames: the strip says how wide a frame is, so that zooming draws no ticket anew.

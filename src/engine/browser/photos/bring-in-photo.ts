@@ -17,6 +17,8 @@ interface Refused {
   readonly name: string;
   readonly problem: string;
   readonly full: boolean;
+  /** It is not the file that was expected. */
+  readonly altered?: boolean;
 }
 
 interface Looked {
@@ -25,6 +27,15 @@ interface Looked {
 }
 
 export type BroughtIn = Looked | Refused;
+
+export interface HowToBringIn {
+  /** The hash that the bytes must have, where it is known. */
+  readonly expected?: string | undefined;
+  /** It comes out of the store: only its small pictures are kept anew. */
+  readonly isStored?: boolean | undefined;
+  /** Whether files are taken that a package has to decode; where not, they are handed back. */
+  readonly slowly: boolean;
+}
 
 /** Photos that are in memory at the same time: one is read while another is computed. */
 const looking = pLimit(2);
@@ -41,12 +52,12 @@ const refused = (name: string, problem: string, full = false): Refused => ({
  * Brings one file into the store: checks it, keeps its bytes under their hash and small pictures beside them.
  * Never throws; a file that cannot be used comes back with a sentence that names it.
  */
-export async function bringInPhoto(file: File): Promise<BroughtIn> {
-  const looked = await looking(() => lookAt(file));
-  if (!looked.ok) return looked;
+export async function bringInPhoto(file: File, how: HowToBringIn): Promise<BroughtIn | 'slow'> {
+  const looked = await looking(() => lookAt(file, how));
+  if (looked === 'slow' || !looked.ok) return looked;
   const { record, ...brought } = looked;
   try {
-    await keeper.keep(record);
+    await keeper.keep(how.isStored ? { ...record, original: undefined } : record);
     return brought;
   } catch (error) {
     const { name } = file;
@@ -60,7 +71,10 @@ const tooLong = (name: string, { width, height }: Size): string =>
   `${name} is ${width} × ${height} pixels; no side may be longer than ${LONGEST_SIDE.toLocaleString('en')}. It was left out.`;
 
 /** Reads and checks a file, and makes its small pictures. */
-async function lookAt(file: File): Promise<(Looked & { readonly record: PictureRecord }) | Refused> {
+async function lookAt(
+  file: File,
+  { expected, slowly }: HowToBringIn,
+): Promise<(Looked & { readonly record: PictureRecord }) | Refused | 'slow'> {
   const { name } = file;
   let bytes: Uint8Array<ArrayBuffer>;
   try {
@@ -74,6 +88,7 @@ async function lookAt(file: File): Promise<(Looked & { readonly record: PictureR
   if (bytes.length === 0) return refused(name, `${name} is empty. It was left out.`);
   const type = sniffPhotoType(bytes);
   if (!type) return refused(name, `${name} is not a picture of a kind that Kermis reads. It was left out.`);
+  if (isForeign(type) && !slowly) return 'slow';
   if (isCutOff(bytes, type)) {
     return refused(
       name,
@@ -89,6 +104,8 @@ async function lookAt(file: File): Promise<(Looked & { readonly record: PictureR
     );
   }
   const [hash, facts] = await Promise.all([sha256(bytes), readPhotoFacts(bytes)]);
+  if (expected !== undefined && hash !== expected)
+    return { ...refused(name, `${name} was altered. It was left out.`), altered: true };
   try {
     const { preview, thumbnail, ...made } = await makePictures(bytes, type, facts.orientation);
     const { width, height, orientation, light, approximate } = made;

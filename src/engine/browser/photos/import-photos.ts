@@ -25,28 +25,32 @@ const HAND_OVER_SHARE = 0.05;
 const PATIENCE = 4000;
 /** The progress is told this often, in milliseconds. */
 const TELL_EVERY = 400;
+/** So long a photo is waited for before those behind it are handed over, in milliseconds. */
+const STUCK = 1500;
 
 /**
  * Brings files in, in number order, with a worker for each core. Resolves when all are in, the import was
- * stopped, or the storage is full; what came in until then has been handed over.
+ * stopped, or the storage is full; what came in until then has been handed over. Gives those that found no room.
  */
 export async function importPhotos(
   files: readonly File[],
   options: ImportOptions,
-): Promise<{ readonly full: boolean }> {
+): Promise<{ readonly left: readonly File[] }> {
   const folders = foldersBelow(files);
   const queue = inNumberOrder(files, (file) => pathOf({ folder: folders.get(file), name: file.name }));
   const total = queue.length;
   const threads = new PhotoThreads(total);
   let next = 0;
   let done = 0;
-  let full = false;
+  const room = { full: false };
+  const looked = new Set<number>();
   // Rows wait here until all before them are in, so that the table grows from its start.
   const waiting = new Map<number, IntakeRow>();
   let handedOver = 0;
   // The first rows are handed over at once.
   let nextHandOver = 0;
   let lastTold = 0;
+  let movedOn = performance.now();
 
   const handOver = (everything: boolean): void => {
     const now = performance.now();
@@ -57,8 +61,15 @@ export async function importPhotos(
       waiting.delete(index);
       if (row) ready.push(row);
     };
-    if (everything) for (const index of [...waiting.keys()].sort((a, b) => a - b)) take(index);
-    else for (; waiting.has(handedOver); handedOver++) take(handedOver);
+    // One that takes long does not hold up what is behind it.
+    const stuck = !waiting.has(handedOver) && now - movedOn > STUCK;
+    if (everything || stuck) {
+      const indices = [...waiting.keys()].sort((a, b) => a - b);
+      handedOver = Math.max(handedOver, (indices.at(-1) ?? -1) + 1);
+      for (const index of indices) take(index);
+    } else for (; waiting.has(handedOver); handedOver++) take(handedOver);
+    for (const index of waiting.keys()) if (index < handedOver) take(index);
+    if (ready.length > 0) movedOn = now;
     if (ready.length === 0) return;
     options.onRows(ready);
     // Measured behind what drawing follows; a tab in the background draws nothing and must go on all the same.
@@ -78,7 +89,7 @@ export async function importPhotos(
   );
 
   const work = async (): Promise<void> => {
-    while (next < total && !full && !options.signal.aborted) {
+    while (next < total && !room.full && !options.signal.aborted) {
       const index = next++;
       const file = queue[index] as File;
       const id = crypto.randomUUID();
@@ -88,13 +99,18 @@ export async function importPhotos(
       const folder = folders.get(file);
       const within = folder === undefined ? {} : { folder };
       const row = { id, name: file.name, ...within, modifiedAt: file.lastModified, leftOut: false };
+      // What found no room is no file that cannot be used: it comes in when there is some.
+      if (!outcome.ok && outcome.full) {
+        room.full = true;
+        return;
+      }
       waiting.set(
         index,
         outcome.ok
           ? { ...row, photo: { id, ...within, ...outcome.photo } }
           : { ...row, problem: outcome.problem },
       );
-      full ||= !outcome.ok && outcome.full;
+      looked.add(index);
       done++;
       const now = performance.now();
       if (now - lastTold >= TELL_EVERY || done === total) {
@@ -106,12 +122,12 @@ export async function importPhotos(
   };
 
   try {
-    await Promise.all(Array.from({ length: threads.size }, work));
+    await Promise.all(Array.from({ length: threads.room }, work));
   } finally {
     threads.close();
   }
   handOver(true);
   // Thousands of rows are drawn before who waits for them does anything else.
   await nextTask();
-  return { full };
+  return { left: room.full ? queue.filter((_, index) => !looked.has(index)) : [] };
 }

@@ -6,9 +6,9 @@ export interface PictureRecord {
   readonly hash: string;
   /**
    * Made from the bytes that were read and hashed: a chosen file given to the store itself may be kept as a mere
-   * reference, and be gone with the card.
+   * reference, and be gone with the card. Undefined where it is stored already.
    */
-  readonly original: Blob;
+  readonly original: Blob | undefined;
   readonly preview: Blob;
   readonly thumbnail: Uint8Array;
 }
@@ -34,7 +34,7 @@ export class PictureKeeper {
   keep(record: PictureRecord): Promise<void> {
     return new Promise((resolve, reject) => {
       this.#waiting.push({ record, resolve, reject });
-      this.#bytes += record.original.size;
+      this.#bytes += record.original?.size ?? 0;
       if (this.#waiting.length >= MOST || this.#bytes >= MOST_BYTES) void this.#flush();
       else this.#timer ??= setTimeout(() => void this.#flush(), PATIENCE);
     });
@@ -74,10 +74,8 @@ async function store(records: readonly PictureRecord[]): Promise<void> {
       items((record) => record.preview),
     ),
   ]);
-  await setItems(
-    originals,
-    items((record) => record.original),
-  );
+  const fresh = records.flatMap(({ hash, original }) => (original ? [{ key: hash, value: original }] : []));
+  if (fresh.length > 0) await setItems(originals, fresh);
 }
 
 /** Removes what was kept of a photo that did not fit, unless an earlier import had kept it whole. */

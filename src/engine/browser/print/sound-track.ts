@@ -22,7 +22,8 @@ let registered = false;
 export class SoundTrack {
   readonly #plan: MixPlan;
   readonly #source: AudioSampleSource;
-  readonly #samples = new SoundSamples();
+  // A film is not printed without what should be heard.
+  readonly #samples = new SoundSamples(undefined, true);
   readonly #from: number;
   readonly #to: number;
   readonly #early: number;

@@ -10,14 +10,14 @@ import { isFull } from '../store/is-full';
 import { sha256Of } from '../store/sha256';
 import { originals, soundLooks, soundPieces } from '../store/stores';
 import { readSound, type SoundStream } from './read-sound';
-import { PIECE, pieceKey, readLook, type SoundLook } from './sound-look';
+import { PIECE, pieceKey, pieceKeys, readLook, type SoundLook } from './sound-look';
 import { SoundSamples } from './sound-samples';
 import { toMono } from './to-mono';
 import { toStereo } from './to-stereo';
 
 export type SoundBroughtIn =
   | { readonly ok: true; readonly sound: Omit<Sound, 'id'>; readonly note?: string | undefined }
-  | { readonly ok: false; readonly problem: string };
+  | { readonly ok: false; readonly problem: string; readonly full?: boolean };
 
 /** Longer sounds would fill the browser: an hour takes 1.4 GB. */
 const LONGEST_SECONDS = 3600;
@@ -190,6 +190,14 @@ async function keepSamples(
   }
 }
 
+/** What is drawn of a sound that is in the store with all of its samples. */
+async function wholeLook(hash: string): Promise<SoundLook | undefined> {
+  const look = await readLook(hash);
+  if (!look) return undefined;
+  const pieces = await Promise.all(pieceKeys(hash, look.samples).map((key) => soundPieces.getItem(key)));
+  return pieces.every((piece) => piece !== null) ? look : undefined;
+}
+
 /**
  * Brings one sound into the store: its bytes under their hash, its samples at 48 kHz in pieces, and what is drawn of
  * it. Never throws; a file that cannot be used comes back with a sentence that names it.
@@ -219,7 +227,7 @@ export async function bringInSound(
         `lasts ${(seconds / 3600).toFixed(1)} hours, and an hour is the most that Kermis takes; cut out what you need first`,
       );
     }
-    const known = await readLook(hash);
+    const known = await wholeLook(hash);
     const keep = (from: SoundStream, means?: readonly number[]): Promise<Kept> =>
       keepSamples(hash, from, (done) => onSeconds(done, seconds), means);
     let kept = known ? { samples: known.samples, bad: 0, cut: false, means: [] } : await keep(stream);
@@ -253,7 +261,8 @@ export async function bringInSound(
     ].filter(Boolean);
     return { ok: true, sound, note: notes.length > 0 ? notes.join(' ') : undefined };
   } catch (error) {
-    if (isFull(error)) return refuse('did not fit: the browser has no room left');
+    if (isFull(error))
+      return { ok: false, problem: `${name} did not fit: the browser has no room left.`, full: true };
     const why = error instanceof Error ? error.message : '';
     return refuse(/^(is|has|holds|lasts) /.test(why) ? why : 'is damaged and cannot be decoded');
   } finally {

@@ -22,4 +22,8 @@ export const PIECE = 480_000;
 
 export const pieceKey = (hash: string, index: number): string => `${hash}.${index}`;
 
+/** Keys of all pieces of a sound of so many samples. */
+export const pieceKeys = (hash: string, samples: number): readonly string[] =>
+  Array.from({ length: Math.ceil(samples / PIECE) }, (_, i) => pieceKey(hash, i));
+
 export const readLook = (hash: string): Promise<SoundLook | null> => soundLooks.getItem<SoundLook>(hash);

@@ -19,8 +19,12 @@ export class SoundSamples {
   /** By key, the one used last at the end. */
   readonly #held = new Map<string, SoundPiece>();
 
-  constructor(mostHeld = MOST_HELD) {
+  readonly #mustBeThere: boolean;
+
+  /** Where samples `mustBeThere`, fetching what is not rejects; else it is silent. */
+  constructor(mostHeld = MOST_HELD, mustBeThere = false) {
     this.#mostHeld = mostHeld;
+    this.#mustBeThere = mustBeThere;
   }
 
   /** Whether all of a part of a sound can be read at once. */
@@ -33,7 +37,7 @@ export class SoundSamples {
     const keys = new Set(needed.flatMap(keysOf));
     await Promise.all(
       [...keys].map(async (key) => {
-        const piece = this.#held.get(key) ?? (await soundPieces.getItem<SoundPiece>(key)) ?? NOTHING;
+        const piece = this.#held.get(key) ?? (await this.#fetchPiece(key));
         this.#held.delete(key);
         this.#held.set(key, piece);
       }),
@@ -42,6 +46,12 @@ export class SoundSamples {
       if (this.#held.size <= Math.max(this.#mostHeld, keys.size)) break;
       this.#held.delete(key);
     }
+  }
+
+  async #fetchPiece(key: string): Promise<SoundPiece> {
+    const piece = await soundPieces.getItem<SoundPiece>(key);
+    if (!piece && this.#mustBeThere) throw new Error('Samples of a sound are missing in this browser.');
+    return piece ?? NOTHING;
   }
 
   readonly read: ReadSound = (hash, from, to) => {

@@ -4,6 +4,7 @@ import { filmDocument, readFilmDocument } from '../../../core/formats/film-docum
 import { openFilmDocument } from '../../../core/formats/mend-document';
 import { failed, found, type Parsed } from '../../../core/time/parsed';
 import { removeTakesOf } from '../record/take-shelf';
+import { forgetArrival } from './arrival-shelf';
 import { deleteJournal, followJournal, type DocumentMark, type Kept } from './journal';
 import { forgetIntake } from './intake-shelf';
 import { desk, films, places } from './stores';
@@ -121,6 +122,7 @@ export async function deleteFilm(id: string): Promise<void> {
   await films.removeItem(id);
   await places.removeItem(id);
   await forgetIntake(id);
+  await forgetArrival(id);
   await removeTakesOf(id);
   await deleteJournal(id);
 }

@@ -1,3 +1,5 @@
+import type { Film } from '../../../core/film/film';
+import { filesOf } from '../../../core/film/photo-picture';
 import { fileFacts } from '../photos/file-facts';
 
 /** What an import needs and what the browser grants, in bytes. */
@@ -41,4 +43,22 @@ export async function storageRoom(files: readonly File[]): Promise<StorageRoom |
   const asked = await fileFacts(some.filter((file) => file !== undefined));
   const mean = asked.reduce((sum, { size }) => sum + size, 0) / Math.max(1, asked.length);
   return use && { needed: files.length * (mean + SMALL_PICTURES), free: use.free };
+}
+
+/** Samples are kept decoded: so many bytes each, of at most two channels. */
+const BYTES_A_SAMPLE = 4;
+
+/** Compares files of a film, by hash, with the room that the browser still grants; undefined where it does not say. */
+export async function roomFor(film: Film, wanted: ReadonlySet<string>): Promise<StorageRoom | undefined> {
+  const use = await storageUse();
+  if (!use) return undefined;
+  const photos = [...filesOf(film.photos).values()].filter(({ hash }) => wanted.has(hash));
+  const sounds = film.sounds.filter(({ hash }) => wanted.has(hash));
+  const needed =
+    photos.reduce((sum, { bytes }) => sum + bytes + SMALL_PICTURES, 0) +
+    sounds.reduce(
+      (sum, { bytes, samples, channels }) => sum + bytes + samples * Math.min(2, channels) * BYTES_A_SAMPLE,
+      0,
+    );
+  return { needed, free: use.free };
 }
