@@ -55,10 +55,12 @@ export function setPoint(which: 'in' | 'out'): void {
     const otherFrame = other && placeOf(plan, other).frame;
     const crossed =
       otherFrame !== undefined && (which === 'in' ? at.frame > otherFrame : at.frame < otherFrame);
-    // A point set past the other one takes it off, rather than standing crossed.
-    const range = which === 'in' ? { in: at } : { out: at };
-    const off = which === 'in' ? { out: undefined } : { in: undefined };
-    edit({ kind: 'set-range', range: crossed ? { ...range, ...off } : range });
+    // Set past the other one the points change places.
+    const isIn = (which === 'in') !== crossed;
+    const set = isIn ? { in: at } : { out: at };
+    const moved = isIn ? { out: other } : { in: other };
+    edit({ kind: 'set-range', range: crossed ? { ...set, ...moved } : set });
+    if (crossed) tell('The in point was behind the out point: they have changed places.');
   }
 }
 

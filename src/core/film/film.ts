@@ -5,8 +5,12 @@ import { FIRST_LANES, FIRST_MIX, type Cue, type Lane, type Mix, type Sound } fro
 
 export type { Moment } from './moment';
 
-/** Why a picture's colours cannot be told exactly: it has inks (CMYK), or a colour profile that cannot be used. */
-export type Approximate = 'inks' | 'profile';
+/**
+ * Why a picture cannot be shown exactly: it has inks (CMYK), a colour profile that cannot be used, or a part of it is
+ * damaged.
+ */
+export const APPROXIMATE = ['inks', 'profile', 'damage'] as const;
+export type Approximate = (typeof APPROXIMATE)[number];
 
 /** What is known of a picture file. The bytes lie in the store under `hash` and are never altered. */
 export interface PictureFile {

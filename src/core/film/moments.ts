@@ -47,11 +47,14 @@ export interface Span {
   readonly to: number;
 }
 
-/** The part of the film between its in and out points; all of it where there are none or they cross. */
+/**
+ * The part of the film between its in and out points, both with it; all of it where there are none. Points that have come to
+ * stand the wrong way round, such as by moving scenes, are taken as if they were exchanged.
+ */
 export function spanOf(plan: Schedule, range: Range): Span {
-  const from = range.in ? placeOf(plan, range.in).frame : 0;
-  const to = range.out ? placeOf(plan, range.out).frame + 1 : plan.frames;
-  return from < to ? { from, to } : { from: 0, to: plan.frames };
+  const first = range.in ? placeOf(plan, range.in).frame : 0;
+  const last = range.out ? placeOf(plan, range.out).frame : plan.frames - 1;
+  return { from: Math.max(0, Math.min(first, last)), to: Math.max(first, last) + 1 };
 }
 
 /** A moment as it stands now, to be found there again when its pose goes. */

@@ -10,7 +10,7 @@ import {
   MOST_POSES,
 } from '../film/bounds';
 import { MOST_PASSES } from '../film/edits/cycle-edits';
-import { CYCLE_WAYS, FLAG_KINDS, PAINTS } from '../film/film';
+import { APPROXIMATE, CYCLE_WAYS, FLAG_KINDS, PAINTS } from '../film/film';
 import { FADE_CURVES, LANE_KINDS } from '../film/sound';
 import { CEILINGS, LEVELS } from '../sound/level';
 import { TEMPO_BOUNDS } from '../time/beats';
@@ -34,7 +34,9 @@ const pictureFile = {
   height: side,
   orientation: orientation.required(),
   light: Joi.number().min(0).max(255).optional(),
-  approximate: Joi.string().valid('inks', 'profile').optional(),
+  approximate: Joi.string()
+    .valid(...APPROXIMATE)
+    .optional(),
   turn: orientation.optional(),
 };
 

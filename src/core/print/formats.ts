@@ -44,3 +44,8 @@ export function printBitrate(format: PrintFormat, { width, height }: Size, rate:
   const wanted = width * height * rateNumber(rate) * BITS_A_PIXEL[format];
   return Math.round(Math.min(60e6, Math.max(1e6, wanted)));
 }
+
+const SOUND_BITRATE = { mp4: 192_000, webm: 160_000 } as const;
+
+/** Bits a second that the sound of a print is given. */
+export const soundBitrate = (format: PrintFormat): number => SOUND_BITRATE[format];

@@ -1,6 +1,8 @@
 import { filmSamples, placeCues } from '../film/cue-place';
 import type { Film } from '../film/film';
 import type { Fade, StepBack } from '../film/sound';
+import type { Span } from '../film/moments';
+import { frameToSample } from '../time/frames';
 import { gainOf } from './level';
 import { joined, type SampleSpan } from './step-back';
 
@@ -32,6 +34,13 @@ export interface MixPlan {
   /** Factor of the whole, and the highest amplitude. */
   readonly gain: number;
   readonly ceiling: number;
+}
+
+/** Whether anything is heard in a part of a film, given in frames. */
+export function isHeard(film: Film, span: Span): boolean {
+  const { rate } = film.settings;
+  const [from, to] = [frameToSample(span.from, rate), frameToSample(span.to, rate)];
+  return planMix(film).voices.some(({ start, end }) => start < to && end > from);
 }
 
 const NO_FADE: Fade = { samples: 0, curve: 'straight' };

@@ -1,10 +1,11 @@
 import { Download, Printer, Trash2 } from 'lucide-react';
 import { useEffect, useState } from 'react';
-import { PRINT_FORMATS, printBitrate, type PrintFormat } from '../../core/print/formats';
+import { PRINT_FORMATS, printBitrate, soundBitrate, type PrintFormat } from '../../core/print/formats';
 import { rateText } from '../../core/time/rate';
 import { found } from '../../core/time/parsed';
 import { count, lengthWords, sizeWords } from '../../core/time/words';
 import { frameToSeconds } from '../../core/time/frames';
+import { isHeard } from '../../core/sound/mix-plan';
 import { printObstacle } from '../../engine/browser/print/print-film';
 import { Foot } from '../../kit/foot';
 import { Button, IconButton } from '../../kit/button';
@@ -44,7 +45,9 @@ export function PrintView() {
   const { span, words } = parts.find((each) => each.value === part) ?? parts[0];
   const frames = span.to - span.from;
   const name = named ?? (part === WHOLE ? film.title : `${film.title}, ${words}`);
-  const bytes = (printBitrate(format, film.settings, rate) / 8) * frameToSeconds(frames, rate);
+  const sounds = isHeard(film, span);
+  const bits = printBitrate(format, film.settings, rate) + (sounds ? soundBitrate(format) : 0);
+  const bytes = (bits / 8) * frameToSeconds(frames, rate);
   const shown = prints.find((print) => print.id === shownId) ?? prints[0];
   return (
     <div className={styles.print}>
@@ -78,7 +81,8 @@ export function PrintView() {
             <br />
             {rateText(rate)} frames a second, {width} × {height}
             <br />
-            {frames > 0 && `at most about ${sizeWords(bytes)}, no sound`}
+            {frames > 0 &&
+              `at most about ${sizeWords(bytes)}, ${sounds ? `with sound at ${soundBitrate(format) / 1000} kbit/s` : 'no sound'}`}
           </p>
           {obstacle && (
             <p role="alert" className={styles.wrong}>
@@ -115,7 +119,7 @@ export function PrintView() {
       <section className={styles.proof} aria-label="Finished prints">
         <div className={styles.screen}>
           {shown ? (
-            // eslint-disable-next-line jsx-a11y/media-has-caption -- a print has no sound yet
+            // eslint-disable-next-line jsx-a11y/media-has-caption -- the film's own words are in its sound
             <video
               key={shown.url}
               src={shown.url}

@@ -118,6 +118,12 @@ export function rowWords(row: IntakeRow, notices: readonly RowNotice[]): string 
   return [...known, ...notices.map(noticeWords)].join('; ');
 }
 
+const APPROXIMATE_WORDS: Readonly<Record<Approximate, string>> = {
+  inks: 'has inks (CMYK): its colours are approximate',
+  profile: 'has a colour profile that cannot be used: its colours are approximate',
+  damage: 'is damaged: a part of it cannot be seen. Copy it from the camera again',
+};
+
 /** A notice in plain words. */
 export function noticeWords(notice: RowNotice): string {
   switch (notice.kind) {
@@ -134,9 +140,7 @@ export function noticeWords(notice: RowNotice): string {
     case 'turned':
       return 'turned upright';
     case 'colours':
-      return notice.why === 'inks'
-        ? 'has inks (CMYK): its colours are approximate'
-        : 'has a colour profile that cannot be used: its colours are approximate';
+      return APPROXIMATE_WORDS[notice.why];
     case 'light':
       return `${Math.abs(notice.percent)} % ${notice.percent > 0 ? 'lighter' : 'darker'} than its neighbours`;
     case 'earlier':

@@ -240,12 +240,14 @@ function encode(work: Work, planes: Planes): SmallJpeg {
  * smaller one is made from the one before. Only what the small pictures need is decoded.
  *
  * Undefined when the photo is not of the plain kind (see `readJpeg`) or is damaged: the browser's own decoder is the
- * way for those.
+ * way for those. `onDamage` is called where the data breaks off, or cannot be what was stored: decoders fill that with grey
+ * and do not complain.
  */
 export function shrinkJpeg(
   bytes: Uint8Array,
   orientation: Orientation,
   sides: readonly number[],
+  onDamage: () => void = () => undefined,
 ): ShrunkJpeg | undefined {
   const jpeg = readJpeg(bytes);
   const [largest] = sides;
@@ -253,7 +255,10 @@ export function shrinkJpeg(
   const side = blockSide(jpeg, sizeWithin(jpeg, largest));
   const work: Work = { code, layout: new MemoryLayout() };
   let planes: readonly Plane[] | undefined = decode(work, bytes, jpeg, side);
-  if (!planes) return undefined;
+  if (!planes) {
+    onDamage();
+    return undefined;
+  }
   const pictures: SmallJpeg[] = [];
   let light = 0;
   for (const most of sides) {

@@ -59,9 +59,15 @@ export async function makePictures(
   type: PhotoType,
   tagged: Orientation,
 ): Promise<Pictures> {
+  let damaged = false;
   const shrunk =
-    type === 'image/jpeg' ? shrinkJpeg(bytes, tagged, [PREVIEW_WIDTH, THUMBNAIL_WIDTH]) : undefined;
-  if (!shrunk) return drawPictures(bytes, type, tagged);
+    type === 'image/jpeg'
+      ? shrinkJpeg(bytes, tagged, [PREVIEW_WIDTH, THUMBNAIL_WIDTH], () => (damaged = true))
+      : undefined;
+  if (!shrunk) {
+    const drawn = await drawPictures(bytes, type, tagged);
+    return damaged ? { ...drawn, approximate: 'damage' } : drawn;
+  }
   const { width, height, pictures, light } = shrunk;
   const [large, small] = pictures as [SmallJpeg, SmallJpeg];
   const preview = new Blob([large.bytes], { type });

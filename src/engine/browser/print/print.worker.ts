@@ -10,6 +10,7 @@ import {
 } from 'mediabunny';
 import type { Film } from '../../../core/film/film';
 import type { I420 } from '../../../core/picture/pixels';
+import { sayOpusDelay } from '../../../core/formats/webm-delay';
 import { printBitrate, printFormat, type PrintFormat } from '../../../core/print/formats';
 import { printLoop } from '../../../core/print/print-loop';
 import type { Span } from '../../../core/film/moments';
@@ -119,6 +120,8 @@ const worker = {
       makers.close();
     }
     if (!target.buffer) throw new Error('The print came out empty.');
+    if (format === 'webm' && sound && !sayOpusDelay(new Uint8Array(target.buffer)))
+      throw new Error('The sound would have come late in it.');
     return new Blob([target.buffer], { type: mediaType });
   },
 

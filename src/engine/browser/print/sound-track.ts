@@ -1,14 +1,13 @@
+import { ROOM_FOR_PRE_ROLL } from '../../../core/formats/webm-delay';
 import { registerAacEncoder } from '@mediabunny/aac-encoder';
 import { AudioSample, AudioSampleSource, Quality, type Output } from 'mediabunny';
 import type { Film } from '../../../core/film/film';
 import type { Span } from '../../../core/film/moments';
-import type { PrintFormat } from '../../../core/print/formats';
+import { soundBitrate, type PrintFormat } from '../../../core/print/formats';
 import { planMix, type MixPlan } from '../../../core/sound/mix-plan';
 import { MIX_BLOCK, mixBlock, neededFor } from '../../../core/sound/mixer';
 import { frameToSample, SAMPLE_RATE } from '../../../core/time/frames';
 import { SoundSamples } from '../sounds/sound-samples';
-
-const BITRATE = { mp4: 192_000, webm: 160_000 } as const;
 
 /**
  * The AAC encoder puts so many samples in front of what it is given. Written that much earlier they lie before the start,
@@ -43,9 +42,9 @@ export class SoundTrack {
     }
     this.#source = new AudioSampleSource({
       codec: format === 'mp4' ? 'aac' : 'opus',
-      quality: new Quality({ bitrate: BITRATE[format] }),
+      quality: new Quality({ bitrate: soundBitrate(format) }),
     });
-    output.addAudioTrack(this.#source);
+    output.addAudioTrack(this.#source, format === 'webm' ? { name: ROOM_FOR_PRE_ROLL } : {});
   }
 
   /** Adds a track to a print that has not begun; undefined where nothing is heard. */

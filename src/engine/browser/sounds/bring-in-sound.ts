@@ -239,8 +239,9 @@ export async function bringInSound(
       stream = await readSound(file);
       kept = await keep(stream, means);
     }
-    const promised = promisedSamples(await file.slice(0, PROMISE_HEAD).arrayBuffer());
-    const cut = kept.cut || kept.samples < ((promised ?? 0) * SAMPLE_RATE) / sampleRate - MISSED;
+    const samples = promisedSamples(await file.slice(0, PROMISE_HEAD).arrayBuffer());
+    const promised = samples === undefined ? (stream.promised ?? 0) : samples / sampleRate;
+    const cut = kept.cut || stream.cut === true || kept.samples < promised * SAMPLE_RATE - MISSED;
     // The browser copies the bytes as it stores them: the file on the disk is not needed again.
     await originals.setItem(hash, file.slice(0, file.size, file.type));
     const sound = {

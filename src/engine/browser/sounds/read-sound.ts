@@ -1,5 +1,6 @@
 import { ALL_FORMATS, AudioSampleSink, BlobSource, Input, type AudioSample } from 'mediabunny';
-import { mp3Delay } from './mp3-delay';
+import { oggEnd } from '../../../core/formats/ogg';
+import { mp3Head } from './mp3-head';
 import { aiffChannels, readAiff } from './read-aiff';
 
 /** The sound of a file as it is read, in pieces of any length. */
@@ -8,6 +9,10 @@ export interface SoundStream {
   readonly sampleRate: number;
   /** Length in seconds as the file says; undefined where it does not. */
   readonly seconds: number | undefined;
+  /** Seconds that its head promises, whatever there is of them; undefined where it promises nothing. */
+  readonly promised?: number | undefined;
+  /** Whether its end is missing, where the file itself shows that. */
+  readonly cut?: boolean;
   /** Each stands until the next one is asked for. */
   readonly pieces: AsyncIterable<readonly Float32Array[]>;
   readonly close: () => void;
@@ -32,6 +37,7 @@ async function readAiffFile(file: Blob): Promise<SoundStream | undefined> {
     channels: sound.channels,
     sampleRate: sound.sampleRate,
     seconds: (whole - sound.from) / width / sound.sampleRate,
+    ...(Number.isFinite(sound.to) ? { promised: (sound.to - sound.from) / width / sound.sampleRate } : {}),
     pieces: pieces(),
     close: () => undefined,
   };
@@ -59,7 +65,10 @@ function planeReader(): (sample: AudioSample) => Float32Array[] {
 export async function readSound(file: Blob): Promise<SoundStream> {
   const aiff = await readAiffFile(file);
   if (aiff) return aiff;
-  const input = new Input({ formats: ALL_FORMATS, source: new BlobSource(file, { maxCacheSize: READ }) });
+  const bytes = (from: number, to: number): Promise<ArrayBuffer> => file.slice(from, to).arrayBuffer();
+  const ogg = await oggEnd(file.size, bytes);
+  const whole = ogg && !ogg.whole ? file.slice(0, ogg.end) : file;
+  const input = new Input({ formats: ALL_FORMATS, source: new BlobSource(whole, { maxCacheSize: READ }) });
   try {
     if (!(await input.canRead())) throw new Error('is not a sound or a video of a kind that Kermis reads');
     const track = await input.getPrimaryAudioTrack();
@@ -71,10 +80,12 @@ export async function readSound(file: Blob): Promise<SoundStream> {
     const sink = new AudioSampleSink(track);
     const seconds = await track.computeDuration().catch(() => undefined);
     const [channels, sampleRate] = await Promise.all([track.getNumberOfChannels(), track.getSampleRate()]);
-    const ahead =
-      (await track.getCodec()) === 'mp3'
-        ? await mp3Delay((from, to) => file.slice(from, to).arrayBuffer())
-        : 0;
+    const codec = await track.getCodec();
+    const head = codec === 'mp3' ? await mp3Head(bytes) : undefined;
+    const ahead = head?.delay ?? 0;
+    // In these the table of all samples stands apart from the samples.
+    const listed = /mp4|quicktime/.test((await input.getFormat()).mimeType) ? seconds : undefined;
+    const promised = head?.samples === undefined ? listed : head.samples / sampleRate;
     async function* pieces(): AsyncGenerator<readonly Float32Array[]> {
       const planesOf = planeReader();
       let skip = ahead;
@@ -90,7 +101,8 @@ export async function readSound(file: Blob): Promise<SoundStream> {
         }
       }
     }
-    return { channels, sampleRate, seconds, pieces: pieces(), close: () => input.dispose() };
+    const cut = ogg?.whole === false;
+    return { channels, sampleRate, seconds, promised, cut, pieces: pieces(), close: () => input.dispose() };
   } catch (error) {
     input.dispose();
     throw error;

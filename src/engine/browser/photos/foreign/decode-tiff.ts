@@ -1,5 +1,6 @@
 import { decode, decodeImage, toRGBA8 } from 'utif2';
 import { inSrgb, type ForeignPicture } from './foreign-picture';
+import { tiffFault } from '../../../../core/picture/tiff-fault';
 import { MOST_PIXELS, type Pixels } from '../../../../core/picture/pixels';
 
 /** TIFF 6.0, tag 262: photometric interpretation of separated inks. */
@@ -23,6 +24,8 @@ function lightOfInks(inks: ArrayLike<number>, samples: number, pixels: number): 
 /** The first page of a TIFF at 8 bits a channel, as it is stored; in sRGB where its profile can be used. */
 export async function decodeTiff(bytes: Uint8Array<ArrayBuffer>): Promise<ForeignPicture> {
   const buffer = bytes.buffer.slice(bytes.byteOffset, bytes.byteOffset + bytes.byteLength);
+  const fault = tiffFault(bytes);
+  if (fault !== undefined) throw new Error(fault);
   const [page] = decode(buffer);
   if (!page) throw new Error('it has no page');
   const tag = (number: number): number | undefined =>
