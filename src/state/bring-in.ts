@@ -8,7 +8,7 @@ import { isDemoFilm } from '../engine/browser/store/film-shelf';
 import { isFull } from '../engine/browser/store/is-full';
 import { storageRoom } from '../engine/browser/store/storage-room';
 import { nextTask } from '../engine/browser/threads/next-task';
-import { beginIntake, completeIntake, intakeOf, takeIn, takeInUnread } from './intake';
+import { beginIntake, completeIntake, intakeOf, keepWaitingRows, takeIn, takeInUnread } from './intake';
 import { keepNow } from './keeper';
 import { checkAgain } from './missing';
 import { openBundle, stopOpening } from './open-bundle';
@@ -104,7 +104,7 @@ async function bringInPhotos(
   // The stage is drawn first: thousands of files are put in order in a task of its own.
   await nextTask();
   try {
-    await readFiles(filmId, fresh, takeIn);
+    await readFiles(filmId, fresh, takeIn, keepWaitingRows);
   } finally {
     completeIntake(filmId);
   }
@@ -117,6 +117,7 @@ export async function readFiles(
   filmId: string,
   files: readonly File[],
   onRows: (rows: readonly IntakeRow[]) => void,
+  onWaiting?: (rows: readonly IntakeRow[]) => void,
 ): Promise<void> {
   const own = new AbortController();
   stopping = own;
@@ -126,6 +127,9 @@ export async function readFiles(
     const { left } = await importPhotos(files, {
       signal: own.signal,
       onProgress: (progress) => setWorkbench({ incoming: { ...progress, seconds: secondsSince(startedAt) } }),
+      onWaiting: (rows) => {
+        if (openFilm()?.id === filmId) onWaiting?.(rows);
+      },
       onRows: (rows) => {
         // The person went to another film while photos came in: the rest stays out.
         if (openFilm()?.id !== filmId) return own.abort();

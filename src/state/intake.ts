@@ -5,7 +5,7 @@ import { orderRows, type RowOrder } from '../core/film/intake/order-rows';
 import { pathOf } from '../core/film/numbering';
 import type { Film } from '../core/film/film';
 import { count } from '../core/time/words';
-import { forgetIntake, keepIntake, readIntake } from '../engine/browser/store/intake-shelf';
+import { forgetIntake, keepIntake, keepWaiting, readIntake } from '../engine/browser/store/intake-shelf';
 import { edit, editOn } from './edit-film';
 import { keepNow } from './keeper';
 import { play } from './player';
@@ -43,12 +43,26 @@ const LONG = 600;
 const KEEP_AFTER = 1500;
 let keepTimer: ReturnType<typeof setTimeout> | undefined;
 
+/** Rows that came in since the table was kept. */
+let unkept: readonly IntakeRow[] = [];
+
 /** Keeps the table now. One that is not kept costs a second choice of the folder, not a photo. */
 function keepTable(): void {
   clearTimeout(keepTimer);
   keepTimer = undefined;
   const intake = intakeOf();
-  if (intake && !intake.laidOut) keepIntake(intake).catch(() => undefined);
+  if (!intake || intake.laidOut) return;
+  const until = unkept;
+  keepIntake(intake).then(
+    () => (unkept = unkept.filter((row) => !until.includes(row))),
+    () => undefined,
+  );
+}
+
+/** Keeps what has come in and does not stand in the kept table yet: `waiting` rows, and those before them. */
+export function keepWaitingRows(waiting: readonly IntakeRow[]): void {
+  const intake = intakeOf();
+  if (intake && !intake.laidOut) keepWaiting(intake.filmId, [...unkept, ...waiting]).catch(() => undefined);
 }
 
 /** Keeps the table after a change: at once while it is short, else soon and together with what follows. */
@@ -98,6 +112,8 @@ export function beginIntake(filmId: string, names: readonly string[]): void {
       laidOut: false,
     },
   });
+  unkept = [];
+  keepTable();
 }
 
 // The last step of the history that laid out photos: those that follow are undone together with it.
@@ -144,6 +160,7 @@ export function takeIn(rows: readonly IntakeRow[]): void {
     for (const { problem } of marked) if (problem !== undefined) tell(problem, 'wrong');
     return perform(film, orderRows(marked, 'number', intake.overRollovers), intake.layOut);
   }
+  unkept = [...unkept, ...marked];
   const all = [...intake.rows, ...marked];
   const asked = intake.asked - (rows.length - fresh.length);
   set({ rows: intake.order ? orderRows(all, intake.order, intake.overRollovers) : all, asked });

@@ -95,6 +95,11 @@ export function saveWords(): void {
     text: word.text,
   }));
   if (words.length === 0) return tell('There are no words in the film yet.');
+  const again = placeCues(film)
+    .filter(({ showings, sound }) => showings && sound.words)
+    .map(({ sound }) => sound.name);
+  if (again.length > 0)
+    tell(`Words of ${again.join(', ')} are written once only: it is heard at too many passes of a cycle.`);
   handOver(new Blob([webVtt(words)], { type: 'text/vtt' }), fileName(film.title, '.vtt'));
 }
 

@@ -3,6 +3,7 @@ import type { Rate } from '../time/rate';
 import type { Film } from './film';
 import { momentAt, pinnedFrame } from './moments';
 import { scheduleOf, type Schedule } from './schedule';
+import { showingsOf, type Showings } from './showings';
 import type { Cue, Lane, Pin, Sound } from './sound';
 
 /** A cue where it sounds, in samples of the film at 48 kHz. */
@@ -19,7 +20,12 @@ export interface PlacedCue {
   readonly loose: boolean;
   /** Which showing of its pose it is tied to; 0 where it is tied to none. */
   readonly showing: number;
+  /** Where it is heard at more showings than are written out: it stands once for all of them, from the first to the last. */
+  readonly showings?: Showings | undefined;
 }
+
+/** A cue that is heard at every showing of its pose stands once for each of so many, and once for all where there are more. */
+const MOST_WRITTEN_OUT = 500;
 
 /** The first sample at or behind a place between frames. */
 const sampleAt = (frame: number, rate: Rate): number =>
@@ -34,6 +40,10 @@ export const filmSamples = (film: Film): number => frameToSample(scheduleOf(film
 /** Samples of a cue from its start until the moment that its pin holds; below 0 where that was trimmed off. */
 export const samplesToPin = (cue: Cue): number =>
   cue.pin.to === 'time' ? 0 : cue.reversed ? cue.to - cue.pin.by : cue.pin.by - cue.from;
+
+/** Where a cue starts that is tied to a frame of the film, as a sample of it. */
+export const startFrom = (cue: Cue, frame: number, rate: Rate): number =>
+  sampleAt(frame + (cue.pin.to === 'pose' ? cue.pin.nudge : 0), rate) - samplesToPin(cue);
 
 /** Where cues lie, in the order of time. Those of unknown sounds or lanes are not among them. O(n log n). */
 export function placeCues(film: Film, plan: Schedule = scheduleOf(film)): readonly PlacedCue[] {
@@ -53,8 +63,13 @@ export function placeCues(film: Film, plan: Schedule = scheduleOf(film)): readon
     if (pin.to === 'time') return [at(pin.sample)];
     const first = plan.firsts.get(pin.at.poseId);
     const startOf = (showing: number): number =>
-      sampleAt(pinnedFrame(plan, { ...pin.at, showing }) + pin.nudge, rate) - samplesToPin(cue);
+      startFrom(cue, pinnedFrame(plan, { ...pin.at, showing }), rate);
     if (!first) return [at(startOf(pin.at.showing), pin.at.showing, true)];
+    if (pin.every && first.showings > MOST_WRITTEN_OUT) {
+      const showings = showingsOf(film, pin.at.poseId, plan);
+      const last = at(startOf(first.showings - 1));
+      return [{ ...at(startOf(0)), end: last.end, heardUntil: last.heardUntil, showings }];
+    }
     if (pin.every)
       return Array.from({ length: first.showings }, (_, showing) => at(startOf(showing), showing));
     // A cycle may have fewer passes by now.
@@ -68,10 +83,13 @@ export function placeCues(film: Film, plan: Schedule = scheduleOf(film)): readon
 export function firstPlaces(film: Film, ids?: Iterable<string>): readonly PlacedCue[] {
   const wanted = ids && new Set(ids);
   const seen = new Set<string>();
-  return placeCues(film).filter(({ cue }) => {
-    if (seen.has(cue.id) || (wanted && !wanted.has(cue.id))) return false;
+  return placeCues(film).flatMap(({ showings, ...placed }): readonly PlacedCue[] => {
+    const { cue, start, heardUntil } = placed;
+    if (seen.has(cue.id) || (wanted && !wanted.has(cue.id))) return [];
     seen.add(cue.id);
-    return true;
+    if (!showings) return [placed];
+    const end = start + cue.to - cue.from;
+    return [{ ...placed, end, heardUntil: Math.min(end, heardUntil) }];
   });
 }
 

@@ -32,7 +32,8 @@ import { laneFor } from './lane-for';
 import { filmOf, filmsWithCycles, freshId, picks } from './random-films';
 import { keepHolds, keepSeconds } from './retime/change-rate';
 import { fitEdit } from './retime/fit';
-import { scheduleOf, showingOf } from './schedule';
+import { planMix, voicesBetween } from '../sound/mix-plan';
+import { scheduleOf, showingOf, showingsBetween } from './schedule';
 import type { Sound } from './sound';
 
 const sound: Sound = {
@@ -156,6 +157,71 @@ describe('a pin', () => {
     expect(placeCues(once).map(({ start }) => start)).toEqual([4000]);
     const every = done(once, holdCuesEdit(once, ['cue'], { to: 'pose', every: true }));
     expect(placeCues(every).map(({ start }) => start)).toEqual([4000, 16_000, 28_000]);
+  });
+
+  test('heard at a million passes a cue is counted, not written out, and mixed where it is heard', () => {
+    // 8 passes of 3,000 passes of 3 poses, there and back, the outer backward: about a minute short of a day.
+    const film = withSound(filmOf([[3, 2, 2]]));
+    const inner = ok(
+      makeCycleEdit(
+        film,
+        ['0.0', '0.1', '0.2'],
+        { times: 9000, way: 'there-and-back', endsTwice: false },
+        freshId,
+      ),
+    );
+    const once = done(film, inner);
+    const outer = ok(
+      makeCycleEdit(
+        once,
+        posesOf(once).map(({ id }) => id),
+        { times: 20, way: 'backward', endsTwice: false },
+        freshId,
+      ),
+    );
+    const laidIn = laid(done(once, outer), 4, 0);
+    const every = done(laidIn, holdCuesEdit(laidIn, ['cue'], { to: 'pose', every: true }));
+    const places = placeCues(every);
+    expect(places).toHaveLength(1);
+    const { showings } = places[0] as PlacedCue;
+    const { pin } = only(every).cue;
+    const shown = pin.to === 'pose' ? scheduleOf(every).firsts.get(pin.at.poseId)?.showings : 0;
+    expect(showings?.count).toBe(shown);
+    expect(shown).toBeGreaterThan(100_000);
+    // Against what showing by showing is said by the schedule, anywhere in the film.
+    const plan = planMix(every);
+    const { frames } = scheduleOf(every);
+    for (const from of [0, 999, Math.floor(frames / 2), frames - 40]) {
+      const heard = voicesBetween(
+        plan,
+        frameToSample(from, every.settings.rate),
+        frameToSample(from + 30, every.settings.rate),
+      );
+      const starts = heard.map(({ start }) => start / 2000).filter((at) => at >= from);
+      const wanted = [...showingsBetween(scheduleOf(every), from, Math.min(frames, from + 30))]
+        .filter(({ pose, start }) => pin.to === 'pose' && pose.id === pin.at.poseId && start >= from)
+        .map(({ start }) => start + (pin.to === 'pose' ? pin.at.offset : 0))
+        .filter((at) => at < from + 30);
+      expect(starts).toEqual(wanted);
+      expect(heard.length).toBeLessThanOrEqual(64 + 30);
+    }
+  });
+
+  test('written out or counted a cue in a cycle sounds the same', () => {
+    const shape = { times: 600, way: 'forward', endsTwice: false } as const;
+    const film = withSound(filmOf([[2, 2, 2]]));
+    const cycled = laid(done(film, ok(makeCycleEdit(film, ['0.0', '0.1', '0.2'], shape, freshId))), 2);
+    const counted = done(cycled, holdCuesEdit(cycled, ['cue'], { to: 'pose', every: true }));
+    const fewer = done(counted, {
+      kind: 'set-cycle',
+      cycleId: counted.scenes[0]?.items[0]?.id ?? '',
+      shape: { times: 400 },
+    });
+    const heard = (now: Film): unknown =>
+      voicesBetween(planMix(now), 500_000, 600_000).map(({ start, end, hash }) => [start, end, hash]);
+    expect(placeCues(counted)).toHaveLength(1);
+    expect(placeCues(fewer)).toHaveLength(400);
+    expect(heard(counted)).toEqual(heard(fewer));
   });
 
   test('held at its time a cue stays; nothing is heard behind the film, a repeated one ends with it', () => {

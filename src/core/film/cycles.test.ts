@@ -241,12 +241,13 @@ describe('moments', () => {
     expect(third && placeOf(scheduleOf(two), third)).toEqual({ frame: 14, loose: false });
   });
 
-  test('in and out points part the film; crossed, they count for nothing', () => {
+  test('in and out points part the film; the wrong way round they count as exchanged', () => {
     const film = filmOf([[2, 2, 2, 2]]);
     const plan = scheduleOf(film);
     const [at2, at5] = [momentAt(plan, 2), momentAt(plan, 5)];
     expect(spanOf(plan, { in: at2, out: at5 })).toEqual({ from: 2, to: 6 });
     expect(spanOf(plan, { out: at2 })).toEqual({ from: 0, to: 3 });
-    expect(spanOf(plan, { in: at5, out: at2 })).toEqual({ from: 0, to: 8 });
+    expect(spanOf(plan, { in: at5, out: at2 })).toEqual({ from: 2, to: 6 });
+    expect(spanOf(scheduleOf(filmOf([[]])), {})).toEqual({ from: 0, to: 0 });
   });
 });

@@ -52,6 +52,7 @@ export interface Span {
  * stand the wrong way round, such as by moving scenes, are taken as if they were exchanged.
  */
 export function spanOf(plan: Schedule, range: Range): Span {
+  if (plan.frames === 0) return { from: 0, to: 0 };
   const first = range.in ? placeOf(plan, range.in).frame : 0;
   const last = range.out ? placeOf(plan, range.out).frame : plan.frames - 1;
   return { from: Math.max(0, Math.min(first, last)), to: Math.max(first, last) + 1 };

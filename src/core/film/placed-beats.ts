@@ -31,9 +31,13 @@ export function* soundBeats({ steps }: Beats, to: number): Generator<SoundBeat> 
 
 /**
  * The beats of a cue in the order of time, on past the film's end: to its own, and where it is repeated to `until`, a
- * sample of the film.
+ * sample of the film; `most` of them at the most.
  */
-export function beatsOfCue({ cue, sound, start }: PlacedCue, until: number): readonly PlacedBeat[] {
+export function beatsOfCue(
+  { cue, sound, start }: PlacedCue,
+  until: number,
+  most = Number.POSITIVE_INFINITY,
+): readonly PlacedBeat[] {
   if (!sound.beats) return [];
   const { toBar } = sound.beats;
   const once = [...soundBeats(sound.beats, cue.to)]
@@ -46,12 +50,15 @@ export function beatsOfCue({ cue, sound, start }: PlacedCue, until: number): rea
   for (let pass = 0; pass < passes; pass++) {
     for (const { into, bar } of once) {
       const sample = start + pass * length + into;
-      if (sample >= until) return beats;
+      if (sample >= until || beats.length >= most) return beats;
       if (sample >= 0) beats.push({ sample, bar });
     }
   }
   return beats;
 }
+
+/** The most beats of a film that are found: four hours at 200 a minute. */
+const MOST_BEATS = 50_000;
 
 const known = new WeakMap<Film, readonly PlacedBeat[]>();
 
@@ -59,9 +66,10 @@ const known = new WeakMap<Film, readonly PlacedBeat[]>();
 export function beatsOf(film: Film): readonly PlacedBeat[] {
   let beats = known.get(film);
   if (!beats) {
-    beats = firstPlaces(film)
-      .flatMap((placed) => beatsOfCue(placed, placed.heardUntil))
-      .sort((a, b) => a.sample - b.sample);
+    const all: PlacedBeat[] = [];
+    for (const placed of firstPlaces(film))
+      for (const beat of beatsOfCue(placed, placed.heardUntil, MOST_BEATS - all.length)) all.push(beat);
+    beats = all.sort((a, b) => a.sample - b.sample);
     known.set(film, beats);
   }
   return beats;

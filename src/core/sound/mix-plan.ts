@@ -1,6 +1,8 @@
-import { filmSamples, placeCues } from '../film/cue-place';
+import { filmSamples, placeCues, startFrom } from '../film/cue-place';
 import type { Film } from '../film/film';
-import type { Fade, StepBack } from '../film/sound';
+import { countBefore, startOfShowing, type Showings } from '../film/showings';
+import type { Cue, Fade, StepBack } from '../film/sound';
+import type { Rate } from '../time/rate';
 import type { Span } from '../film/moments';
 import { frameToSample } from '../time/frames';
 import { gainOf } from './level';
@@ -21,6 +23,47 @@ export interface Voice {
   readonly fadeIn: Fade;
   readonly fadeOut: Fade;
   readonly stepsBack: boolean;
+  /** Where it is heard at more showings of a pose than are written out; `start` and `end` are those of all of them. */
+  readonly repeated?: Repeated | undefined;
+}
+
+/** What is heard again at every showing of a pose. */
+export interface Repeated {
+  readonly cue: Cue;
+  readonly showings: Showings;
+  readonly rate: Rate;
+}
+
+/** So often the same sound is heard over itself at the most: what began before makes way. */
+const MOST_AT_ONCE = 64;
+
+/** The voices that are heard between two places of the film, each where it begins and ends. */
+export function voicesBetween({ voices }: MixPlan, from: number, to: number): readonly Voice[] {
+  return voices.flatMap((voice) => {
+    if (voice.start >= to || voice.end <= from) return [];
+    return voice.repeated ? showingsBetween(voice, voice.repeated, from, to) : [voice];
+  });
+}
+
+function showingsBetween(
+  voice: Voice,
+  { cue, showings, rate }: Repeated,
+  from: number,
+  to: number,
+): readonly Voice[] {
+  const startOf = (showing: number): number => startFrom(cue, startOfShowing(showings, showing), rate);
+  const length = cue.to - cue.from;
+  const begun = (place: number): number => countBefore(showings.count, startOf, place);
+  // Those that are not over yet, and of them those that nothing newer has taken the place of.
+  const first = Math.max(begun(from - length + 1), begun(from + 1) - MOST_AT_ONCE, 0);
+  const behind = begun(to);
+  return Array.from({ length: Math.max(0, behind - first) }, (_, i): Voice => {
+    const showing = first + i;
+    const start = startOf(showing);
+    const pushed =
+      showing + MOST_AT_ONCE < showings.count ? startOf(showing + MOST_AT_ONCE) : Number.POSITIVE_INFINITY;
+    return { ...voice, repeated: undefined, start, end: Math.min(start + length, pushed, voice.end) };
+  }).filter(({ start, end }) => end > Math.max(start, from));
 }
 
 /** All that is heard in a film, ready to be mixed at any place. */
@@ -52,7 +95,7 @@ export function planMix(film: Film): MixPlan {
     ({ lane, start, heardUntil }) =>
       !lane.muted && (!alone || lane.solo) && start < heardUntil && heardUntil > 0,
   );
-  const voices = heard.map(({ cue, lane, sound, start, heardUntil }): Voice => ({
+  const voices = heard.map(({ cue, lane, sound, start, heardUntil, showings }): Voice => ({
     hash: sound.hash,
     start,
     end: heardUntil,
@@ -63,6 +106,7 @@ export function planMix(film: Film): MixPlan {
     fadeIn: cue.fadeIn ?? NO_FADE,
     fadeOut: cue.fadeOut ?? NO_FADE,
     stepsBack: lane.kind === 'music' || lane.kind === 'ambience',
+    ...(showings ? { repeated: { cue, showings, rate: film.settings.rate } } : {}),
   }));
   const spoken = heard.flatMap(({ lane, start, heardUntil }) =>
     lane.kind === 'dialogue' ? [{ from: start, to: heardUntil }] : [],

@@ -1,6 +1,6 @@
 import { fadeGain } from './fade';
 import { limit, LIMITER_REACH } from './limiter';
-import type { MixPlan, Voice } from './mix-plan';
+import { voicesBetween, type MixPlan, type Voice } from './mix-plan';
 import { stepBackGain } from './step-back';
 
 /** The mix is made in blocks that begin at multiples of this: 0.2 s, the same samples whoever asks. */
@@ -48,13 +48,10 @@ const reachOf = (block: number): readonly [number, number] => [
   (block + 1) * MIX_BLOCK + LIMITER_REACH,
 ];
 
-const heardBetween = (plan: MixPlan, from: number, to: number): readonly Voice[] =>
-  plan.voices.filter((voice) => voice.start < to && voice.end > from);
-
 /** The parts of sounds that a block is mixed from. */
 export function neededFor(plan: MixPlan, block: number): readonly Needed[] {
   const [from, to] = reachOf(block);
-  return heardBetween(plan, from, to).flatMap((voice) =>
+  return voicesBetween(plan, from, to).flatMap((voice) =>
     stretches(voice, from, to).map((stretch) => ({ hash: voice.hash, from: stretch.from, to: stretch.to })),
   );
 }
@@ -112,7 +109,7 @@ export function mixBlock(plan: MixPlan, block: number, read: ReadSound): Stereo 
   const reach = reachOf(block);
   const length = reach[1] - reach[0];
   const sum: Stereo = [new Float32Array(length), new Float32Array(length)];
-  for (const voice of heardBetween(plan, ...reach)) addVoice(plan, voice, reach, read, sum);
+  for (const voice of voicesBetween(plan, ...reach)) addVoice(plan, voice, reach, read, sum);
   // What lies before the film, such as the start of a cue that hangs over, is neither heard nor makes way for.
   const before = Math.min(length, Math.max(0, -reach[0]));
   for (const side of sum) side.fill(0, 0, before);

@@ -1,7 +1,7 @@
 import { memo } from 'react';
 import type { PlacedCue } from '../../core/film/cue-place';
 import { faderPlace, levelWords } from '../../core/sound/level';
-import { samplesWords } from '../../core/time/words';
+import { count, samplesWords } from '../../core/time/words';
 import { attacksOf, chooseCue } from '../../state/cues';
 import { useSilence } from '../../state/cut-silence';
 import { useSounds } from '../../state/sounds';
@@ -17,12 +17,13 @@ interface CueBoxProps {
 }
 
 /** What a cue is and where, for those who do not see it. */
-const cueLabel = ({ cue, sound, lane, start, end, loose }: PlacedCue): string =>
+const cueLabel = ({ cue, sound, lane, start, end, loose, showings }: PlacedCue): string =>
   [
     `${sound.name} in ${lane.name}`,
     `from ${samplesWords(start)}`,
     `${samplesWords(end - start)} long`,
     levelWords(cue.level),
+    ...(showings ? [`heard ${count(showings.count, 'time')}`] : []),
     cue.pin.to === 'time' ? 'held at its time' : loose ? 'loose' : 'pinned',
   ].join(', ');
 

@@ -148,7 +148,7 @@ export function drawCueFrame(
   const begins = placeIn(window, placed.start);
   const whole = placeIn(window, placed.end) - begins;
   if (whole < NAMED) return;
-  const name = `${missing ? 'Missing: ' : ''}${cue.reversed ? '◂ ' : ''}${sound.name}`;
+  const name = `${missing ? 'Missing: ' : ''}${cue.reversed ? '◂ ' : ''}${sound.name}${placed.showings ? ` × ${placed.showings.count.toLocaleString('en')}` : ''}`;
   const { text, width: long } = fitted(context, name, whole - 2 * AROUND_NAME);
   const x = begins + AROUND_NAME + 1;
   context.fillStyle = look.card;

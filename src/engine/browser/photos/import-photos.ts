@@ -15,6 +15,8 @@ export interface ImportOptions {
   readonly onProgress: (progress: ImportProgress) => void;
   /** Called with files as they have been looked at, in number order within each call; photos are already kept. */
   readonly onRows: (rows: readonly IntakeRow[]) => void;
+  /** Called now and then with files that have been looked at and wait to be handed over: their photos are kept already. */
+  readonly onWaiting?: ((rows: readonly IntakeRow[]) => void) | undefined;
 }
 
 /** Rows are handed over together this often, in milliseconds: each time the table is drawn anew. */
@@ -25,6 +27,8 @@ const HAND_OVER_SHARE = 0.05;
 const PATIENCE = 4000;
 /** The progress is told this often, in milliseconds. */
 const TELL_EVERY = 400;
+/** What waits to be handed over is told this often, in milliseconds. */
+const WAITING_EVERY = 200;
 /** So long a photo is waited for before those behind it are handed over, in milliseconds. */
 const STUCK = 1500;
 
@@ -80,6 +84,14 @@ export async function importPhotos(
     nextHandOver = Number.POSITIVE_INFINITY;
   };
 
+  let waitingTold = 0;
+  const tellWaiting = (): void => {
+    const now = performance.now();
+    if (now - waitingTold < WAITING_EVERY) return;
+    waitingTold = now;
+    options.onWaiting?.([...waiting.values()]);
+  };
+
   // Photos that are being looked at are waited for, but not for ever: a store that takes no more and does not say so
   // must not hold up who wants to stop.
   const stopped = new Promise<undefined>((resolve) =>
@@ -118,6 +130,7 @@ export async function importPhotos(
         options.onProgress({ done, total });
       }
       handOver(false);
+      tellWaiting();
     }
   };
 

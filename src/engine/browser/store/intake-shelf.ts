@@ -68,6 +68,13 @@ export async function keepIntake({ filmId, rows, order, asked }: KeptIntake): Pr
   }
 }
 
+const waitingKey = (filmId: string): string => `${filmId}/waiting`;
+
+/** Keeps rows that are not in the table yet, beside it: a closed tab costs no photo that was shown to be in. */
+export const keepWaiting = async (filmId: string, rows: readonly IntakeRow[]): Promise<void> => {
+  await intakes.setItem(waitingKey(filmId), rows);
+};
+
 export async function forgetIntake(filmId: string): Promise<void> {
   if (last?.filmId === filmId) last = undefined;
   for (const key of await intakes.keys())
@@ -92,5 +99,13 @@ export async function readIntake(filmId: string): Promise<KeptIntake | undefined
   const rows: Joi.ValidationResult<readonly IntakeRow[]> = rowsSchema.validate(parted.flat(), {
     convert: false,
   });
-  return rows.error ? undefined : { ...kept, rows: [...whole, ...rows.value] };
+  if (rows.error) return undefined;
+  const table = [...whole, ...rows.value];
+  const inTable = new Set(table.map(({ id }) => id));
+  const waiting: Joi.ValidationResult<readonly IntakeRow[]> = rowsSchema.validate(
+    (await intakes.getItem<unknown>(waitingKey(filmId))) ?? [],
+    { convert: false },
+  );
+  const late = waiting.error ? [] : waiting.value.filter(({ id }) => !inTable.has(id));
+  return { ...kept, rows: [...table, ...late] };
 }

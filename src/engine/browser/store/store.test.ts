@@ -22,7 +22,14 @@ import {
   readKept,
 } from './film-shelf';
 import { findUnused, freeUnused, unusedWords } from './free-unused';
-import { filmsWithIntake, forgetIntake, keepIntake, readIntake, type KeptIntake } from './intake-shelf';
+import {
+  filmsWithIntake,
+  forgetIntake,
+  keepIntake,
+  keepWaiting,
+  readIntake,
+  type KeptIntake,
+} from './intake-shelf';
 import { isFull } from './is-full';
 import { StandInLocks } from './stand-in-locks';
 import { holdPictures } from './store-lock';
@@ -158,6 +165,15 @@ describe('photos that came in and are not laid out', () => {
       }),
       { numRuns: 25 },
     );
+  });
+
+  it('come back with those that had come in and did not stand in the table yet', async () => {
+    await keepIntake(table(rows(['a', 'b'])));
+    await keepWaiting('film', rows(['b', 'c', 'd']));
+    expect((await readIntake('film'))?.rows.map(({ name }) => name)).toEqual(['a', 'b', 'c', 'd']);
+    expect(await filmsWithIntake()).toEqual(['film']);
+    await forgetIntake('film');
+    expect(await stores.intakes.keys()).toEqual([]);
   });
 
   it('are read as an older version kept them, and forgotten with all their parts', async () => {
