@@ -193,6 +193,7 @@ test('cues follow their poses, are moved, split, levelled and faded; they play, 
   await page
     .getByTestId('choose-photos')
     .setInputFiles([{ name: 'copy.kermis', mimeType: 'application/zip', buffer: copy }]);
+  await page.getByRole('button', { name: 'Open it as a second film' }).click();
   await page.getByTestId('counter').waitFor();
   await page.getByRole('button', { name: 'Sound', exact: true }).click();
   expect(await cues.count()).toBe(2);

@@ -193,6 +193,9 @@ test('the demo film comes from the server, and photos of one’s own do not land
     mimeType: 'application/zip',
     buffer: Buffer.from(await bytesOf(download)),
   });
+  // The film is here already: it does not become two without being asked for.
+  await page.getByRole('dialog', { name: 'This film is here already' }).waitFor();
+  await page.getByRole('button', { name: 'Open it as a second film' }).click();
   await page.getByTestId('counter').waitFor();
   expect((await counter(page)).frames).toBe(6);
   await expect.poll(async () => distance(await middle(page), COLOURS[0] as Colour)).toBeLessThan(16);

@@ -16,9 +16,16 @@ interface MissingState {
   readonly sounds: ReadonlySet<string>;
   /** How often something was made again, or came back: who shows it asks anew. */
   readonly remade: number;
+  /** The film file that the open film was cut off from, and how much of it did not come in. */
+  readonly cut: { readonly name: string; readonly missing: number; readonly total: number } | undefined;
 }
 
-export const useMissing = create<MissingState>(() => ({ photos: new Set(), sounds: new Set(), remade: 0 }));
+export const useMissing = create<MissingState>(() => ({
+  photos: new Set(),
+  sounds: new Set(),
+  remade: 0,
+  cut: undefined,
+}));
 
 /** The first names of a list, and how many more there are. */
 export function someNames(names: readonly string[]): string {
@@ -102,16 +109,16 @@ function tellLost(
 
 /**
  * Looks whether all that the open film needs is in this browser: what can be made again is, and what cannot is marked and
- * said.
+ * said, unless it is asked `quietly`.
  */
-export async function checkStores(filmId: string): Promise<void> {
+export async function checkStores(filmId: string, quietly = false): Promise<void> {
   const film = openFilm();
   if (film?.id !== filmId) return;
   const lost = await checkFilm(film).catch((): Lost | undefined => undefined);
   if (!lost || openFilm()?.id !== filmId) return;
   useMissing.setState({ photos: new Set(lost.photos), sounds: new Set(lost.samples) });
   // Another tab that writes the film does it.
-  if (!workbench().canWrite || workbench().incoming) return;
+  if (quietly || !workbench().canWrite || workbench().incoming) return;
   const files = filesOf(film.photos);
   const pictures = lost.pictures.flatMap((hash) => files.get(hash) ?? []);
   if (pictures.length > 0) await remakeOf(pictures);

@@ -15,7 +15,7 @@ import { missingFiles } from '../engine/browser/store/missing-files';
 import { roomFor } from '../engine/browser/store/storage-room';
 import { ask } from './ask';
 import { openFilmById, openNewFilm, showShelf, whenOpened } from './open-film';
-import { checkStores } from './missing';
+import { checkStores, useMissing } from './missing';
 import { askAgain } from './sounds';
 import { openFilm, setWorkbench, tell, workbench } from './workbench';
 
@@ -109,6 +109,8 @@ export async function openBundle(
     sourceId = opened.film.id;
     into = target.into;
     await mark(false);
+    // From here on it is coming in: what is missing of it is not lost.
+    setWorkbench({ incoming: { done: 0, total: wanted.size, seconds: 0 } });
     try {
       if (target.isNew) await openNewFilm(into);
       else await openFilmById(into.id);
@@ -132,8 +134,12 @@ export async function openBundle(
     for (const problem of problems) tell(problem, 'wrong');
     if (ended === 'unwanted' || !into) return;
     const total = hashesOf(into).size;
-    if (missing === 0) await mark(true);
-    else if (ended === 'full') {
+    if (missing === 0) {
+      await mark(true);
+      useMissing.setState({ cut: undefined });
+    }
+    if (missing > 0) useMissing.setState({ cut: { name, missing, total } });
+    if (ended === 'full') {
       const room = await roomFor(into, await missingFiles(into));
       const words = room
         ? `It needs about ${sizeWords(room.needed)} more, and ${sizeWords(room.free)} are left. `
@@ -141,7 +147,10 @@ export async function openBundle(
       tell(`The browser has no room left. ${words}${cutWords(missing, total, name)}`, 'wrong');
     } else if (ended === 'stopped') tell(`Stopped. ${cutWords(missing, total, name)}`);
     // What the file itself does not have will not come by opening it again.
-    else if (ended === undefined) await mark(true);
+    else if (ended === undefined && missing > 0) {
+      await mark(true);
+      useMissing.setState({ cut: undefined });
+    }
   } catch (error) {
     tell(`${name} could not be opened: ${error instanceof Error ? error.message : String(error)}.`, 'wrong');
   } finally {
@@ -161,8 +170,10 @@ async function tellCutArrival(film: Film): Promise<boolean> {
     await keepArrival({ ...arrival, complete: true });
     return false;
   }
+  const total = hashesOf(film).size;
+  useMissing.setState({ cut: { name: arrival.name, missing, total } });
   tell(
-    `“${film.title}” was cut off while it came in from ${arrival.name}. ${cutWords(missing, hashesOf(film).size, arrival.name)}`,
+    `“${film.title}” was cut off while it came in from ${arrival.name}. ${cutWords(missing, total, arrival.name)}`,
     'wrong',
   );
   return true;
@@ -172,9 +183,8 @@ async function tellCutArrival(film: Film): Promise<boolean> {
 export const startLookingOver = (): void =>
   whenOpened((film) => {
     if (workbench().incoming) return;
-    void tellCutArrival(film).then(async (cut) => {
-      if (!cut) await checkStores(film.id);
-    });
+    useMissing.setState({ cut: undefined, photos: new Set(), sounds: new Set() });
+    void tellCutArrival(film).then((cut) => checkStores(film.id, cut));
   });
 
 /** Fetches the demo film from the server and opens it. */

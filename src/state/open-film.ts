@@ -7,6 +7,7 @@ import { deleteJournal, type Kept } from '../engine/browser/store/journal';
 import { holdPictures } from '../engine/browser/store/store-lock';
 import { mendedWords } from '../core/formats/mend-document';
 import { sizeWords } from '../core/time/words';
+import { ask } from './ask';
 import { restoreIntake } from './intake';
 import { keepFrom, keepNow } from './keeper';
 import { pause } from './player';
@@ -18,9 +19,21 @@ let lock: FilmLock | undefined;
 let waiting: AbortController | undefined;
 let letGoOfPictures: (() => void) | undefined;
 
-async function letGo(): Promise<void> {
+const LEAVE = 'Leave without them';
+
+/** Lets go of the open film; false where its last changes could not be kept and the person stays with them. */
+async function letGo(): Promise<boolean> {
   pause();
   await keepNow();
+  const { history, keeping } = workbench();
+  if (history && keeping.kind === 'not-kept') {
+    const choice = await ask({
+      title: 'The last changes are not kept',
+      text: `“${history.film.title}” could not be kept. ${keeping.problem}`,
+      choices: ['Stay here', LEAVE],
+    });
+    if (choice !== LEAVE) return false;
+  }
   waiting?.abort();
   waiting = undefined;
   lock?.release();
@@ -28,6 +41,7 @@ async function letGo(): Promise<void> {
   letGoOfPictures?.();
   letGoOfPictures = undefined;
   keepFrom(undefined);
+  return true;
 }
 
 /** From here on the film is written here. */
@@ -71,7 +85,7 @@ export async function openFilmById(
   stage?: Stage,
   how: 'push' | 'replace' | 'stay' = 'push',
 ): Promise<void> {
-  await letGo();
+  if (!(await letGo())) return;
   // While a film is open here, no tab frees pictures.
   const letGoNow = await holdPictures();
   letGoOfPictures?.();
@@ -122,7 +136,7 @@ export const newFilm = (title = 'Untitled film'): Film =>
   emptyFilm(crypto.randomUUID(), crypto.randomUUID(), title);
 
 export async function showShelf(how: 'push' | 'replace' | 'stay' = 'push'): Promise<void> {
-  await letGo();
+  if (!(await letGo())) return;
   setWorkbench({ phase: 'shelf', history: undefined, chosen: new Set(), chosenCues: new Set(), frame: 0 });
   showRoute({ kind: 'shelf' }, how);
 }
@@ -152,6 +166,20 @@ export async function throwAway(id: string): Promise<void> {
     own.release();
   }
   await freePhotos();
+}
+
+/** Deletes the film that is open here, if the person means it. */
+export async function throwOpenAway(): Promise<void> {
+  const film = workbench().history?.film;
+  if (!film) return;
+  const choice = await ask({
+    title: 'Throw this film away?',
+    text: `“${film.title}” and its photos will be gone from this browser. The photos and the film file on your disk stay as they are. This cannot be undone.`,
+    choices: ['Throw it away', 'Keep it'],
+  });
+  if (choice !== 'Throw it away' || !(await letGo())) return;
+  await throwAway(film.id);
+  await showShelf();
 }
 
 /** Shows what the address says; at `/` the film that was open last, or `nothingYet` where there is none. */

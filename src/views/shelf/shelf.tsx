@@ -123,6 +123,11 @@ function FilmCard({ shelved, onDelete }: { readonly shelved: ShelvedFilm; readon
           <span>
             {secondsAndFrames(frames, film.settings.rate)} · {count(film.photos.length, 'photo')}
           </span>
+          {shelved.cutFrom !== undefined && (
+            <span className={styles.cut}>
+              Cut off while it came in: open {shelved.cutFrom} again for the rest
+            </span>
+          )}
         </span>
       </button>
       <div className={styles.tools}>

@@ -1,7 +1,11 @@
-import { Brush } from 'lucide-react';
+import { Brush, FileDown, Trash2 } from 'lucide-react';
 import type { Film } from '../../core/film/film';
 import { count, sizeWords } from '../../core/time/words';
+import { Button } from '../../kit/button';
+import { bringIn } from '../../state/bring-in';
 import { useIntake } from '../../state/intake';
+import { useMissing } from '../../state/missing';
+import { throwOpenAway } from '../../state/open-film';
 import { bringRetouched, useSwap } from '../../state/swap';
 import { chosenOf, useTray } from '../../state/tray';
 import { useFilm, useWorkbench } from '../../state/workbench';
@@ -30,6 +34,7 @@ export function SortView() {
     <div className={styles.sort}>
       <div className={styles.side}>
         <Incoming />
+        <CutOff />
         {photos.length > 0 ? <ChosenPhotos film={film} photos={photos} /> : <PhotosIn film={film} />}
       </div>
       {film.photos.length > 0 ? (
@@ -47,6 +52,33 @@ export function SortView() {
       )}
       {looking && <PhotoLook />}
     </div>
+  );
+}
+
+/** A film that did not come in whole: the rest of it, or away with it. */
+function CutOff() {
+  const cut = useMissing((state) => state.cut);
+  const busy = useWorkbench((state) => state.incoming !== undefined);
+  if (!cut || busy) return null;
+  return (
+    <section className={styles.chosen} aria-label="Did not come in whole">
+      <h2>Did not come in whole</h2>
+      <p>
+        {cut.missing.toLocaleString('en')} of {count(cut.total, 'photo and sound', 'photos and sounds')} of{' '}
+        {cut.name} are missing.
+      </p>
+      <FileChooser
+        label="The film file again"
+        testId="choose-film-file"
+        accept=".kermis"
+        onFiles={(files) => void bringIn(files)}
+      >
+        <FileDown size={17} aria-hidden /> Choose {cut.name}
+      </FileChooser>
+      <Button onClick={() => void throwOpenAway()}>
+        <Trash2 size={17} aria-hidden /> Throw this film away
+      </Button>
+    </section>
   );
 }
 

@@ -23,8 +23,6 @@ export interface ImportOptions {
 const HAND_OVER_EVERY = 1000;
 /** Handing over may take this share of the time at most: the larger the film, the rarer. */
 const HAND_OVER_SHARE = 0.05;
-/** How long photos that are being looked at are waited for when the import is stopped, in milliseconds. */
-const PATIENCE = 4000;
 /** The progress is told this often, in milliseconds. */
 const TELL_EVERY = 400;
 /** What waits to be handed over is told this often, in milliseconds. */
@@ -92,20 +90,12 @@ export async function importPhotos(
     options.onWaiting?.([...waiting.values()]);
   };
 
-  // Photos that are being looked at are waited for, but not for ever: a store that takes no more and does not say so
-  // must not hold up who wants to stop.
-  const stopped = new Promise<undefined>((resolve) =>
-    options.signal.addEventListener('abort', () => setTimeout(() => resolve(undefined), PATIENCE), {
-      once: true,
-    }),
-  );
-
   const work = async (): Promise<void> => {
     while (next < total && !room.full && !options.signal.aborted) {
       const index = next++;
       const file = queue[index] as File;
       const id = crypto.randomUUID();
-      const outcome = await Promise.race([threads.bringIn(file), stopped]);
+      const outcome = await threads.bringIn(file, { signal: options.signal });
       // What was being looked at is left; its original is kept last, so nothing half is used.
       if (!outcome) return;
       const folder = folders.get(file);

@@ -59,14 +59,14 @@ export async function makePictures(
   type: PhotoType,
   tagged: Orientation,
 ): Promise<Pictures> {
-  let damaged = false;
+  const found = { damage: false };
   const shrunk =
     type === 'image/jpeg'
-      ? shrinkJpeg(bytes, tagged, [PREVIEW_WIDTH, THUMBNAIL_WIDTH], () => (damaged = true))
+      ? shrinkJpeg(bytes, tagged, [PREVIEW_WIDTH, THUMBNAIL_WIDTH], () => (found.damage = true))
       : undefined;
   if (!shrunk) {
     const drawn = await drawPictures(bytes, type, tagged);
-    return damaged ? { ...drawn, approximate: 'damage' } : drawn;
+    return found.damage ? { ...drawn, approximate: 'damage' } : drawn;
   }
   const { width, height, pictures, light } = shrunk;
   const [large, small] = pictures as [SmallJpeg, SmallJpeg];

@@ -114,11 +114,15 @@ it('files that a package decodes are in nobody’s way', async () => {
   threads.close();
 });
 
-it('who stops does not wait', async () => {
+it('who stops waits a moment for what is being looked at, and for nothing else', async () => {
   const threads = new PhotoThreads(1, workers().start);
   const stopping = new AbortController();
   const waiting = threads.bringIn(new File([], 'hangs'), { signal: stopping.signal });
+  const behind = threads.bringIn(new File([], 'raw'), { signal: stopping.signal });
+  const begun = Promise.race([waiting, Promise.resolve('still looked at')]);
   stopping.abort();
-  expect(await waiting).toBeUndefined();
+  expect(await begun).toBe('still looked at');
+  await vi.advanceTimersByTimeAsync(4000);
+  expect([await waiting, await behind]).toEqual([undefined, undefined]);
   threads.close();
 });

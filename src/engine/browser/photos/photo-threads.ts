@@ -22,6 +22,8 @@ const MOST_WAITING = 48;
 
 /** A worker that finishes nothing for so long is ended, and what was in it tried one by one; in milliseconds. */
 const STALLED = 10_000;
+/** How long photos that are being looked at are waited for when the work is stopped, in milliseconds. */
+const PATIENCE = 4000;
 /** So long a file may take that is worked on alone. */
 const LONGEST = 30_000;
 
@@ -37,7 +39,7 @@ export interface Known {
 interface Job {
   readonly file: File;
   readonly known: Known;
-  readonly resolve: (outcome: BroughtIn) => void;
+  readonly resolve: (outcome: BroughtIn | undefined) => void;
 }
 
 /** A place for workers: each is started when it is needed first, and started anew where one was ended. */
@@ -75,14 +77,24 @@ export class PhotoThreads {
   }
 
   /**
-   * Brings a photo in as soon as a worker has room for it. Undefined once it was stopped.
+   * Brings a photo in as soon as a worker has room for it. Once `signal` is aborted none is begun any more; what is being
+   * looked at is waited for, but not for ever: a store that takes no more and does not say so must not hold up who wants to
+   * stop. Undefined for what was left.
    */
   bringIn(file: File, known: Known = {}): Promise<BroughtIn | undefined> {
     return new Promise((resolve) => {
       const { signal } = known;
       if (signal?.aborted) return resolve(undefined);
-      signal?.addEventListener('abort', () => resolve(undefined), { once: true });
-      this.#waiting.push({ file, known, resolve });
+      const job: Job = { file, known, resolve };
+      const stop = (): void => {
+        const isWaiting = this.#waiting.includes(job) || this.#waitingSlow.includes(job);
+        this.#waiting = this.#waiting.filter((each) => each !== job);
+        this.#waitingSlow = this.#waitingSlow.filter((each) => each !== job);
+        if (isWaiting) resolve(undefined);
+        else setTimeout(() => resolve(undefined), PATIENCE);
+      };
+      signal?.addEventListener('abort', stop, { once: true });
+      this.#waiting.push(job);
       this.#next();
     });
   }
@@ -129,7 +141,8 @@ export class PhotoThreads {
       if (place.thread !== thread || !place.jobs.delete(job)) return;
       if (place.jobs.size > 0) this.#watch(place, slowly);
       else clearTimeout(place.timer);
-      if (outcome === 'slow') this.#waitingSlow.push(job);
+      if (outcome === 'slow' && job.known.signal?.aborted) job.resolve(undefined);
+      else if (outcome === 'slow') this.#waitingSlow.push(job);
       else job.resolve(outcome);
       this.#next();
     };

@@ -4,7 +4,7 @@ import { filmDocument, readFilmDocument } from '../../../core/formats/film-docum
 import { openFilmDocument } from '../../../core/formats/mend-document';
 import { failed, found, type Parsed } from '../../../core/time/parsed';
 import { removeTakesOf } from '../record/take-shelf';
-import { forgetArrival } from './arrival-shelf';
+import { forgetArrival, readArrival } from './arrival-shelf';
 import { deleteJournal, followJournal, type DocumentMark, type Kept } from './journal';
 import { forgetIntake } from './intake-shelf';
 import { desk, films, places } from './stores';
@@ -99,7 +99,15 @@ export interface ShelvedFilm {
   readonly film: Parsed<Film>;
   /** Whether something had to be put right in it. */
   readonly mended: boolean;
+  /** The file that it came out of, where it did not come in whole. */
+  readonly cutFrom: string | undefined;
   readonly seenAt: number;
+}
+
+/** The file that a film came out of, where it did not come in whole. */
+async function cutFrom(id: string): Promise<string | undefined> {
+  const arrival = await readArrival(id);
+  return arrival && !arrival.complete ? arrival.name : undefined;
 }
 
 /** All films in this browser, the one seen last first. */
@@ -111,6 +119,7 @@ export async function listFilms(): Promise<ShelvedFilm[]> {
       id,
       film: kept.ok ? found(kept.value.history.film) : kept,
       mended: kept.ok && kept.value.mended.length > 0,
+      cutFrom: await cutFrom(id),
       seenAt: (await readPlace(id))?.seenAt ?? 0,
     });
   }

@@ -1,0 +1,373 @@
+import { mkdtemp, readdir, readFile, rm } from 'node:fs/promises';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { chromium, type BrowserContext, type Page } from 'playwright-core';
+import { random, type Tally } from './tally';
+
+/** What may be lost with a kill, in milliseconds; and how often a page tells how far it is. */
+const MAY_BE_LOST = 250;
+
+const CHROMIUM = {
+  executablePath: process.env['CHROMIUM'] ?? '/usr/bin/chromium',
+  viewport: { width: 1280, height: 800 },
+  args: [
+    ...['--no-sandbox', '--disable-background-networking', '--disable-component-update', '--disable-sync'],
+    ...['--no-first-run', '--autoplay-policy=no-user-gesture-required', '--use-fake-device-for-media-stream'],
+  ],
+};
+
+/** Ends every process that was started with a folder in its command, as a crash of the machine would. */
+async function killAll(folder: string): Promise<void> {
+  for (const pid of (await readdir('/proc')).filter((name) => /^\d+$/.test(name))) {
+    const command = await readFile(`/proc/${pid}/cmdline`, 'utf8').catch(() => '');
+    if (command.includes(folder) && Number(pid) !== process.pid)
+      try {
+        process.kill(Number(pid), 'SIGKILL');
+      } catch {
+        // It is gone already.
+      }
+  }
+}
+
+/** A browser with a profile of its own on the disk, that can be killed and started again. */
+export class Victim {
+  readonly #base: string;
+  readonly #folder: string;
+  #context: BrowserContext | undefined;
+  page!: Page;
+  /** What the watched element said, with the time at which it was seen here. */
+  seen: { readonly at: number; readonly value: number }[] = [];
+
+  private constructor(base: string, folder: string) {
+    this.#base = base;
+    this.#folder = folder;
+  }
+
+  static async in(base: string): Promise<Victim> {
+    const victim = new Victim(base, await mkdtemp(join(tmpdir(), 'kermis-kill-')));
+    await victim.start('/films');
+    return victim;
+  }
+
+  async start(path = '/'): Promise<void> {
+    // What was killed may still hold the profile for a moment.
+    for (let tries = 0; ; tries++) {
+      try {
+        this.#context = await chromium.launchPersistentContext(this.#folder, CHROMIUM);
+        break;
+      } catch (error) {
+        if (tries === 5) throw error;
+        await rm(join(this.#folder, 'SingletonLock'), { force: true });
+        await new Promise((resolve) => setTimeout(resolve, 300));
+      }
+    }
+    this.page = this.#context.pages()[0] ?? (await this.#context.newPage());
+    this.page.on('console', (message) => {
+      const [, value] = /^seen (-?\d+)$/.exec(message.text()) ?? [];
+      if (value !== undefined) this.seen.push({ at: Date.now(), value: Number(value) });
+    });
+    this.page.on('dialog', (dialog) => void dialog.accept().catch(() => undefined));
+    await this.page.goto(this.#base + path);
+  }
+
+  /** Tells each number that an element shows, as soon as it shows it. */
+  async watch(selector: string, pattern: string): Promise<void> {
+    this.seen = [];
+    await this.page.evaluate(
+      ([where, what]) => {
+        let last = '';
+        const look = (): void => {
+          const text = document.querySelector(where)?.textContent ?? '';
+          const found = new RegExp(what).exec(text)?.[1]?.replace(/,/g, '') ?? '';
+          if (found !== '' && found !== last) console.log(`seen ${found}`);
+          last = found;
+        };
+        new MutationObserver(look).observe(document.body, {
+          subtree: true,
+          childList: true,
+          characterData: true,
+        });
+        look();
+      },
+      [selector, pattern] as const,
+    );
+  }
+
+  /** Kills the browser; gives what was seen long enough before that it must have been kept. */
+  async kill(): Promise<number | undefined> {
+    const killedAt = Date.now();
+    await killAll(this.#folder);
+    await this.#context?.close().catch(() => undefined);
+    return this.seen.filter(({ at }) => at <= killedAt - MAY_BE_LOST).at(-1)?.value;
+  }
+
+  async end(): Promise<void> {
+    await this.#context?.close().catch(() => undefined);
+    await killAll(this.#folder);
+    await rm(this.#folder, { recursive: true, force: true, maxRetries: 5, retryDelay: 200 });
+  }
+}
+
+const pause = (ms: number): Promise<void> => new Promise((resolve) => setTimeout(resolve, ms));
+
+const notes = async (page: Page): Promise<string> =>
+  (
+    await page
+      .getByLabel('What Kermis noticed')
+      .getByRole('listitem')
+      .allTextContents()
+      .catch(() => [])
+  ).join('\n');
+
+const framesOf = async (page: Page): Promise<number> => {
+  await page.getByTestId('counter').waitFor({ timeout: 20_000 });
+  return Number(
+    /of ([\d,]+)/.exec((await page.getByTestId('counter').textContent()) ?? '')?.[1]?.replace(/,/g, ''),
+  );
+};
+
+async function bringIn(page: Page, paths: readonly string[]): Promise<void> {
+  await page.getByTestId('choose-photos').setInputFiles([...paths]);
+  await page.getByRole('button', { name: /^Lay out \d/ }).waitFor({ timeout: 60_000 });
+  await page
+    .getByRole('progressbar', { name: 'Photos coming in' })
+    .waitFor({ state: 'detached', timeout: 60_000 });
+}
+
+async function layOut(page: Page): Promise<void> {
+  await page.getByRole('button', { name: /^Lay out \d/ }).click();
+  await page.getByTestId('counter').waitFor();
+  await page.keyboard.press('Escape');
+  const stop = page.getByRole('button', { name: 'Pause', exact: true });
+  if (await stop.isVisible()) await stop.click();
+  await page.getByRole('button', { name: 'To the start' }).click();
+  await page.waitForFunction(() =>
+    document.querySelector('[data-testid=kept]')?.textContent.includes('Kept'),
+  );
+}
+
+/** What a kind of kill needs: photos, and a film file. */
+export interface Material {
+  readonly photos: readonly string[];
+  readonly film: string;
+  readonly filmPhotos: number;
+}
+
+type Kill = (base: string, material: Material, next: () => number) => Promise<string | undefined>;
+
+/** Edits by key, as fast as a key repeats; each makes the film a frame longer. */
+const killEdits: Kill = async (base, { photos }, next) => {
+  const victim = await Victim.in(base);
+  try {
+    const { page } = victim;
+    await bringIn(page, photos.slice(0, 3));
+    await layOut(page);
+    const before = await framesOf(page);
+    await victim.watch('[data-testid=counter]', 'of ([\\d,]+)');
+    const edits = (async () => {
+      for (;;) {
+        await page.keyboard.press('+');
+        await pause(15 + next() * 30);
+      }
+    })().catch(() => undefined);
+    await pause(200 + next() * 2500);
+    const must = await victim.kill();
+    await edits;
+    const last = victim.seen.at(-1)?.value ?? before;
+    await victim.start();
+    const after = await framesOf(victim.page);
+    if (after < (must ?? before))
+      return `edits: ${(must ?? before) - after} of ${last - before} edits are gone`;
+    // Each step can be taken back by itself, and leads where it came from.
+    if (after > before) {
+      await victim.page.getByTestId('counter').click();
+      await victim.page.keyboard.press('Control+z');
+      await pause(150);
+      const undone = await framesOf(victim.page);
+      if (undone !== after - 1) return `edits: ${after} frames, but ${undone} after undo`;
+    }
+    return undefined;
+  } finally {
+    await victim.end();
+  }
+};
+
+const killImport: Kill = async (base, { photos }, next) => {
+  const victim = await Victim.in(base);
+  try {
+    const { page } = victim;
+    await page.getByTestId('choose-photos').setInputFiles([...photos]);
+    await victim.watch('body', '(\\d+) of \\d+ photos');
+    await pause(300 + next() * 2200);
+    const must = (await victim.kill()) ?? 0;
+    await victim.start();
+    await pause(400);
+    const said = await notes(victim.page);
+    const lay = victim.page.getByRole('button', { name: /^Lay out \d/ });
+    await lay.waitFor({ timeout: 4000 }).catch(() => undefined);
+    const kept = (await lay.isVisible()) ? Number(/\d+/.exec((await lay.textContent()) ?? '')?.[0] ?? 0) : 0;
+    if (kept < must) return `import: ${must} of ${photos.length} were shown to be in, ${kept} are there`;
+    if (kept > 0 && kept < photos.length && !/had come in when the page was closed/.test(said))
+      return `import: ${kept} of ${photos.length}, and nothing is said`;
+    const chooser = victim.page.getByTestId('choose-photos');
+    await chooser.waitFor({ state: 'attached' });
+    await chooser.setInputFiles([...photos]);
+    await victim.page
+      .getByRole('button', { name: `Lay out ${photos.length} photos` })
+      .waitFor({ timeout: 60_000 });
+    return undefined;
+  } finally {
+    await victim.end();
+  }
+};
+
+const killOpening: Kill = async (base, { film, filmPhotos }, next) => {
+  const victim = await Victim.in(base);
+  try {
+    const { page } = victim;
+    await page.getByTestId('choose-photos').setInputFiles(film);
+    await pause(150 + next() * 1800);
+    await victim.kill();
+    await victim.start('/films');
+    const cards = victim.page.getByRole('region', { name: 'Films in this browser' }).getByRole('listitem');
+    await pause(500);
+    const films = await cards.count();
+    if (films > 1) return `opening: ${films} films came of one`;
+    let cut = false;
+    if (films === 1) {
+      const shelf = (await cards.first().textContent()) ?? '';
+      await cards.first().getByRole('button').first().click();
+      await victim.page.getByTestId('counter').waitFor();
+      await pause(700);
+      cut = /was cut off while it came in/.test(await notes(victim.page));
+      const missing = await victim.page.evaluate(
+        () =>
+          new Promise<number>((resolve, reject) => {
+            const open = indexedDB.open('kermis-originals');
+            open.onerror = () => reject(new Error('no store'));
+            open.onsuccess = () => {
+              const names = open.result.objectStoreNames;
+              if (!names.contains('originals')) return resolve(0);
+              const count = open.result.transaction('originals').objectStore('originals').count();
+              count.onsuccess = () => resolve(count.result);
+            };
+          }),
+      );
+      if (missing < filmPhotos && !cut)
+        return `opening: ${filmPhotos - missing} of ${filmPhotos} photos are missing, and nothing is said`;
+      if (cut && !/coming in|cut off/.test(shelf)) return 'opening: nothing is said on the shelf';
+      await victim.page.goto(`${base}/films`);
+    }
+    // The same file again: the rest comes in, and there is one film.
+    await victim.page.getByTestId('choose-photos').setInputFiles(film);
+    if (films === 1)
+      await victim.page
+        .getByRole('button', { name: cut ? 'Bring in the rest' : 'Open the one that is here' })
+        .click();
+    await victim.page.getByTestId('counter').waitFor();
+    await victim.page
+      .getByRole('progressbar', { name: 'Photos coming in' })
+      .waitFor({ state: 'detached', timeout: 60_000 });
+    await pause(500);
+    await victim.page.reload();
+    await victim.page.getByTestId('counter').waitFor();
+    await pause(700);
+    const said = await notes(victim.page);
+    if (/gone|missing|cut off/.test(said)) return `opening: opened again it says ${said}`;
+    await victim.page.goto(`${base}/films`);
+    await pause(400);
+    return (await cards.count()) === 1 ? undefined : `opening: ${await cards.count()} films in the end`;
+  } finally {
+    await victim.end();
+  }
+};
+
+const killRecording: Kill = async (base, { photos }, next) => {
+  const victim = await Victim.in(base);
+  try {
+    const { page } = victim;
+    await bringIn(page, photos.slice(0, 4));
+    await layOut(page);
+    await page.keyboard.press('Control+a');
+    await page.getByRole('textbox', { name: 'Hold', exact: true }).fill('48');
+    await page.keyboard.press('Enter');
+    await page.waitForFunction(() =>
+      document.querySelector('[data-testid=kept]')?.textContent.includes('Kept'),
+    );
+    const before = await framesOf(page);
+    await page.getByRole('button', { name: 'Sound', exact: true }).click();
+    await page.getByRole('button', { name: 'Record', exact: true }).click();
+    await page.getByRole('combobox', { name: 'Microphone' }).selectOption('stand-in');
+    await page.getByRole('button', { name: 'Record from frame 1' }).click();
+    await victim.watch('[role=timer]', 'Recording (\\d+)');
+    await pause(2500 + next() * 3500);
+    const must = await victim.kill();
+    await victim.start();
+    const after = await framesOf(victim.page);
+    if (after !== before) return `recording: ${before} frames before, ${after} after`;
+    // A take is stored half a second at a time.
+    if (must === undefined || must < 1) return undefined;
+    await victim.page.getByRole('button', { name: 'Record', exact: true }).click();
+    const take = victim.page.getByRole('button', { name: /^Throw Take \d+ away$/ });
+    await take.waitFor({ timeout: 4000 }).catch(() => undefined);
+    return (await take.count()) === 1
+      ? undefined
+      : `recording: ${must} s were recorded, and there is no take`;
+  } finally {
+    await victim.end();
+  }
+};
+
+const killPrinting: Kill = async (base, { photos }, next) => {
+  const victim = await Victim.in(base);
+  try {
+    const { page } = victim;
+    await bringIn(page, photos.slice(0, 12));
+    await layOut(page);
+    const before = await framesOf(page);
+    await page.getByRole('button', { name: 'Print', exact: true }).click();
+    await page.getByRole('button', { name: 'Print the film' }).click();
+    await pause(next() * 2500);
+    await victim.kill();
+    await victim.start();
+    await victim.page.getByRole('button', { name: 'Time', exact: true }).click();
+    const after = await framesOf(victim.page);
+    const said = await notes(victim.page);
+    if (after !== before) return `printing: ${before} frames before, ${after} after`;
+    return /gone|missing|damaged/.test(said) ? `printing: ${said}` : undefined;
+  } finally {
+    await victim.end();
+  }
+};
+
+const KILLS: Readonly<Record<string, Kill>> = {
+  edits: killEdits,
+  import: killImport,
+  opening: killOpening,
+  recording: killRecording,
+  printing: killPrinting,
+};
+export type KillName = 'edits' | 'import' | 'opening' | 'recording' | 'printing';
+
+/** Kills the browser so many times, at moments that are drawn by lot, in the middle of one kind of work. */
+export async function attackWithKills(
+  base: string,
+  kind: KillName,
+  count: number,
+  material: Material,
+  seed = 1,
+): Promise<Tally> {
+  const next = random(seed);
+  const harm: string[] = [];
+  for (let i = 0; i < count; i++) {
+    const outcome = await (KILLS[kind] as Kill)(base, material, next).catch(
+      (error: unknown) => `${kind}: ${error instanceof Error ? error.message.split('\n')[0] : String(error)}`,
+    );
+    if (outcome !== undefined) harm.push(outcome);
+  }
+  return {
+    what: `kills while ${kind === 'edits' ? 'editing' : kind === 'import' ? 'importing' : kind}`,
+    tried: count,
+    harm,
+  };
+}

@@ -1,0 +1,75 @@
+import { createHash } from 'node:crypto';
+import { readFile, writeFile } from 'node:fs/promises';
+import { basename, join } from 'node:path';
+import { zipSync, type Zippable } from 'fflate';
+import sharp from 'sharp';
+import { DEFAULT_SETTINGS, NO_SOUND, type Film } from '../../src/core/film/film';
+import { documentEntry, photoEntry } from '../../src/core/formats/bundle';
+
+/** Photos that differ in colour, with grain, so that they take a while to come in; gives their paths. */
+export async function somePhotos(folder: string, count: number): Promise<string[]> {
+  const paths: string[] = [];
+  for (let i = 0; i < count; i++) {
+    const path = join(folder, `PICT${String(i + 1).padStart(4, '0')}.JPG`);
+    const background = { r: (i * 37) % 256, g: (i * 91) % 256, b: (i * 53) % 256 };
+    const noise = { type: 'gaussian', mean: 128, sigma: 20 } as const;
+    const plain = sharp({ create: { width: 2400, height: 1600, channels: 3, background } });
+    const grain = await sharp({ create: { width: 2400, height: 1600, channels: 3, background, noise } })
+      .png()
+      .toBuffer();
+    await writeFile(
+      path,
+      await plain
+        .composite([{ input: grain, blend: 'soft-light' }])
+        .jpeg({ quality: 90 })
+        .toBuffer(),
+    );
+    paths.push(path);
+  }
+  return paths;
+}
+
+/** A film file of photos, each a pose; made smaller first where a width is given. */
+export async function filmOfPhotos(paths: readonly string[], width?: number): Promise<Uint8Array> {
+  const files = await Promise.all(
+    paths.map(async (path) => {
+      const original = await readFile(path);
+      const bytes = Uint8Array.from(
+        width === undefined ? original : await sharp(original).resize(width).jpeg().toBuffer(),
+      );
+      const { width: across = 1, height: down = 1 } = await sharp(bytes).metadata();
+      const hash = createHash('sha256').update(bytes).digest('hex');
+      return { name: basename(path), bytes, hash, width: across, height: down };
+    }),
+  );
+  const film: Film = {
+    id: 'film-of-photos',
+    title: 'Sixty photos',
+    settings: DEFAULT_SETTINGS,
+    photos: files.map(({ name, bytes, hash, width: across, height }, i) => ({
+      ...{
+        id: `photo-${i}`,
+        name,
+        hash,
+        type: 'image/jpeg',
+        bytes: bytes.length,
+        width: across,
+        height,
+        orientation: 1 as const,
+      },
+    })),
+    scenes: [
+      {
+        id: 'scene',
+        name: 'Scene 1',
+        items: files.map((_, i) => ({ id: `pose-${i}`, photoId: `photo-${i}`, hold: 2 })),
+      },
+    ],
+    flags: [],
+    range: {},
+    ...NO_SOUND,
+  };
+  const { name, text } = documentEntry(film);
+  const photos: Zippable = Object.fromEntries(files.map(({ hash, bytes }) => [photoEntry(hash), bytes]));
+  return zipSync({ [name]: new TextEncoder().encode(text), ...photos }, { level: 0 });
+}
