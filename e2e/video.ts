@@ -1,5 +1,5 @@
 import { execFile } from 'node:child_process';
-import { mkdtemp, rm, writeFile } from 'node:fs/promises';
+import { mkdtemp, readFile, rm, writeFile } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { promisify } from 'node:util';
@@ -28,6 +28,10 @@ export async function printFilm(
   return { bytes: Buffer.from(await bytesOf(download)), fileName: download.suggestedFilename() };
 }
 
+/** Runs ffmpeg, and rejects with what it complains of. */
+export const runFfmpeg = (args: readonly string[]): Promise<unknown> =>
+  run('ffmpeg', ['-loglevel', 'error', '-y', ...args]);
+
 export interface Stream {
   readonly width: number;
   readonly height: number;
@@ -50,6 +54,23 @@ export class PrintedFile {
   private constructor(folder: string, path: string) {
     this.#folder = folder;
     this.path = path;
+  }
+
+  /** When the first packet of the sound comes, by its timestamp, in seconds. */
+  async firstSound(): Promise<{ readonly start: number }> {
+    const { stdout } = await run('ffprobe', [
+      ...['-loglevel', 'error', '-select_streams', 'a:0', '-read_intervals', '%+#1'],
+      ...['-show_entries', 'packet=pts_time', '-of', 'csv=p=0', this.path],
+    ]);
+    return { start: Number.parseFloat(stdout) };
+  }
+
+  /** What a WebM file says of its Opus track's delay, in nanoseconds (RFC 9559, CodecDelay); undefined where it says nothing. */
+  async opusDelay(): Promise<number | undefined> {
+    const bytes = await readFile(this.path);
+    const at = bytes.indexOf(Buffer.from([0x56, 0xaa]));
+    const size = (bytes[at + 2] ?? 0) & 0x7f;
+    return at < 0 || at > 2000 ? undefined : bytes.readUIntBE(at + 3, size);
   }
 
   static async of(bytes: Buffer): Promise<PrintedFile> {

@@ -73,24 +73,18 @@ export class Victim {
   /** Tells each number that an element shows, as soon as it shows it. */
   async watch(selector: string, pattern: string): Promise<void> {
     this.seen = [];
-    await this.page.evaluate(
-      ([where, what]) => {
-        let last = '';
-        const look = (): void => {
-          const text = document.querySelector(where)?.textContent ?? '';
-          const found = new RegExp(what).exec(text)?.[1]?.replace(/,/g, '') ?? '';
-          if (found !== '' && found !== last) console.log(`seen ${found}`);
-          last = found;
-        };
-        new MutationObserver(look).observe(document.body, {
-          subtree: true,
-          childList: true,
-          characterData: true,
-        });
-        look();
-      },
-      [selector, pattern] as const,
-    );
+    // As text: what builds this file puts helpers into functions that the page does not have.
+    await this.page.evaluate(`{
+      let last = '';
+      const look = () => {
+        const text = document.querySelector(${JSON.stringify(selector)})?.textContent ?? '';
+        const found = (new RegExp(${JSON.stringify(pattern)}).exec(text)?.[1] ?? '').replace(/,/g, '');
+        if (found !== '' && found !== last) console.log('seen ' + found);
+        last = found;
+      };
+      new MutationObserver(look).observe(document.body, { subtree: true, childList: true, characterData: true });
+      look();
+    }`);
   }
 
   /** Kills the browser; gives what was seen long enough before that it must have been kept. */
@@ -141,9 +135,7 @@ async function layOut(page: Page): Promise<void> {
   const stop = page.getByRole('button', { name: 'Pause', exact: true });
   if (await stop.isVisible()) await stop.click();
   await page.getByRole('button', { name: 'To the start' }).click();
-  await page.waitForFunction(() =>
-    document.querySelector('[data-testid=kept]')?.textContent.includes('Kept'),
-  );
+  await page.getByTestId('kept').filter({ hasText: 'Kept' }).waitFor();
 }
 
 /** What a kind of kill needs: photos, and a film file. */
@@ -201,12 +193,11 @@ const killImport: Kill = async (base, { photos }, next) => {
     await pause(300 + next() * 2200);
     const must = (await victim.kill()) ?? 0;
     await victim.start();
-    await pause(400);
-    const said = await notes(victim.page);
     const lay = victim.page.getByRole('button', { name: /^Lay out \d/ });
     await lay.waitFor({ timeout: 4000 }).catch(() => undefined);
     const kept = (await lay.isVisible()) ? Number(/\d+/.exec((await lay.textContent()) ?? '')?.[0] ?? 0) : 0;
     if (kept < must) return `import: ${must} of ${photos.length} were shown to be in, ${kept} are there`;
+    const said = await notes(victim.page);
     if (kept > 0 && kept < photos.length && !/had come in when the page was closed/.test(said))
       return `import: ${kept} of ${photos.length}, and nothing is said`;
     const chooser = victim.page.getByTestId('choose-photos');
@@ -230,7 +221,11 @@ const killOpening: Kill = async (base, { film, filmPhotos }, next) => {
     await victim.kill();
     await victim.start('/films');
     const cards = victim.page.getByRole('region', { name: 'Films in this browser' }).getByRole('listitem');
-    await pause(500);
+    // Where there is no film there is nothing to wait for.
+    await cards
+      .first()
+      .waitFor({ timeout: 2500 })
+      .catch(() => undefined);
     const films = await cards.count();
     if (films > 1) return `opening: ${films} films came of one`;
     let cut = false;
@@ -240,22 +235,18 @@ const killOpening: Kill = async (base, { film, filmPhotos }, next) => {
       await victim.page.getByTestId('counter').waitFor();
       await pause(700);
       cut = /was cut off while it came in/.test(await notes(victim.page));
-      const missing = await victim.page.evaluate(
-        () =>
-          new Promise<number>((resolve, reject) => {
-            const open = indexedDB.open('kermis-originals');
-            open.onerror = () => reject(new Error('no store'));
-            open.onsuccess = () => {
-              const names = open.result.objectStoreNames;
-              if (!names.contains('originals')) return resolve(0);
-              const count = open.result.transaction('originals').objectStore('originals').count();
-              count.onsuccess = () => resolve(count.result);
-            };
-          }),
-      );
-      if (missing < filmPhotos && !cut)
-        return `opening: ${filmPhotos - missing} of ${filmPhotos} photos are missing, and nothing is said`;
-      if (cut && !/coming in|cut off/.test(shelf)) return 'opening: nothing is said on the shelf';
+      const there = await victim.page.evaluate<number>(`new Promise((resolve, reject) => {
+        const open = indexedDB.open('kermis-originals');
+        open.onerror = () => reject(new Error('no store'));
+        open.onsuccess = () => {
+          if (!open.result.objectStoreNames.contains('originals')) return resolve(0);
+          const count = open.result.transaction('originals').objectStore('originals').count();
+          count.onsuccess = () => resolve(count.result);
+        };
+      })`);
+      if (there < filmPhotos && !cut)
+        return `opening: ${filmPhotos - there} of ${filmPhotos} photos are missing, and nothing is said`;
+      if (cut && !/Cut off while it came in/.test(shelf)) return 'opening: nothing is said on the shelf';
       await victim.page.goto(`${base}/films`);
     }
     // The same file again: the rest comes in, and there is one film.
@@ -291,9 +282,7 @@ const killRecording: Kill = async (base, { photos }, next) => {
     await page.keyboard.press('Control+a');
     await page.getByRole('textbox', { name: 'Hold', exact: true }).fill('48');
     await page.keyboard.press('Enter');
-    await page.waitForFunction(() =>
-      document.querySelector('[data-testid=kept]')?.textContent.includes('Kept'),
-    );
+    await page.getByTestId('kept').filter({ hasText: 'Kept' }).waitFor();
     const before = await framesOf(page);
     await page.getByRole('button', { name: 'Sound', exact: true }).click();
     await page.getByRole('button', { name: 'Record', exact: true }).click();
@@ -361,7 +350,8 @@ export async function attackWithKills(
   const harm: string[] = [];
   for (let i = 0; i < count; i++) {
     const outcome = await (KILLS[kind] as Kill)(base, material, next).catch(
-      (error: unknown) => `${kind}: ${error instanceof Error ? error.message.split('\n')[0] : String(error)}`,
+      (error: unknown) =>
+        `${kind}: ${error instanceof Error ? error.message.replace(/\s+/g, ' ').slice(0, 300) : String(error)}`,
     );
     if (outcome !== undefined) harm.push(outcome);
   }

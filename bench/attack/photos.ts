@@ -37,7 +37,7 @@ export async function filmOfPhotos(paths: readonly string[], width?: number): Pr
       const bytes = Uint8Array.from(
         width === undefined ? original : await sharp(original).resize(width).jpeg().toBuffer(),
       );
-      const { width: across = 1, height: down = 1 } = await sharp(bytes).metadata();
+      const { width: across, height: down } = await sharp(bytes).metadata();
       const hash = createHash('sha256').update(bytes).digest('hex');
       return { name: basename(path), bytes, hash, width: across, height: down };
     }),

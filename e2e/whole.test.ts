@@ -1,0 +1,262 @@
+import { mkdir, mkdtemp, readFile, rm, writeFile } from 'node:fs/promises';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import type { Page } from 'playwright-core';
+import { afterAll, beforeAll, expect, test } from 'vitest';
+import { attackWithKills, type KillName, type Material } from '../bench/attack/kills';
+import { filmOfPhotos, somePhotos } from '../bench/attack/photos';
+import {
+  base,
+  bringIn,
+  chooseFiles,
+  counter,
+  isKept,
+  layOut,
+  notes,
+  tableRows,
+  tickets,
+  useBrowser,
+} from './browser';
+import { COLOURS, jpeg, numbered, type Colour } from './photos';
+import { bringInSounds, click, goTo, PULSE, pulses, soundFiles, soundOf, wav } from './sounds';
+import { printFilm, PrintedFile, runFfmpeg } from './video';
+
+const { visit } = useBrowser();
+
+let folder: string;
+let material: Material;
+
+beforeAll(async () => {
+  folder = await mkdtemp(join(tmpdir(), 'kermis-whole-'));
+  const photos = await somePhotos(folder, 30);
+  const film = join(folder, 'thirty photos.kermis');
+  await writeFile(film, await filmOfPhotos(photos));
+  material = { photos, film, filmPhotos: photos.length };
+}, 120_000);
+afterAll(() => rm(folder, { recursive: true, force: true }));
+
+test.each<KillName>(['edits', 'import', 'opening', 'recording', 'printing'])(
+  'a browser that is killed in the middle (%s) loses at most the last quarter of a second, and says what is missing',
+  { timeout: 180_000 },
+  async (kind) => {
+    expect((await attackWithKills(base(), kind, 2, material, 20)).harm).toEqual([]);
+  },
+);
+
+/** Empties databases of the browser, as it may do by itself when the disk runs short. */
+const clear = (page: Page, ...names: readonly string[]): Promise<void> =>
+  page.evaluate(
+    (stores) =>
+      Promise.all(
+        stores.map(
+          (name) =>
+            new Promise<void>((resolve, reject) => {
+              const open = indexedDB.open(`kermis-${name}`);
+              open.onerror = () => reject(new Error(name));
+              open.onsuccess = () => {
+                const cleared = open.result.transaction(name, 'readwrite').objectStore(name).clear();
+                cleared.onsuccess = () => {
+                  open.result.close();
+                  resolve();
+                };
+              };
+            }),
+        ),
+      ).then(() => undefined),
+    names,
+  );
+
+test('stores that were cleared are made again where that can be; what cannot is said, marked, and not printed', async () => {
+  const { page } = await visit();
+  const photos = await numbered(3, 1);
+  await bringIn(page, photos);
+  await bringInSounds(page, [wav('bell.wav', click())]);
+  await page.getByRole('button', { name: 'Lay bell.wav in at the playhead' }).click();
+  await isKept(page);
+  const putAway = async (): Promise<void> => page.getByRole('button', { name: 'Put the notes away' }).click();
+
+  await clear(page, 'previews', 'thumbnails', 'sound-looks', 'sound-pieces');
+  await page.reload();
+  await expect
+    .poll(() => notes(page))
+    .toMatch(/Small pictures of 3 photos were gone from this browser; they were made again/);
+  await expect
+    .poll(() => notes(page))
+    .toMatch(/The samples of bell\.wav were gone from this browser; they were read again/);
+  await putAway();
+  await page.reload();
+  await page.getByTestId('counter').waitFor();
+  await page.waitForTimeout(600);
+  expect(await page.getByLabel('What Kermis noticed').count()).toBe(0);
+
+  await clear(page, 'originals', 'sound-pieces');
+  await page.reload();
+  await expect
+    .poll(() => notes(page))
+    .toMatch(
+      /The originals of 3 photos \(PICT1\.JPG, PICT2\.JPG, PICT3\.JPG\) are gone from this browser\. They are marked on the strip and cannot be printed\. Choose the same photos again, and they are back\./,
+    );
+  expect(await notes(page)).toMatch(/bell\.wav cannot be heard: it is gone from this browser/);
+  expect(await tickets(page).nth(1).getAttribute('aria-label')).toContain('its original is gone');
+  await page.getByRole('button', { name: 'Print', exact: true }).click();
+  await page.getByRole('button', { name: 'Print the film' }).click();
+  await page
+    .getByText(
+      /The print was not begun: PICT1\.JPG, PICT2\.JPG, PICT3\.JPG and 1 more are missing in this browser/,
+    )
+    .waitFor();
+  await putAway();
+
+  // The same files once more, and all of it is whole.
+  await page.getByRole('button', { name: 'Sort', exact: true }).click();
+  await chooseFiles(page, photos).catch(() => undefined);
+  await page.getByRole('button', { name: 'Leave all out' }).click();
+  await expect.poll(() => notes(page)).toMatch(/3 files that were missing are back\. 1 are still missing\./);
+  await bringInSounds(page, [wav('bell.wav', click())]);
+  await expect.poll(() => notes(page)).toMatch(/1 file that was missing is back\./);
+  expect(await tickets(page).nth(1).getAttribute('aria-label')).not.toContain('gone');
+  const { bytes } = await printFilm(page, 'MP4', 'whole');
+  expect(bytes.length).toBeGreaterThan(1000);
+});
+
+test('in WebM as in MP4 sound lies on its picture by timestamps as well as by samples', async () => {
+  const { page } = await visit();
+  await bringIn(page, await numbered(6, 1));
+  await bringInSounds(page, [wav('click.wav', click())]);
+  await goTo(page, 7);
+  await page.getByRole('button', { name: 'Lay click.wav in at the playhead' }).click();
+  await page.getByRole('button', { name: 'Print', exact: true }).click();
+  await page.getByRole('radio', { name: /WebM/ }).check();
+  await page.getByText(/with sound at 160 kbit\/s/).waitFor();
+  for (const kind of ['WebM', 'MP4'] as const) {
+    const { bytes } = await printFilm(page, kind, 'clicks');
+    const print = await PrintedFile.of(bytes);
+    try {
+      // Put into another container by timestamps: what moves there was moved by them.
+      const other = `${print.path}.mkv`;
+      await runFfmpeg(['-i', print.path, '-c:v', 'copy', '-c:a', 'pcm_s16le', other]);
+      const { start } = await print.firstSound();
+      for (const path of [print.path, other]) {
+        const [at = 0] = pulses(await soundOf(path));
+        expect(Math.abs((1000 * (at - PULSE)) / 48_000 - (1000 * 7) / 24), `${kind} ${path}`).toBeLessThan(1);
+      }
+      // The first packet comes as much before the picture as the encoder is late.
+      expect(Math.abs(start), kind).toBeLessThanOrEqual(0.022);
+      if (kind === 'WebM') expect(await print.opusDelay()).toBe(6_500_000);
+    } finally {
+      await print.close();
+    }
+  }
+});
+
+test('halves of sounds are heard as far as they go, and that is said of each', async () => {
+  const { page } = await visit();
+  await bringIn(page, await numbered(2, 1));
+  const line = wav(
+    'line.wav',
+    Float32Array.from({ length: 48_000 * 4 }, (_, i) => 0.4 * Math.sin(i / 20)),
+  );
+  const kinds = {
+    'a.mp3': ['-c:a', 'libmp3lame'],
+    'b.m4a': ['-c:a', 'aac', '-movflags', '+faststart'],
+    'c.aiff': [],
+    'd.ogg': ['-c:a', 'libvorbis'],
+    'e.opus': ['-c:a', 'libopus'],
+    'f.flac': [],
+  };
+  const halves = (await soundFiles(line, kinds)).map((file) => ({
+    ...file,
+    buffer: file.buffer.subarray(0, file.buffer.length >> 1),
+  }));
+  await page.getByRole('button', { name: 'Sound', exact: true }).click();
+  await page.getByTestId('choose-sounds').setInputFiles(halves);
+  const sounds = page.getByRole('region', { name: 'Sounds' }).getByRole('listitem');
+  await expect.poll(() => sounds.count(), { timeout: 20_000 }).toBe(halves.length);
+  for (const { name } of halves)
+    await expect
+      .poll(() => notes(page))
+      .toContain(`${name} is cut off or damaged; it is heard as far as it could be read.`);
+  for (const text of await sounds.allTextContents()) {
+    const seconds = Number(/([\d.]+) s/.exec(text.replace(/^[a-f]\.\w+?(?=\d)/, ''))?.[1]);
+    expect(seconds, text).toBeGreaterThan(0.9);
+    expect(seconds, text).toBeLessThan(3);
+  }
+});
+
+test('what is chosen together is told apart: a video among photos, two film files, a picture whose middle is gone', async () => {
+  const { page } = await visit();
+  const photos = await numbered(2, 1);
+  const [video] = await soundFiles(wav('line.wav', click()), { 'clip.mp4': ['-c:a', 'aac'] });
+  const noisy = await readFile(material.photos[0] ?? '');
+  const damaged = Buffer.from(noisy);
+  damaged.fill(0xff, noisy.length >> 1, noisy.length - 2);
+  await page
+    .getByTestId('choose-photos')
+    .setInputFiles([
+      ...photos,
+      { name: 'clip.mp4', mimeType: 'video/mp4', buffer: video?.buffer ?? Buffer.alloc(0) },
+      { name: 'PICT3.JPG', mimeType: 'image/jpeg', buffer: damaged },
+    ]);
+  await page.getByRole('button', { name: 'Lay out 3 photos' }).waitFor();
+  expect((await tableRows(page)).join('\n')).toMatch(/PICT3\.JPG: .*is damaged: a part of it cannot be seen/);
+  await layOut(page);
+  await page.getByRole('button', { name: 'Sound', exact: true }).click();
+  await page.getByRole('region', { name: 'Sounds' }).getByText('clip.mp4').waitFor();
+
+  // A run that would be held longer than any may be.
+  await page.getByRole('button', { name: 'Time', exact: true }).click();
+  await tickets(page).first().click();
+  await page.keyboard.press('Control+a');
+  await page.getByLabel(/^Fit/).first().fill('2000000');
+  await page.keyboard.press('Enter');
+  await expect
+    .poll(() => notes(page))
+    .toMatch(
+      /That is more than a film can hold: a pose would be held for [\d,]+ frames\. Nothing was changed\./,
+    );
+  expect((await counter(page)).frames).toBe(6);
+
+  const films = await Promise.all(
+    [2, 3].map(async (count) => filmOfPhotos(material.photos.slice(0, count), 400)),
+  );
+  await page.getByRole('button', { name: 'All films' }).click();
+  await page.getByTestId('choose-photos').setInputFiles(
+    films.map((bytes, i) => ({
+      name: `film ${i + 1}.kermis`,
+      mimeType: 'application/zip',
+      // Films of their own: the identity in the file is what tells them apart.
+      buffer: i === 0 ? Buffer.from(bytes) : Buffer.from(bytes.map((byte) => byte)),
+    })),
+  );
+  await page.getByRole('button', { name: 'Open it as a second film' }).click();
+  await expect.poll(() => notes(page)).toContain('2 film files were read; the films stand under Films.');
+  expect((await counter(page)).frames).toBe(6);
+});
+
+test('a folder of folders comes in folder by folder, each a scene', async () => {
+  const { page } = await visit();
+  const root = await mkdtemp(join(folder, 'shoot-'));
+  const order = ['scene 10', 'scene 1', 'scene 2'];
+  for (const [i, name] of order.entries()) {
+    await mkdir(join(root, name));
+    for (const n of [2, 1]) {
+      const { buffer } = await jpeg('x', COLOURS[2 * i + n] as Colour);
+      await writeFile(join(root, name, `000${n}.JPG`), buffer);
+    }
+  }
+  await page.getByTestId('choose-folder').setInputFiles(root);
+  await page.getByRole('button', { name: 'Lay out 6 photos' }).waitFor();
+  const names = await page
+    .locator('[data-row]')
+    .evaluateAll((rows) => rows.map((row) => row.querySelector('bdi')?.textContent ?? ''));
+  expect(names).toEqual(
+    ['scene 1', 'scene 2', 'scene 10'].flatMap((name) => [`${name}/0001.JPG`, `${name}/0002.JPG`]),
+  );
+  await layOut(page);
+  const scenes = page.getByRole('navigation', { name: 'Scenes' }).getByRole('listitem');
+  expect((await scenes.allTextContents()).map((text) => /scene \d+?(?=0 s)/.exec(text)?.[0])).toEqual([
+    'scene 1',
+    'scene 2',
+    'scene 10',
+  ]);
+});
