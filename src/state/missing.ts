@@ -60,14 +60,26 @@ async function remakeOf(files: readonly PictureFile[]): Promise<void> {
 /** Reads sounds again whose samples are gone, out of their files; gives those that could not be. */
 async function rereadSounds(film: Film, hashes: readonly string[]): Promise<readonly string[]> {
   const again: string[] = [];
-  for (const { hash, name, type } of film.sounds) {
-    if (!hashes.includes(hash)) continue;
-    const file = await originals.getItem<Blob>(hash);
-    if (!file) continue;
-    await importSounds([new File([file], name, { type })], new AbortController().signal, (outcome) => {
-      if (outcome.ok) again.push(hash);
-    });
-  }
+  const sounds = film.sounds.filter(({ hash }) => hashes.includes(hash));
+  await longJob(
+    {
+      label: 'Reading sounds again',
+      noun: 'sound',
+      total: sounds.length,
+      kept: 'The rest is read when the film is opened again.',
+    },
+    async (signal, onDone) => {
+      for (const [done, { hash, name, type }] of sounds.entries()) {
+        onDone(done);
+        const file = await originals.getItem<Blob>(hash);
+        if (!file) continue;
+        await importSounds([new File([file], name, { type })], signal, (outcome) => {
+          if (outcome.ok) again.push(hash);
+        });
+        signal.throwIfAborted();
+      }
+    },
+  );
   if (again.length > 0) {
     useMissing.setState(({ remade }) => ({ remade: remade + 1 }));
     tell(
@@ -77,29 +89,30 @@ async function rereadSounds(film: Film, hashes: readonly string[]): Promise<read
   return hashes.filter((hash) => !again.includes(hash));
 }
 
-/** Says what is missing and cannot be made again, with what to do. */
-function tellLost(
-  film: Film,
-  photos: readonly string[],
-  sounds: readonly string[],
-  files: readonly string[],
-): void {
+const isOrAre = (list: readonly unknown[]): string => (list.length === 1 ? 'is' : 'are');
+
+/** Says which photos have lost their originals, with what to do. */
+function tellLostPhotos(film: Film, photos: readonly string[]): void {
+  if (photos.length === 0) return;
   const pictures = filesOf(film.photos);
-  if (photos.length > 0) {
-    const names = someNames(photos.map((hash) => pictures.get(hash)?.name ?? hash));
-    const one = photos.length === 1;
+  const names = someNames(photos.map((hash) => pictures.get(hash)?.name ?? hash));
+  const [originals, they, photo] =
+    photos.length === 1 ? ['original', 'It is', 'photo'] : ['originals', 'They are', 'photos'];
+  tell(
+    `The ${originals} of ${count(photos.length, 'photo')} (${names}) ${isOrAre(photos)} gone from this browser. ` +
+      `${they} marked on the strip and cannot be printed. Choose the same ${photo} again, and ${they.toLowerCase()} back.`,
+    'wrong',
+  );
+}
+
+/** Says which sounds cannot be heard any more, and which have lost their files. */
+function tellLostSounds(film: Film, silent: readonly string[], files: readonly string[]): void {
+  if (silent.length > 0)
     tell(
-      `The ${one ? 'original' : 'originals'} of ${count(photos.length, 'photo')} (${names}) ${one ? 'is' : 'are'} gone from this browser. ` +
-        `${one ? 'It is' : 'They are'} marked on the strip and cannot be printed. Choose the same ${one ? 'photo' : 'photos'} again, and ${one ? 'it is' : 'they are'} back.`,
+      `${someNames(soundNames(film, silent))} cannot be heard: ${silent.length === 1 ? 'it is' : 'they are'} gone from this browser. Choose the same ${silent.length === 1 ? 'file' : 'files'} again.`,
       'wrong',
     );
-  }
-  if (sounds.length > 0)
-    tell(
-      `${someNames(soundNames(film, sounds))} cannot be heard: ${sounds.length === 1 ? 'it is' : 'they are'} gone from this browser. Choose the same ${sounds.length === 1 ? 'file' : 'files'} again.`,
-      'wrong',
-    );
-  const heard = files.filter((hash) => !sounds.includes(hash));
+  const heard = files.filter((hash) => !silent.includes(hash));
   if (heard.length > 0)
     tell(
       `The files of ${someNames(soundNames(film, heard))} are gone from this browser. They are heard and printed, but cannot be saved with the film. Choose the same files again.`,
@@ -119,13 +132,14 @@ export async function checkStores(filmId: string, quietly = false): Promise<void
   useMissing.setState({ photos: new Set(lost.photos), sounds: new Set(lost.samples) });
   // Another tab that writes the film does it.
   if (quietly || !workbench().canWrite || workbench().incoming) return;
+  tellLostPhotos(film, lost.photos);
   const files = filesOf(film.photos);
   const pictures = lost.pictures.flatMap((hash) => files.get(hash) ?? []);
   if (pictures.length > 0) await remakeOf(pictures);
-  const silent = await rereadSounds(film, lost.samples);
+  const silent = lost.samples.length > 0 ? await rereadSounds(film, lost.samples) : [];
   if (openFilm()?.id !== filmId) return;
   useMissing.setState({ sounds: new Set(silent) });
-  tellLost(film, lost.photos, silent, lost.soundFiles);
+  tellLostSounds(film, silent, lost.soundFiles);
 }
 
 /** Looks again, where something was missing: files have come in. */

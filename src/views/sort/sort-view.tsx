@@ -71,6 +71,7 @@ function CutOff() {
         label="The film file again"
         testId="choose-film-file"
         accept=".kermis"
+        main
         onFiles={(files) => void bringIn(files)}
       >
         <FileDown size={17} aria-hidden /> Choose {cut.name}

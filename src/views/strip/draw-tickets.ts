@@ -166,19 +166,20 @@ export function drawTickets(pen: TicketPen, tickets: readonly DrawnTicket[], pic
     if (pictured && picture)
       drawPhotos(pen, entry, picture, (again) => strength * (echo || again ? ECHO : 1));
     context.globalAlpha = strength;
-    if (missing) drawTorn(pen, x, Math.min(width, PHOTO.width));
     context.strokeStyle = chosen ? look.chosen : look.edge;
     context.setLineDash(echo ? ECHO_DASH : []);
     context.lineWidth = 1;
     context.stroke();
     context.setLineDash([]);
+    if (missing) drawTorn(pen, x, Math.min(width, PHOTO.width));
     if (chosen) {
+      context.strokeStyle = look.chosen;
       context.lineWidth = CHOSEN_EDGE;
       const inset = CHOSEN_EDGE / 2;
       context.strokeRect(x + inset, inset, Math.max(0, width - CHOSEN_EDGE), BAND - CHOSEN_EDGE);
     }
     if (entry.pose.hold > HELD && width > 2 * HELD_EDGE) {
-      context.fillStyle = context.strokeStyle;
+      context.fillStyle = chosen ? look.chosen : look.edge;
       context.fillRect(x, 1, HELD_EDGE, BAND - 2);
     }
   }
