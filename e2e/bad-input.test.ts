@@ -2,6 +2,7 @@ import { mkdtemp, rm, writeFile } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import sharp from 'sharp';
+import { filmOfPhotos, somePhotos } from '../bench/attack/photos';
 import type { Page } from 'playwright-core';
 import { expect, test } from 'vitest';
 import {
@@ -282,6 +283,53 @@ test('before an import that does not fit, the app says what it needs and what th
   await page.goto(`${base()}/films`);
   await chooseFiles(page, await numbered(4, 1));
   expect(await notes(page)).toMatch(/^4 photos need about \d+ kB; the browser has 100 kB left for Kermis\./);
+});
+
+test('a film file for which there is no room, or that is stopped, is said in one true sentence', async () => {
+  const { page } = await visit();
+  const folder = await mkdtemp(join(tmpdir(), 'kermis-room-'));
+  try {
+    const film = join(folder, 'twenty.kermis');
+    await writeFile(film, await filmOfPhotos(await somePhotos(folder, 20)));
+    const disk = await simulateFullDisk(page);
+    await disk.set(true);
+    await page.getByTestId('choose-photos').setInputFiles(film);
+    await expect
+      .poll(() => notes(page))
+      .toMatch(
+        /^twenty\.kermis was not opened: it needs about \d+ MB, and the browser has [\d.]+ [kMG]B left for Kermis\. Delete a film you no longer need, or free space on the disk\. Nothing was changed\.$/,
+      );
+    await disk.set(false);
+    await page.getByRole('button', { name: 'Put the notes away' }).click();
+    // Workers start only once it was stopped.
+    let go: (() => void) | undefined;
+    const stopped = new Promise<void>((resolve) => (go = resolve));
+    await page.route('**/photo.worker-*.js', async (route) => {
+      await stopped;
+      await route.fallback();
+    });
+    await page.getByTestId('choose-photos').setInputFiles(film);
+    await page.getByRole('button', { name: 'Stop', exact: true }).click();
+    go?.();
+    await expect
+      .poll(() => notes(page), { timeout: 15_000 })
+      .toMatch(
+        /^Stopped\. \d+ of 20 photos and sounds did not come in\. Open twenty\.kermis again, and the rest does;/,
+      );
+    await page.getByRole('button', { name: 'All films' }).click();
+    await page.getByText('Cut off while it came in: open twenty.kermis again for the rest').waitFor();
+    await page.getByTestId('choose-photos').setInputFiles(film);
+    await page.getByRole('button', { name: 'Bring in the rest' }).click();
+    await page.getByRole('progressbar', { name: 'Photos coming in' }).waitFor();
+    await page
+      .getByRole('progressbar', { name: 'Photos coming in' })
+      .waitFor({ state: 'detached', timeout: 60_000 });
+    await page.getByRole('button', { name: 'All films' }).click();
+    const films = page.getByRole('region', { name: 'Films in this browser' }).getByRole('listitem');
+    await expect.poll(() => films.allTextContents()).toEqual([expect.not.stringContaining('Cut off')]);
+  } finally {
+    await rm(folder, { recursive: true, force: true });
+  }
 });
 
 test('a full store: the film so far stays whole, and the app says what to do', async () => {

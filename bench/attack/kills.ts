@@ -193,14 +193,17 @@ const killImport: Kill = async (base, { photos }, next) => {
     await pause(300 + next() * 2200);
     const must = (await victim.kill()) ?? 0;
     await victim.start();
+    const sort = victim.page.getByRole('button', { name: 'Sort', exact: true });
+    const chooser = victim.page.getByTestId('choose-photos');
+    await sort.or(chooser).first().waitFor({ state: 'attached' });
+    if (await sort.isVisible()) await sort.click();
     const lay = victim.page.getByRole('button', { name: /^Lay out \d/ });
-    await lay.waitFor({ timeout: 4000 }).catch(() => undefined);
+    await lay.waitFor({ timeout: must > 0 ? 15_000 : 1500 }).catch(() => undefined);
     const kept = (await lay.isVisible()) ? Number(/\d+/.exec((await lay.textContent()) ?? '')?.[0] ?? 0) : 0;
     if (kept < must) return `import: ${must} of ${photos.length} were shown to be in, ${kept} are there`;
     const said = await notes(victim.page);
     if (kept > 0 && kept < photos.length && !/had come in when the page was closed/.test(said))
       return `import: ${kept} of ${photos.length}, and nothing is said`;
-    const chooser = victim.page.getByTestId('choose-photos');
     await chooser.waitFor({ state: 'attached' });
     await chooser.setInputFiles([...photos]);
     await victim.page

@@ -6,24 +6,19 @@ import sharp from 'sharp';
 import { DEFAULT_SETTINGS, NO_SOUND, type Film } from '../../src/core/film/film';
 import { documentEntry, photoEntry } from '../../src/core/formats/bundle';
 
-/** Photos that differ in colour, with grain, so that they take a while to come in; gives their paths. */
+const SIZE = { width: 2400, height: 1600 };
+
+/** Photos that differ in brightness, with grain, so that they take a while to come in; gives their paths. */
 export async function somePhotos(folder: string, count: number): Promise<string[]> {
+  const noise = { type: 'gaussian', mean: 110, sigma: 20 } as const;
+  const grain = await sharp({ create: { ...SIZE, channels: 3, background: '#808080', noise } })
+    .raw()
+    .toBuffer();
   const paths: string[] = [];
   for (let i = 0; i < count; i++) {
     const path = join(folder, `PICT${String(i + 1).padStart(4, '0')}.JPG`);
-    const background = { r: (i * 37) % 256, g: (i * 91) % 256, b: (i * 53) % 256 };
-    const noise = { type: 'gaussian', mean: 128, sigma: 20 } as const;
-    const plain = sharp({ create: { width: 2400, height: 1600, channels: 3, background } });
-    const grain = await sharp({ create: { width: 2400, height: 1600, channels: 3, background, noise } })
-      .png()
-      .toBuffer();
-    await writeFile(
-      path,
-      await plain
-        .composite([{ input: grain, blend: 'soft-light' }])
-        .jpeg({ quality: 90 })
-        .toBuffer(),
-    );
+    const lighter = sharp(grain, { raw: { ...SIZE, channels: 3 } }).linear(1, i);
+    await writeFile(path, await lighter.jpeg({ quality: 90 }).toBuffer());
     paths.push(path);
   }
   return paths;

@@ -12,7 +12,8 @@ import {
 } from '../engine/browser/store/arrival-shelf';
 import { keepDemoFilm, readFilm } from '../engine/browser/store/film-shelf';
 import { missingFiles } from '../engine/browser/store/missing-files';
-import { roomFor } from '../engine/browser/store/storage-room';
+import { isFull } from '../engine/browser/store/is-full';
+import { roomFor, type StorageRoom } from '../engine/browser/store/storage-room';
 import { ask } from './ask';
 import { openFilmById, openNewFilm, showShelf, whenOpened } from './open-film';
 import { checkStores, useMissing } from './missing';
@@ -95,6 +96,11 @@ export async function openBundle(
     if (into) await keepArrival({ filmId: into.id, sourceId, name, complete });
   };
 
+  const giveUp = (error: unknown, room: StorageRoom | undefined): undefined => {
+    if (isFull(error) && room) tell(notOpened(name, room.needed, room.free), 'wrong');
+    else tell(`${name} could not be opened: ${String(error)}. Nothing was changed.`, 'wrong');
+  };
+
   /** Keeps and opens the film; gives the files that are not here yet, or nothing where it is not wanted or there is no room. */
   const onFilm = async (opened: OpenedFilm): Promise<ReadonlySet<string> | undefined> => {
     const target = await whereTo(name, opened.film);
@@ -108,7 +114,12 @@ export async function openBundle(
     // Marked before there is anything: whatever cuts it off, it is known to be a part.
     sourceId = opened.film.id;
     into = target.into;
-    await mark(false);
+    try {
+      await mark(false);
+    } catch (error) {
+      into = undefined;
+      return giveUp(error, room);
+    }
     // From here on it is coming in: what is missing of it is not lost.
     setWorkbench({ incoming: { done: 0, total: wanted.size, seconds: 0 } });
     try {
@@ -116,7 +127,8 @@ export async function openBundle(
       else await openFilmById(into.id);
     } catch (error) {
       await forgetArrival(into.id).catch(() => undefined);
-      throw error;
+      into = undefined;
+      return giveUp(error, room);
     }
     if (opened.mended.length > 0) tell(mendedWords(opened), 'wrong');
     await onOpened?.(into.id);

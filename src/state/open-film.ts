@@ -1,6 +1,13 @@
 import { scheduleOf } from '../core/film/schedule';
 import { emptyFilm, type Film } from '../core/film/film';
-import { deleteFilm, keepFilm, readKept, readLastFilm, readPlace } from '../engine/browser/store/film-shelf';
+import {
+  deleteFilm,
+  keepFilm,
+  keepLastFilm,
+  readKept,
+  readLastFilm,
+  readPlace,
+} from '../engine/browser/store/film-shelf';
 import { tryFilmLock, waitForFilmLock, type FilmLock } from '../engine/browser/store/film-lock';
 import { freeUnused, unusedWords, type Unused } from '../engine/browser/store/free-unused';
 import { deleteJournal, type Kept } from '../engine/browser/store/journal';
@@ -118,6 +125,8 @@ export async function openFilmById(
     keeping: { kind: lock ? 'kept' : 'looking' },
   });
   showRoute({ kind: 'film', id, stage: at }, how);
+  // At once: a browser that is killed opens this film again.
+  keepLastFilm(id).catch(() => undefined);
   if (lock) {
     void restoreIntake(id);
     void restoreTakes(id);

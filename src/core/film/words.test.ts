@@ -95,6 +95,17 @@ describe('words stay with what is heard', () => {
     expect(split.words?.map(({ text }) => text)).toEqual(['wait', 'for', 'me']);
     expect(problem(splitWordEdit(line, 'for', 3, freshId))).toMatch(/within the word/);
     expect(problem(joinWordEdit(line, 'me'))).toMatch(/no word behind/);
+    // What could not be read again is not made: two of six hundred letters, and a text out of a file.
+    const long = { ...line, words: line.words?.map((word) => ({ ...word, text: 'whoa '.repeat(120) })) };
+    expect(problem(joinWordEdit(long, 'for'))).toMatch(
+      /Joined, the words would be 1,201 letters long; 1,000 are the most/,
+    );
+    const read = addWordsEdit(
+      { ...line, words: [] },
+      [{ from: 0, to: 5000, text: 'x'.repeat(3000) }],
+      () => 'new',
+    );
+    expect(JSON.stringify(read.ok && read.value)).toContain(`"${'x'.repeat(1000)}"`);
     const marked = addWordsEdit(
       line,
       [

@@ -168,3 +168,20 @@ it('the same sound under another name is read once', async () => {
   expect(second).toEqual({ ...first, name: 'second.wav' });
   expect(writes).not.toHaveBeenCalled();
 });
+
+it('what no film could keep is refused: more channels, or samples a second, than any sound has', async () => {
+  const silence = new Float32Array(SAMPLE_RATE / 10);
+  const many = await bring(
+    wavFile(
+      'many.wav',
+      Array.from({ length: 70 }, () => silence),
+    ),
+  );
+  expect(many).toEqual({ ok: false, problem: 'many.wav has 70 channels; 64 are the most. It was left out.' });
+  const fast = await bring(wavFile('fast.wav', [silence], 20_000_000));
+  expect(fast).toEqual({
+    ok: false,
+    problem: 'fast.wav claims 20,000,000 samples a second, which no sound has. It was left out.',
+  });
+  expect(await soundPieces.length()).toBe(0);
+});
