@@ -7,7 +7,7 @@ import type { Film, Flag } from '../film/film';
 import { posesOf } from '../film/items';
 import { filmWith } from '../film/random-films';
 import type { Cue, Sound } from '../film/sound';
-import { whyUnreadable } from './check-film';
+import { takeAsRead, whyUnreadable } from './check-film';
 import { filmDocument, readFilmDocument } from './film-document';
 import { mendedWords, openFilmDocument } from './mend-document';
 
@@ -143,7 +143,9 @@ test('what the check of an edit lets pass can be read again, and what it refuses
   });
   fc.assert(
     fc.property(fc.array(edit, { maxLength: 6 }), (edits) => {
-      let film = FILM;
+      let film = structuredClone(FILM);
+      // Looked through here, or taken as it was read: what changes is looked at all the same.
+      if (edits.length % 2) takeAsRead(film);
       expect(whyUnreadable(film)).toBeUndefined();
       for (const each of edits) {
         const next = applyEdit(film, each);

@@ -1,5 +1,6 @@
 import Joi from 'joi';
 import type { Film } from '../../../core/film/film';
+import { takeAsRead } from '../../../core/formats/check-film';
 import { filmDocument, readFilmDocument } from '../../../core/formats/film-document';
 import { openFilmDocument } from '../../../core/formats/mend-document';
 import { failed, found, type Parsed } from '../../../core/time/parsed';
@@ -53,6 +54,7 @@ export async function readKept(id: string, wanted: 'film' | 'all' = 'all'): Prom
   const document = openFilmDocument(stored);
   if (!document.ok) return document;
   const { film, mended } = document.value;
+  takeAsRead(film);
   const mark: Joi.ValidationResult<DocumentMark> = markSchema.validate(stored);
   const kept = await followJournal(film, mark.error ? { at: 0 } : mark.value, isFilm, wanted);
   return found({ ...kept, mended });
