@@ -10,15 +10,23 @@ export interface SoundProgress {
   readonly seconds: number;
 }
 
-/** Brings sounds in, one after the other, in a worker; stops between two pieces of a file when `signal` says so. */
+/** A file of which nothing comes for so long is given up, in milliseconds; a large one is hashed before anything does. */
+const LONGEST_SILENCE = 60_000;
+
+const startThread = (): Worker =>
+  new Worker(new URL('./sound.worker.ts', import.meta.url), { type: 'module' });
+
+/**
+ * Brings sounds in, one after the other, in a worker; stops between two pieces of a file when `signal` says so. A worker that
+ * hangs is ended and started anew: no file holds up those behind it.
+ */
 export async function importSounds(
   files: readonly File[],
   signal: AbortSignal,
   onSound: (outcome: SoundBroughtIn) => void,
   onProgress: (progress: SoundProgress) => void = () => undefined,
 ): Promise<void> {
-  const thread = new Worker(new URL('./sound.worker.ts', import.meta.url), { type: 'module' });
-  const remote = wrap<SoundWorker>(thread);
+  let thread = startThread();
   const stopped = new Promise<undefined>((resolve) =>
     signal.addEventListener('abort', () => resolve(undefined), { once: true }),
   );
@@ -26,12 +34,24 @@ export async function importSounds(
     for (const [done, file] of files.entries()) {
       if (signal.aborted) return;
       onProgress({ done, total: files.length, seconds: 0 });
+      let giveUp: () => void = () => undefined;
+      const silent = new Promise<'silent'>((resolve) => (giveUp = () => resolve('silent')));
+      let timer = setTimeout(giveUp, LONGEST_SILENCE);
       const outcome = await withProgress(
-        (seconds: number) => onProgress({ done, total: files.length, seconds }),
-        (tell) => Promise.race([remote.bringInSound(file, tell), stopped]),
-      );
+        (seconds: number) => {
+          clearTimeout(timer);
+          timer = setTimeout(giveUp, LONGEST_SILENCE);
+          onProgress({ done, total: files.length, seconds });
+        },
+        (tell) => Promise.race([wrap<SoundWorker>(thread).bringInSound(file, tell), stopped, silent]),
+      ).finally(() => clearTimeout(timer));
       if (!outcome) return;
-      onSound(outcome);
+      if (outcome === 'silent') {
+        thread.terminate();
+        thread = startThread();
+        const problem = `${file.name} could not be read: nothing of it came for ${LONGEST_SILENCE / 1000} s. It was left out.`;
+        onSound({ ok: false, problem });
+      } else onSound(outcome);
     }
   } finally {
     thread.terminate();
