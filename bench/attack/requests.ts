@@ -190,6 +190,8 @@ export async function attackWithRequests(base: string, count: number, seed = 1):
       ? await hangUp(base, bytes)
       : await ask(base, bytes, (text) => stays && text.includes('\r\n\r\n'));
     const said = `${method} ${path.slice(0, 60)} ${JSON.stringify(headers).slice(0, 60)} Host ${host}`;
+    // A whole request to read something is answered, whatever it asks for.
+    if (status === 0 && method === 'GET' && kind !== 3 && kind !== 5) harm.push(`${said}: got no answer`);
     if (status >= 500) harm.push(`${said}: answered with ${status}`);
     if (ms > 1000) harm.push(`${said}: took ${Math.round(ms)} ms`);
     if (kind === 3 && isForeign(host) && status < 400 && status > 0)
