@@ -27,6 +27,8 @@ export async function importSounds(
   onProgress: (progress: SoundProgress) => void = () => undefined,
 ): Promise<void> {
   let thread = startThread();
+  // Held: once it is collected, the worker answers no more.
+  let remote = wrap<SoundWorker>(thread);
   const stopped = new Promise<undefined>((resolve) =>
     signal.addEventListener('abort', () => resolve(undefined), { once: true }),
   );
@@ -43,12 +45,13 @@ export async function importSounds(
           timer = setTimeout(giveUp, LONGEST_SILENCE);
           onProgress({ done, total: files.length, seconds });
         },
-        (tell) => Promise.race([wrap<SoundWorker>(thread).bringInSound(file, tell), stopped, silent]),
+        (tell) => Promise.race([remote.bringInSound(file, tell), stopped, silent]),
       ).finally(() => clearTimeout(timer));
       if (!outcome) return;
       if (outcome === 'silent') {
         thread.terminate();
         thread = startThread();
+        remote = wrap<SoundWorker>(thread);
         const problem = `${file.name} could not be read: nothing of it came for ${LONGEST_SILENCE / 1000} s. It was left out.`;
         onSound({ ok: false, problem });
       } else onSound(outcome);
