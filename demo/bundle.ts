@@ -1,7 +1,7 @@
 /** Puts the demo film into one file that the server streams: `npx tsx demo/bundle.ts`. */
 import { mkdir, writeFile } from 'node:fs/promises';
 import { dirname } from 'node:path';
-import { filmFiles } from '../src/engine/browser/out/film-file';
+import { filmFiles } from '../src/engine/browser/bundle/film-file';
 import { zipFile } from '../src/engine/browser/out/zip-file';
 import { demoBundlePath } from '../src/engine/server/settings';
 import { demoFilm } from './film';

@@ -5,6 +5,7 @@ import { readFile } from 'node:fs/promises';
 /** What is built: the source in src/core/assembly, the module and the constant that it becomes. */
 export const ASSEMBLIES = [
   { source: 'frame', target: 'src/core/picture/frame-binary.ts', constant: 'FRAME_BINARY' },
+  { source: 'render', target: 'src/core/picture/render-binary.ts', constant: 'RENDER_BINARY' },
   { source: 'peaks', target: 'src/core/sound/peaks-binary.ts', constant: 'PEAKS_BINARY' },
   { source: 'true-peaks', target: 'src/core/sound/true-peaks-binary.ts', constant: 'TRUE_PEAKS_BINARY' },
   { source: 'jpeg', target: 'src/core/picture/jpeg/jpeg-binary.ts', constant: 'JPEG_BINARY' },

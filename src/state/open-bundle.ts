@@ -2,7 +2,7 @@ import { filesOf } from '../core/film/photo-picture';
 import type { Film } from '../core/film/film';
 import { mendedWords, type OpenedFilm } from '../core/formats/mend-document';
 import { count, sizeWords } from '../core/time/words';
-import { readBundleFile } from '../engine/browser/photos/read-bundle';
+import { readBundleFile } from '../engine/browser/bundle/read-bundle';
 import {
   arrivalsOf,
   forgetArrival,

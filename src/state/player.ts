@@ -1,4 +1,4 @@
-import type { Film } from '../core/film/film';
+import type { Film, Pose } from '../core/film/film';
 import { spanOf, type Span } from '../core/film/moments';
 import { poseAt, scheduleOf, showingAt, type Schedule } from '../core/film/schedule';
 import { rateNumber, sameRate } from '../core/time/rate';
@@ -22,14 +22,14 @@ let soundStarts = 0;
 /** The repaint at which a dragged playhead goes on. */
 let dragging: number | undefined;
 /** Whether the picture of a pose can be shown now; the picture view says so. */
-let isReady: (photoId: string) => boolean = () => true;
+let isReady: (pose: Pose) => boolean = () => true;
 
 export const onPlayReport = (listener: Listener): (() => void) => {
   listeners.add(listener);
   return () => listeners.delete(listener);
 };
 
-export const setReadiness = (ready: (photoId: string) => boolean): void => {
+export const setReadiness = (ready: (pose: Pose) => boolean): void => {
   isReady = ready;
 };
 
@@ -62,7 +62,7 @@ function canStart(plan: Schedule, frame: number, waited: number): boolean {
   const wanted = waited >= HEAD_START_PATIENCE ? 1 : HEAD_START;
   for (let i = 0; here && i < wanted; i++) {
     const next = showingAt(plan, here.index + i);
-    if (next && !isReady(next.pose.photoId)) return false;
+    if (next && !isReady(next.pose)) return false;
   }
   return true;
 }
@@ -180,7 +180,7 @@ export function play(playSpan?: Span, way: PlayWay = {}): void {
     const due = poseAt(plan, frame);
     // Faster than the film's rate, frames are left out on purpose.
     if (speed <= 1) dropped += posesMissed(plan, span, frame, ticks - lastTicks - 1);
-    if (due && !isReady(due.pose.photoId) && frame === due.end - 1) dropped++;
+    if (due && !isReady(due.pose) && frame === due.end - 1) dropped++;
     windowTicks += 1;
     lastTicks = ticks;
     setWorkbench({ frame });

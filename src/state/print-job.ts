@@ -1,14 +1,14 @@
 import { planMix } from '../core/sound/mix-plan';
 import { fileOf } from '../core/film/photo-picture';
 import { scheduleOf } from '../core/film/schedule';
-import type { Film, Photo } from '../core/film/film';
+import { photosById, type Film, type Photo } from '../core/film/film';
 import type { Span } from '../core/film/moments';
 import { create } from 'zustand';
 import { fileName } from '../core/formats/file-name';
-import { printFormat, type PrintFormat } from '../core/print/formats';
-import { printFilm } from '../engine/browser/print/print-film';
+import { printInWorker } from '../engine/browser/print/print-in-worker';
+import { printKind, type PrintKind } from '../engine/browser/print/print-kinds';
 import { missingForPrint } from './missing';
-import { openFilm, photosOf } from './workbench';
+import { openFilm } from './workbench';
 
 /** A finished print. Its address is owned here and lives as long as the page. */
 export interface Print {
@@ -16,7 +16,6 @@ export interface Print {
   readonly fileName: string;
   readonly url: string;
   readonly bytes: number;
-  readonly format: PrintFormat;
   readonly frames: number;
   readonly width: number;
   readonly height: number;
@@ -40,11 +39,11 @@ export const stopPrint = (): void => stopping?.abort();
 /** Photos that are shown within a part of the film; of those in cycles all, wherever they are shown again. */
 const photosWithin = (film: Film, { from, to }: Span): readonly Photo[] =>
   scheduleOf(film).poses.flatMap(({ pose, start, end, showings }) =>
-    showings > 1 || (start < to && end > from) ? (photosOf(film).get(pose.photoId) ?? []) : [],
+    showings > 1 || (start < to && end > from) ? (photosById(film).get(pose.photoId) ?? []) : [],
   );
 
 /** Prints a part of the open film, or all of it, under a name; the film may be changed meanwhile, the print is of the film as it is now. */
-export async function startPrint(typedName: string, format: PrintFormat, span: Span): Promise<void> {
+export async function startPrint(typedName: string, kind: PrintKind, span: Span): Promise<void> {
   const film = openFilm();
   if (!film || usePrints.getState().running) return;
   const total = span.to - span.from;
@@ -59,7 +58,7 @@ export async function startPrint(typedName: string, format: PrintFormat, span: S
     stopping = undefined;
     return usePrints.setState({ running: undefined, problem: why });
   }
-  const outcome = await printFilm(film, format, span, stopping.signal, (written) =>
+  const outcome = await printInWorker(film, kind, span, stopping.signal, (written) =>
     usePrints.setState({ running: { written, total, seconds: (performance.now() - startedAt) / 1000 } }),
   );
   stopping = undefined;
@@ -69,10 +68,9 @@ export async function startPrint(typedName: string, format: PrintFormat, span: S
   }
   const print: Print = {
     id: printsSoFar++,
-    fileName: fileName(typedName, printFormat(format).ending),
+    fileName: fileName(typedName, printKind(kind).ending),
     url: URL.createObjectURL(outcome.file),
     bytes: outcome.file.size,
-    format,
     frames: total,
     width: film.settings.width,
     height: film.settings.height,

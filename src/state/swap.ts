@@ -1,6 +1,6 @@
 import { create } from 'zustand';
 import { swapEdit } from '../core/film/edits/retouch-edits';
-import type { Film, Photo } from '../core/film/film';
+import { photosById, type Film, type Photo } from '../core/film/film';
 import { isUsable, type IntakeRow } from '../core/film/intake/intake-row';
 import { fileOf } from '../core/film/photo-picture';
 import { matchRetouched, type Match, type MatchBy } from '../core/film/retouch/match-retouched';
@@ -8,7 +8,7 @@ import { count } from '../core/time/words';
 import { isMeant } from '../engine/browser/photos/files-of';
 import { readFiles } from './bring-in';
 import { edit } from './edit-film';
-import { openFilm, photosOf, tell, workbench } from './workbench';
+import { openFilm, tell, workbench } from './workbench';
 
 /** Retouched files that came back and have not taken the places of their originals yet. */
 export interface Swap {
@@ -40,7 +40,7 @@ export function swapPairs(film: Film, { rows, by }: Swap): readonly SwapPair[] {
     rows.filter((row) => row.photo),
     by,
   );
-  const photos = photosOf(film);
+  const photos = photosById(film);
   return rows.map((row) => {
     const match = matches.get(row.id);
     const photo = match?.photoId === undefined ? undefined : photos.get(match.photoId);

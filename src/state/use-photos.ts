@@ -3,6 +3,7 @@ import { restoreEdit } from '../core/film/edits/retouch-edits';
 import {
   bringBackEdit,
   insertEdit,
+  mendEdit,
   newSceneEdit,
   replaceEdit,
   setAsideEdit,
@@ -13,6 +14,7 @@ import type { Gap } from '../core/film/edits/arrange';
 import type { Film } from '../core/film/film';
 import { chosenItems } from '../core/film/items';
 import type { Orientation } from '../core/picture/orientation';
+import type { StepName } from '../core/picture/steps/step';
 import { editAndShow, gapBehindMeant, newId } from './arrange-poses';
 import { edit, meantPoses } from './edit-film';
 import { chosenPhotoIds, setTray } from './tray';
@@ -32,6 +34,9 @@ export const QUARTER_LEFT: Orientation = 8;
 export const MIRRORED: Orientation = 2;
 
 export const turnPhotos = (by: Orientation): void => withChosen((film, ids) => turnEdit(film, ids, by));
+
+export const setStep = (step: StepName, value: number): void =>
+  withChosen((film, ids) => mendEdit(film, ids, step, value));
 
 export const setPhotosAside = (): void => withChosen((film, ids) => setAsideEdit(film, ids));
 

@@ -1,5 +1,5 @@
 import { create } from 'zustand';
-import { photosById, type Film, type Photo } from '../core/film/film';
+import type { Film } from '../core/film/film';
 import type { History } from '../core/film/history';
 import type { Span } from '../core/film/moments';
 import type { ImportProgress } from '../engine/browser/photos/import-photos';
@@ -97,18 +97,6 @@ export const useWorkbench = create<WorkbenchState>(() => ({
 
 export const workbench = useWorkbench.getState;
 export const setWorkbench = useWorkbench.setState;
-
-const photoMaps = new WeakMap<Film, ReadonlyMap<string, Photo>>();
-
-/** The photos of a film by id, made once for each value of it. */
-export function photosOf(film: Film): ReadonlyMap<string, Photo> {
-  let known = photoMaps.get(film);
-  if (!known) {
-    known = photosById(film);
-    photoMaps.set(film, known);
-  }
-  return known;
-}
 
 /** The open film; undefined on the shelf. */
 export const openFilm = (): Film | undefined => workbench().history?.film;

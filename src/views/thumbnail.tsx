@@ -1,38 +1,36 @@
 import { useEffect, useState } from 'react';
-import type { Photo } from '../core/film/film';
-import { fileOf, turnOf } from '../core/film/photo-picture';
-import type { Orientation } from '../core/picture/orientation';
-import { ThumbnailUrls } from '../engine/browser/play/thumbnail-urls';
+import type { Recipe } from '../core/picture/recipe';
+import { PictureUrls } from '../engine/browser/pictures/picture-urls';
 import { useMissing } from '../state/missing';
 import { useWorkbench } from '../state/workbench';
 
-// One for the page: addresses are shared by strip, tray and scene list, and live as long as it does.
-const urls = new ThumbnailUrls();
+// One for the page: addresses are shared by tray, tables, shelf and scene list, and live as long as it does.
+const urls = new PictureUrls();
 
-/** Address of a small picture, turned as asked; undefined until it is there. */
-function useThumbnail(hash: string | undefined, turn: Orientation): string | undefined {
+/** Address of a recipe's small picture; undefined until it is there. */
+function useThumbnail(recipe: Recipe | undefined): string | undefined {
   // What counts is that it changes: the address is known by then.
   const [, setMade] = useState<string>();
-  const known = hash === undefined ? undefined : urls.known(hash, turn);
+  const known = recipe && urls.known(recipe);
   // Pictures of a film that is just being fetched arrive one by one.
   const arriving = useWorkbench((state) => (known === undefined ? state.incoming?.done : undefined));
   const remade = useMissing((state) => (known === undefined ? state.remade : undefined));
   useEffect(() => {
-    if (hash === undefined || known !== undefined) return undefined;
-    return urls.wish(hash, turn, setMade);
-  }, [hash, turn, known, arriving, remade]);
+    if (!recipe || known !== undefined) return undefined;
+    return urls.wish(recipe, setMade);
+  }, [recipe, known, arriving, remade]);
   return known;
 }
 
-/** A photo's small picture, as the film shows it; says nothing to screen readers, for whom its neighbours speak. */
+/** A recipe's small picture; says nothing to screen readers, for whom its neighbours speak. */
 export function Thumbnail({
-  photo,
+  recipe,
   className,
 }: {
-  readonly photo: Photo | undefined;
+  readonly recipe: Recipe | undefined;
   readonly className?: string | undefined;
 }) {
-  const url = useThumbnail(photo && fileOf(photo).hash, photo ? turnOf(photo) : 1);
+  const url = useThumbnail(recipe);
   return url ? (
     <img src={url} alt="" draggable={false} className={className} />
   ) : (

@@ -1,7 +1,7 @@
-// The loop of `frame-photo.ts` with vector instructions, in AssemblyScript. It gives the same bytes, which
-// the tests hold it to. Built into ../frame-binary.ts by `npm run assemble`.
+// The loops of `fill-plain.ts` with vector instructions, in AssemblyScript. They give the same bytes,
+// which the tests hold them to. Built into ../frame-binary.ts by `npm run assemble`.
 
-// Fixed-point places, as in kernel.ts, frame-photo.ts and bt709.ts.
+// Fixed-point places, as in kernel.ts, fill-plain.ts and bt709.ts.
 const ACROSS_SHIFT: i32 = 10;
 const DOWN_SHIFT: i32 = 18;
 const COLOUR_BITS: i32 = 14;
@@ -107,35 +107,52 @@ function writeChroma(even: usize, odd: usize, count: i32, coefficients: usize, u
   }
 }
 
+/** Two lines as wide as the frame into its planes; `pair` counts such pairs from the top. */
+@inline
+function convertPair(even: usize, odd: usize, width: i32, coefficients: usize, planes: usize, height: i32, pair: i32): void {
+  const luma = planes + <usize>(2 * pair * width);
+  writeLuma(even, width, coefficients, luma);
+  writeLuma(odd, width, coefficients, luma + <usize>width);
+  const size = <usize>(width * height);
+  const at = planes + size + <usize>(pair * (width >> 1));
+  writeChroma(even, odd, width, coefficients, at, at + (size >> 2));
+}
+
+/** Converts a picture of four bytes a pixel, two rows at a time. */
+export function convert(picture: usize, width: i32, height: i32, coefficients: usize, planes: usize): void {
+  const stride = (<usize>width) << 2;
+  for (let pair: i32 = 0; pair < height >> 1; pair++) {
+    const even = picture + 2 * (<usize>pair) * stride;
+    convertPair(even, even + stride, width, coefficients, planes, height, pair);
+  }
+}
+
 /**
  * Fills the target rectangle of a frame. All addresses are in bytes; `perColumn` and `perRow` in bytes too.
- * `ring` has room for `downTaps` rows of `width` pixels of 8 bytes and, behind them, their addresses.
+ * `ring` has room for `downTaps` rows of `width` pixels of 8 bytes, `rows` for their addresses. `even` and `odd` are lines as
+ * wide as the frame, which hold its background; `left` is where the target begins in them, `top` in the frame.
  */
 export function fillFrame(
   source: usize, perColumn: i32, perRow: i32,
   acrossFirst: usize, acrossWeights: usize, acrossTaps: i32,
   downFirst: usize, downWeights: usize, downTaps: i32,
-  width: i32, height: i32,
+  left: i32, top: i32, width: i32, height: i32,
   ring: usize, rows: usize, even: usize, odd: usize, coefficients: usize,
-  luma: usize, u: usize, v: usize, filmWidth: i32,
+  planes: usize, frameWidth: i32, frameHeight: i32,
 ): void {
   let done = load<i32>(downFirst);
   for (let y: i32 = 0; y < height; y++) {
-    const top = load<i32>(downFirst + ((<usize>y) << 2));
-    if (done < top) done = top;
-    for (; done < top + downTaps; done++) {
+    const first = load<i32>(downFirst + ((<usize>y) << 2));
+    if (done < first) done = first;
+    for (; done < first + downTaps; done++) {
       const row = ring + <usize>(done % downTaps) * ((<usize>width) << 3);
       rowAcross(source + done * perRow, perColumn, acrossFirst, acrossWeights, acrossTaps, width, row);
     }
     for (let k: i32 = 0; k < downTaps; k++) {
-      store<usize>(rows + ((<usize>k) << 2), ring + <usize>((top + k) % downTaps) * ((<usize>width) << 3));
+      store<usize>(rows + ((<usize>k) << 2), ring + <usize>((first + k) % downTaps) * ((<usize>width) << 3));
     }
-    const line = y & 1 ? odd : even;
+    const line = (y & 1 ? odd : even) + ((<usize>left) << 2);
     rowDown(rows, downWeights + <usize>(y * downTaps) * 2, downTaps, width, line);
-    writeLuma(line, width, coefficients, luma + <usize>(y * filmWidth));
-    if (y & 1) {
-      const at = <usize>((y >> 1) * (filmWidth >> 1));
-      writeChroma(even, odd, width, coefficients, u + at, v + at);
-    }
+    if (y & 1) convertPair(even, odd, frameWidth, coefficients, planes, frameHeight, (top + y) >> 1);
   }
 }

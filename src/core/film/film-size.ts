@@ -1,4 +1,4 @@
-import type { Size } from '../picture/placement';
+import type { Size } from '../picture/size';
 import { failed, found, type Parsed } from '../time/parsed';
 
 /** Sides of a film's picture, in pixels; the largest is what encoders in browsers take. */

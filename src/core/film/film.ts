@@ -1,4 +1,6 @@
 import type { Orientation } from '../picture/orientation';
+import type { Framing } from '../picture/placement';
+import type { PhotoMends } from '../picture/steps/step';
 import type { Rate } from '../time/rate';
 import type { Moment } from './moment';
 import { FIRST_LANES, FIRST_MIX, type Cue, type Lane, type Mix, type Sound } from './sound';
@@ -30,6 +32,8 @@ export interface PictureFile {
   readonly approximate?: Approximate | undefined;
   /** How the person turned the upright picture further. */
   readonly turn?: Orientation | undefined;
+  /** What was mended of this file's picture; another file of the same photo has mends of its own. */
+  readonly mends?: PhotoMends | undefined;
 }
 
 /** How a photo was written out for retouching, to know it again when it comes back. */
@@ -57,7 +61,7 @@ export interface Photo extends PictureFile {
 }
 
 /** What edits can change of a photo; the file itself never changes. */
-export type PhotoMarks = Pick<Photo, 'turn' | 'setAside' | 'writtenOut' | 'retouched'>;
+export type PhotoMarks = Pick<Photo, 'turn' | 'mends' | 'setAside' | 'writtenOut' | 'retouched'>;
 
 /** One photo placed in a scene. The same photo may stand in many poses. */
 export interface Pose {
@@ -121,9 +125,6 @@ export interface Range {
   readonly out?: Moment | undefined;
 }
 
-/** How a photo of another shape than the film is placed: all of it on the background, or filling the film. */
-export type Framing = 'whole' | 'fill';
-
 export interface FilmSettings {
   readonly rate: Rate;
   /** Pixels; even, since video is stored with halved colour. */
@@ -182,5 +183,14 @@ export const emptyFilm = (id: string, sceneId: string, title: string): Film => (
   ...NO_SOUND,
 });
 
-export const photosById = (film: Film): ReadonlyMap<string, Photo> =>
-  new Map(film.photos.map((photo) => [photo.id, photo]));
+const photoMaps = new WeakMap<readonly Photo[], ReadonlyMap<string, Photo>>();
+
+/** A film's photos by id; the same map as long as its photos are the same. */
+export function photosById({ photos }: Pick<Film, 'photos'>): ReadonlyMap<string, Photo> {
+  let known = photoMaps.get(photos);
+  if (!known) {
+    known = new Map(photos.map((photo) => [photo.id, photo]));
+    photoMaps.set(photos, known);
+  }
+  return known;
+}

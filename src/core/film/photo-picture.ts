@@ -1,9 +1,18 @@
-import { compose, swapsSides, type Orientation } from '../picture/orientation';
-import type { Size } from '../picture/placement';
+import { swapsSides, type Orientation } from '../picture/orientation';
+import type { Size } from '../picture/size';
 import type { Photo, PictureFile } from './film';
 
 /** The file that stands for a photo in the film: the retouched one where there is one. */
 export const fileOf = (photo: Photo): PictureFile => photo.retouched ?? photo;
+
+const unmended = new WeakMap<Photo, Photo>();
+
+/** A photo with its own file and without mends, turned as it was; the same value for the same photo. */
+export function asItCame(photo: Photo): Photo {
+  let plain = unmended.get(photo);
+  if (!plain) unmended.set(photo, (plain = { ...photo, retouched: undefined, mends: undefined }));
+  return plain;
+}
 
 /** All files that photos need, their own and the retouched ones, once each by hash: twins share one. */
 export const filesOf = (photos: readonly Photo[]): ReadonlyMap<string, PictureFile> =>
@@ -15,9 +24,6 @@ export const filesOf = (photos: readonly Photo[]): ReadonlyMap<string, PictureFi
 
 /** How a photo's upright picture is turned further. */
 export const turnOf = (photo: Photo): Orientation => fileOf(photo).turn ?? 1;
-
-/** How the stored pixels of the shown file are turned in all: by the file and by the person. */
-export const wholeTurnOf = (photo: Photo): Orientation => compose(fileOf(photo).orientation, turnOf(photo));
 
 /** Pixels of a photo as the film shows it. */
 export function shownSize(photo: Photo): Size {

@@ -4,7 +4,7 @@ import { CYCLE_WAYS, DEFAULT_SETTINGS, NO_SOUND, type Film, type Item, type Phot
 export const photoNamed = (name: string): Photo => ({
   id: name,
   name,
-  hash: '0'.repeat(64),
+  hash: Buffer.from(name).toString('hex').padEnd(64, '0').slice(0, 64),
   type: 'image/jpeg',
   bytes: 1,
   width: 1600,

@@ -12,6 +12,8 @@ import {
 import { MOST_PASSES } from '../film/edits/cycle-edits';
 import { APPROXIMATE, CYCLE_WAYS, FLAG_KINDS, PAINTS } from '../film/film';
 import { FADE_CURVES, LANE_KINDS } from '../film/sound';
+import type { StepKind } from '../picture/steps/step-kind';
+import { STEPS } from '../picture/steps/step';
 import { CEILINGS, LEVELS } from '../sound/level';
 import { TEMPO_BOUNDS } from '../time/beats';
 import { LONGEST_HOLD } from '../time/hold';
@@ -24,6 +26,15 @@ const name = Joi.string().allow('').max(LONGEST_NAME).required();
 const side = Joi.number().integer().min(1).max(LONGEST_SIDE).required();
 
 const orientation = Joi.number().integer().min(1).max(8);
+
+/** What was mended of a picture: a number for each step that belongs to a photo, within its bounds. */
+const photoMends = Joi.object(
+  Object.fromEntries(
+    (Object.entries(STEPS) as readonly (readonly [string, StepKind])[])
+      .filter(([, { place }]) => place === 'photo')
+      .map(([step, { least, most }]) => [step, Joi.number().min(least).max(most).optional()]),
+  ),
+);
 
 const pictureFile = {
   name,
@@ -38,6 +49,7 @@ const pictureFile = {
     .valid(...APPROXIMATE)
     .optional(),
   turn: orientation.optional(),
+  mends: photoMends.optional(),
 };
 
 export const photoSchema = Joi.object({

@@ -1,5 +1,5 @@
 import { heifSize } from './heif';
-import type { Size } from './placement';
+import type { Size } from './size';
 import { storedSize } from './stored-size';
 
 const ascii = (bytes: Uint8Array, at: number): string => String.fromCharCode(...bytes.subarray(at, at + 4));

@@ -1,6 +1,7 @@
 import { BT709, CHROMA_ZERO, COLOUR_BITS, LUMA_ZERO } from './bt709';
 import type { FillJob } from './fill-job';
 import { WEIGHT_BITS } from './kernel';
+import type { I420, Rgba } from './pixels';
 
 // Rows between the two passes keep 4 bits below the byte.
 const ROW_BITS = 4;
@@ -13,13 +14,12 @@ const DOWN_HALF = 1 << (DOWN_SHIFT - 1);
  * Fills a frame in plain JavaScript: the measure for the vector code in `fill-vector.ts`, which gives the
  * same bytes, and the way for browsers without vector instructions.
  */
-export function fillPlain({ pixels, frame, target, walk, across, down }: FillJob): void {
+export function fillPlain({ pixels, frame, target, background, walk, across, down }: FillJob): void {
   // A ring of resampled rows, as many as the vertical filter reads at once.
-  const rowLength = target.width * 3;
-  const ring = Array.from({ length: down.taps }, () => new Int16Array(rowLength));
+  const ring = Array.from({ length: down.taps }, () => new Int16Array(target.width * 3));
   let rowsDone = down.first[0] ?? 0;
-  const even = new Uint8Array(rowLength);
-  const odd = new Uint8Array(rowLength);
+  const blank = Uint8Array.from({ length: frame.width * 3 }, (_, i) => background[i % 3] as number);
+  const lines = [blank, blank.slice()] as const;
   const swap = pixels.order.startsWith('B');
 
   for (let y = 0; y < target.height; y++) {
@@ -29,14 +29,36 @@ export function fillPlain({ pixels, frame, target, walk, across, down }: FillJob
       const row = ring[rowsDone % down.taps] as Int16Array;
       rowAcross(pixels.data, walk.origin + rowsDone * walk.perRow, walk.perColumn, across, swap, row);
     }
-    const line = y % 2 === 0 ? even : odd;
-    rowDown(ring, top, down.weights, y * down.taps, line);
-    writeLuma(line, frame.data, (target.y + y) * frame.width + target.x);
-    if (y % 2 === 1) {
-      const at = ((target.y + y - 1) / 2) * (frame.width / 2) + target.x / 2;
-      writeChroma(even, odd, frame.data, frame.width * frame.height, at);
-    }
+    const line = lines[y % 2] as Uint8Array;
+    rowDown(
+      ring,
+      top,
+      down.weights,
+      y * down.taps,
+      line.subarray(target.x * 3, (target.x + target.width) * 3),
+    );
+    if (y % 2 === 1) convertPair(lines, 3, frame, target.y + y - 1);
   }
+}
+
+/** Converts a finished picture two rows at a time, in plain JavaScript: the measure for the vector code. */
+export function convertRows({ width, height, data }: Rgba, frame: I420): void {
+  const row = (y: number): Uint8ClampedArray => data.subarray(y * width * 4, (y + 1) * width * 4);
+  for (let y = 0; y < height; y += 2) convertPair([row(y), row(y + 1)], 4, frame, y);
+}
+
+type Line = Uint8Array | Uint8ClampedArray;
+
+/** Two lines of `stride` bytes a pixel, as wide as the frame, into its lines `y` and `y + 1`. */
+function convertPair(
+  [even, odd]: readonly [Line, Line],
+  stride: number,
+  { width, height, data }: I420,
+  y: number,
+): void {
+  writeLuma(even, stride, data, y * width);
+  writeLuma(odd, stride, data, (y + 1) * width);
+  writeChroma([even, odd], stride, data, width * height, (y / 2) * (width / 2));
 }
 
 /** One source row resampled to the target's width, as R, G, B with ROW_BITS below the byte. */
@@ -80,9 +102,9 @@ function rowDown(ring: Int16Array[], top: number, weights: Int16Array, from: num
   }
 }
 
-function writeLuma(line: Uint8Array, data: Uint8Array, at: number): void {
+function writeLuma(line: Line, stride: number, data: Uint8Array, at: number): void {
   const { yr, yg, yb } = BT709;
-  for (let i = 0; i < line.length; i += 3) {
+  for (let i = 0; i < line.length; i += stride) {
     data[at++] =
       (yr * (line[i] as number) + yg * (line[i + 1] as number) + yb * (line[i + 2] as number) + LUMA_ZERO) >>
       COLOUR_BITS;
@@ -90,24 +112,32 @@ function writeLuma(line: Uint8Array, data: Uint8Array, at: number): void {
 }
 
 /** Cb and Cr of two lines: 1-2-1 across around each even column, the mean of both lines down. */
-function writeChroma(even: Uint8Array, odd: Uint8Array, data: Uint8Array, planes: number, at: number): void {
+function writeChroma(
+  lines: readonly [Line, Line],
+  stride: number,
+  data: Uint8Array,
+  planes: number,
+  at: number,
+): void {
   const { ur, ug, ub, vr, vg, vb } = BT709;
   const half = planes / 4;
-  const length = even.length;
-  for (let i = 0; i < length; i += 6) {
-    const left = i === 0 ? 0 : i - 3;
-    const r = weigh(even, odd, left, i, i + 3);
-    const g = weigh(even, odd, left + 1, i + 1, i + 4);
-    const b = weigh(even, odd, left + 2, i + 2, i + 5);
+  const { length } = lines[0];
+  for (let i = 0; i < length; i += 2 * stride) {
+    const places = [i === 0 ? 0 : i - stride, i, i + stride] as const;
+    const [r, g, b] = [weigh(lines, places, 0), weigh(lines, places, 1), weigh(lines, places, 2)];
     data[planes + at] = (ur * r + ug * g + ub * b + CHROMA_ZERO * 8) >> (COLOUR_BITS + 3);
     data[planes + half + at] = (vr * r + vg * g + vb * b + CHROMA_ZERO * 8) >> (COLOUR_BITS + 3);
     at++;
   }
 }
 
-const weigh = (even: Uint8Array, odd: Uint8Array, left: number, middle: number, right: number): number =>
-  (even[left] as number) +
-  (odd[left] as number) +
-  2 * ((even[middle] as number) + (odd[middle] as number)) +
-  (even[right] as number) +
-  (odd[right] as number);
+const weigh = (
+  [even, odd]: readonly [Line, Line],
+  [left, middle, right]: readonly [number, number, number],
+  c: number,
+): number =>
+  (even[left + c] as number) +
+  (odd[left + c] as number) +
+  2 * ((even[middle + c] as number) + (odd[middle + c] as number)) +
+  (even[right + c] as number) +
+  (odd[right + c] as number);

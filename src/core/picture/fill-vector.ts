@@ -2,18 +2,26 @@ import { BT709 } from './bt709';
 import type { FillJob } from './fill-job';
 import { FRAME_BINARY } from './frame-binary';
 import { inTaps } from './kernel';
+import type { I420, Pixels, Rgba } from './pixels';
 import { MemoryLayout, startAssembly } from '../assembled/memory-layout';
 
 interface VectorCode {
   readonly memory: WebAssembly.Memory;
   readonly fillFrame: (...numbers: number[]) => void;
+  readonly convert: (...numbers: number[]) => void;
 }
 
-const code = startAssembly(FRAME_BINARY) as VectorCode | undefined;
+/** BT.709 in the order of a pixel's bytes. */
+function coefficientsFor(order: Pixels['order']): readonly number[] {
+  const { yr, yg, yb, ur, ug, ub, vr, vg, vb } = BT709;
+  return order.startsWith('B')
+    ? [yb, yg, yr, 0, ub, ug, ur, 0, vb, vg, vr, 0]
+    : [yr, yg, yb, 0, ur, ug, ub, 0, vr, vg, vb, 0];
+}
 
-function run(
+function fill(
   { memory, fillFrame }: VectorCode,
-  { pixels, frame, target, walk, across, down }: FillJob,
+  { pixels, frame, target, background, walk, across, down }: FillJob,
 ): void {
   const wide = inTaps(across, 2);
   const tall = inTaps(down, 2);
@@ -31,9 +39,9 @@ function run(
   const coefficients = layout.take(24);
   const ring = layout.take(tall.taps * target.width * 8 + 16);
   const rows = layout.take(tall.taps * 4);
-  const even = layout.take(target.width * 4 + 16);
-  const odd = layout.take(target.width * 4 + 16);
-  const out = layout.take(frame.data.length);
+  const even = layout.take(frame.width * 4 + 16);
+  const odd = layout.take(frame.width * 4 + 16);
+  const planes = layout.take(frame.data.length);
   layout.reserve(memory);
 
   const bytes = new Uint8Array(memory.buffer);
@@ -42,15 +50,10 @@ function run(
   new Int16Array(memory.buffer, wideWeights).set(wide.weights);
   new Int32Array(memory.buffer, tallFirst).set(tall.first);
   new Int16Array(memory.buffer, tallWeights).set(tall.weights);
-  const { yr, yg, yb, ur, ug, ub, vr, vg, vb } = BT709;
-  const inOrder = pixels.order.startsWith('B')
-    ? [yb, yg, yr, 0, ub, ug, ur, 0, vb, vg, vr, 0]
-    : [yr, yg, yb, 0, ur, ug, ub, 0, vr, vg, vb, 0];
-  new Int16Array(memory.buffer, coefficients).set(inOrder);
-  bytes.set(frame.data, out);
-
-  const planes = frame.width * frame.height;
-  const colourAt = (target.y / 2) * (frame.width / 2) + target.x / 2;
+  new Int16Array(memory.buffer, coefficients).set(coefficientsFor(pixels.order));
+  const colour = pixels.order.startsWith('B') ? background.toReversed() : background;
+  for (let i = 0; i < frame.width * 4; i++) bytes[even + i] = bytes[odd + i] = colour[i % 4] ?? 0;
+  bytes.set(frame.data, planes);
   fillFrame(
     source + walk.origin * 4,
     perColumn,
@@ -61,6 +64,8 @@ function run(
     tallFirst,
     tallWeights,
     tall.taps,
+    target.x,
+    target.y,
     target.width,
     target.height,
     ring,
@@ -68,13 +73,31 @@ function run(
     even,
     odd,
     coefficients,
-    out + target.y * frame.width + target.x,
-    out + planes + colourAt,
-    out + planes + planes / 4 + colourAt,
+    planes,
     frame.width,
+    frame.height,
   );
-  frame.data.set(bytes.subarray(out, out + frame.data.length));
+  frame.data.set(bytes.subarray(planes, planes + frame.data.length));
 }
 
+function convert({ memory, convert: run }: VectorCode, { width, height, data }: Rgba, frame: I420): void {
+  const layout = new MemoryLayout();
+  const coefficients = layout.take(24);
+  const picture = layout.take(data.length + 16);
+  const planes = layout.take(frame.data.length);
+  layout.reserve(memory);
+  const bytes = new Uint8Array(memory.buffer);
+  new Int16Array(memory.buffer, coefficients).set(coefficientsFor('RGBX'));
+  bytes.set(data, picture);
+  run(picture, width, height, coefficients, planes);
+  frame.data.set(bytes.subarray(planes, planes + frame.data.length));
+}
+
+const code = startAssembly(FRAME_BINARY) as VectorCode | undefined;
+
 /** Fills a frame with vector instructions, about ten times as fast as `fillPlain` and to the same bytes. */
-export const fillVector: ((job: FillJob) => void) | undefined = code && ((job) => run(code, job));
+export const fillVector: ((job: FillJob) => void) | undefined = code && ((job) => fill(code, job));
+
+/** Converts a finished picture with vector instructions, to the same bytes as `convertRows`. */
+export const convertVector: ((picture: Rgba, frame: I420) => void) | undefined =
+  code && ((picture, frame) => convert(code, picture, frame));

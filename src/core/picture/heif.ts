@@ -1,4 +1,4 @@
-import type { Size } from './placement';
+import type { Size } from './size';
 
 /** An ISO base media file box: its type and the bytes between its header and its end. */
 interface Box {

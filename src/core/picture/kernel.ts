@@ -99,3 +99,43 @@ export function inTaps(kernel: Kernel, multiple: number): Kernel {
   for (let i = 0; i < first.length; i++) padded.set(weights.subarray(i * taps, (i + 1) * taps), i * wider);
   return { taps: wider, first, weights: padded };
 }
+
+/** Places between two pixels that a slanted picture is read from. */
+export const PHASES = 1024;
+
+/** For each place between two pixels: `taps` weights that sum to 1 << WEIGHT_BITS, for the pixels around it. */
+export interface PhaseKernel {
+  /** Even; the first tap lies `taps / 2 - 1` pixels before the one that the place is behind. */
+  readonly taps: number;
+  /** `(PHASES + 1) * taps` numbers. */
+  readonly weights: Int16Array;
+}
+
+const phaseKernels = new Map<number, PhaseKernel>();
+
+/** Weights for places anywhere between two pixels, widened by `step` source pixels to one of the target. */
+export function phaseKernel(step: number): PhaseKernel {
+  let kernel = phaseKernels.get(step);
+  if (!kernel) {
+    if (phaseKernels.size >= MOST_KNOWN) phaseKernels.clear();
+    const half = Math.ceil(2 * Math.max(1, step));
+    const weights = new Int16Array((PHASES + 1) * 2 * half);
+    for (let phase = 0; phase <= PHASES; phase++) {
+      const centre = half - 1 + phase / PHASES;
+      const exact = Array.from({ length: 2 * half }, (_, k) => cubic((k - centre) / Math.max(1, step)));
+      weights.set(inFixedPoint(exact), phase * 2 * half);
+    }
+    kernel = { taps: 2 * half, weights };
+    phaseKernels.set(step, kernel);
+  }
+  return kernel;
+}
+
+/** Weights that sum to one, rounded so that they sum to 1 << WEIGHT_BITS: a flat colour stays exactly what it is. */
+function inFixedPoint(exact: readonly number[]): readonly number[] {
+  const sum = exact.reduce((all, each) => all + each, 0);
+  const weights = exact.map((each) => Math.round((each / sum) * (1 << WEIGHT_BITS)));
+  const rest = weights.reduce((left, each) => left - each, 1 << WEIGHT_BITS);
+  const largest = weights.indexOf(Math.max(...weights));
+  return weights.with(largest, (weights[largest] as number) + rest);
+}

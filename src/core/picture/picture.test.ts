@@ -5,40 +5,12 @@ import { describe, expect, test } from 'vitest';
 import { ASSEMBLIES, assemble } from '../../../scripts/assembled.mjs';
 import { toYCbCr } from './bt709';
 import { isCutOff } from './cut-off';
-import { fillPlain } from './fill-plain';
-import { fillVector } from './fill-vector';
-import { framePhoto, type FrameOptions } from './frame-photo';
 import { resampleKernel, WEIGHT_BITS } from './kernel';
-import { compose, turnMatrix, type Orientation } from './orientation';
+import { compose, turnMatrix } from './orientation';
 import { turnUpright } from './upright-pixels';
-import type { I420, Pixels } from './pixels';
-import { halvings, placePhoto } from './placement';
+import { placePhoto } from './placement';
 import { sniffPhotoType } from './sniff';
 import { storedSize } from './stored-size';
-
-const options = (
-  width: number,
-  height: number,
-  framing: FrameOptions['framing'] = 'whole',
-): FrameOptions => ({
-  film: { width, height },
-  framing,
-  background: [0, 0, 0],
-});
-
-const randomPixels = (width: number, height: number, order: Pixels['order'], seed: number): Pixels => {
-  let state = seed;
-  const data = new Uint8Array(width * height * 4);
-  for (let i = 0; i < data.length; i++) {
-    state = (Math.imul(state, 1664525) + 1013904223) >>> 0;
-    data[i] = state >>> 24;
-  }
-  return { width, height, order, data };
-};
-
-/** The luma plane as rows. */
-const luma = ({ width, height, data }: I420): number[][] =>
-  Array.from({ length: height }, (_, y) => [...data.subarray(y * width, (y + 1) * width)]);
 
 describe('BT.709', () => {
   // ITU-R BT.709-6, item 4.6: black 16, white 235, colour difference 128 ± 112; 75 % colour bars from
@@ -90,65 +62,7 @@ describe('resampling', () => {
       }),
     );
   });
-
-  test('agrees with sharp’s cubic kernel when a photo is made smaller', async () => {
-    const { width, height } = { width: 160, height: 120 };
-    const rough = await sharp(Buffer.from(randomPixels(40, 30, 'RGBX', 5).data.filter((_, i) => i % 4 < 3)), {
-      raw: { width: 40, height: 30, channels: 3 },
-    })
-      .resize(width, height, { kernel: 'cubic' })
-      .raw()
-      .toBuffer();
-    const rgba = await sharp(rough, { raw: { width, height, channels: 3 } })
-      .ensureAlpha()
-      .raw()
-      .toBuffer();
-    const frame = framePhoto({ width, height, order: 'RGBX', data: rgba }, 1, options(112, 84));
-    const reference = await sharp(rough, { raw: { width, height, channels: 3 } })
-      .resize(112, 84, { kernel: 'cubic', fastShrinkOnLoad: false })
-      .raw()
-      .toBuffer();
-    const off = luma(frame).flatMap((row, y) =>
-      row.map((value, x) => {
-        const at = (y * 112 + x) * 3;
-        const rgb = [reference[at] ?? 0, reference[at + 1] ?? 0, reference[at + 2] ?? 0] as const;
-        return Math.abs(value - toYCbCr(rgb)[0]);
-      }),
-    );
-    expect(Math.max(...off)).toBeLessThanOrEqual(3);
-  });
 });
-
-test('the vector code gives the same bytes as the plain one', () => {
-  expect(fillVector).toBeDefined();
-  const orientations = fc.integer({ min: 1, max: 8 }).map((n) => n as Orientation);
-  const sides = fc.integer({ min: 1, max: 90 });
-  const even = fc.integer({ min: 1, max: 40 }).map((n) => n * 2);
-  const orders = fc.constantFrom<Pixels['order']>('RGBX', 'BGRX', 'RGBA', 'BGRA');
-  fc.assert(
-    fc.property(
-      sides,
-      sides,
-      even,
-      even,
-      orientations,
-      orders,
-      fc.constantFrom('whole', 'fill'),
-      fc.nat(),
-      (width, height, filmWidth, filmHeight, orientation, order, framing, seed) => {
-        const pixels = randomPixels(width, height, order, seed);
-        const film = {
-          ...options(filmWidth, filmHeight, framing),
-          background: [30, 90, 200] as const,
-        };
-        const plain = framePhoto(pixels, orientation, film, fillPlain);
-        const vector = framePhoto(pixels, orientation, film, fillVector);
-        expect(Buffer.compare(vector.data, plain.data)).toBe(0);
-      },
-    ),
-    { numRuns: 400 },
-  );
-}, 60_000);
 
 test.each(ASSEMBLIES)(
   '$target is built from its source',
@@ -157,36 +71,6 @@ test.each(ASSEMBLIES)(
   },
   60_000,
 );
-
-test('all eight orientations stand upright, as sharp turns them', async () => {
-  const { width, height } = { width: 24, height: 16 };
-  const pixels = randomPixels(width, height, 'RGBX', 3);
-  for (const orientation of [1, 2, 3, 4, 5, 6, 7, 8] as const) {
-    const tagged = await sharp(pixels.data, { raw: { width, height, channels: 4 } })
-      .removeAlpha()
-      .withMetadata({ orientation })
-      .tiff({ compression: 'none' })
-      .toBuffer();
-    const upright = await sharp(tagged)
-      .autoOrient()
-      .ensureAlpha()
-      .raw()
-      .toBuffer({ resolveWithObject: true });
-    const film = options(upright.info.width, upright.info.height);
-    const expected = framePhoto({ ...film.film, order: 'RGBX', data: upright.data }, 1, film);
-    expect(luma(framePhoto(pixels, orientation, film)), `orientation ${orientation}`).toEqual(luma(expected));
-  }
-});
-
-test('what is see-through is laid over the background, and what is left over is background', () => {
-  const data = new Uint8Array(8 * 8 * 4).map((_, i) => (i % 4 === 3 ? 0 : 255));
-  const film = { ...options(16, 8), background: [200, 40, 40] as const };
-  const { data: frame } = framePhoto({ width: 8, height: 8, order: 'RGBA', data }, 1, film);
-  const [y, u, v] = toYCbCr([200, 40, 40]);
-  expect([...new Set(frame.subarray(0, 128))]).toEqual([y]);
-  expect([...new Set(frame.subarray(128, 160))]).toEqual([u]);
-  expect([...new Set(frame.subarray(160))]).toEqual([v]);
-});
 
 test('placement: whole photos are centred and even, filling ones cover and are cut evenly', () => {
   const hd = { width: 1920, height: 1080 };
@@ -206,9 +90,6 @@ test('placement: whole photos are centred and even, filling ones cover and are c
     width: 1920,
     height: 2,
   });
-  expect(halvings({ width: 4000, height: 3000 }, hd, 'whole')).toBe(1);
-  expect(halvings({ width: 8000, height: 6000 }, hd, 'whole')).toBe(2);
-  expect(halvings({ width: 1600, height: 1200 }, hd, 'whole')).toBe(0);
 });
 
 test('files are told by their bytes, and cut-off ones are noticed wherever they are cut', async () => {

@@ -10,6 +10,13 @@ export interface Pixels {
   readonly data: Uint8Array | Uint8ClampedArray;
 }
 
+/** A finished picture: red, green, blue and 255, sRGB, rows top to bottom without gaps. */
+export interface Rgba {
+  readonly width: number;
+  readonly height: number;
+  readonly data: Uint8ClampedArray<ArrayBuffer>;
+}
+
 /** A video frame: a plane of luma, then Cb and Cr at half the size; BT.709, limited range. Sides are even. */
 export interface I420 {
   readonly width: number;

@@ -1,15 +1,8 @@
-import type { Framing } from '../film/film';
+import type { Affine } from './affine';
+import type { Rect, Size } from './size';
 
-export interface Size {
-  readonly width: number;
-  readonly height: number;
-}
-
-/** A rectangle in pixels, from the top left. */
-export interface Rect extends Size {
-  readonly x: number;
-  readonly y: number;
-}
+/** How a photo of another shape than the film is placed: all of it on the background, or filling the film. */
+export type Framing = 'whole' | 'fill';
 
 /** Which part of the upright photo is shown, and where in the film's picture it goes. */
 export interface Placement {
@@ -50,18 +43,8 @@ export function placePhoto(photo: Size, film: Size, framing: Framing): Placement
   };
 }
 
-/**
- * How often a photo may be halved while it is decoded and still have a pixel for each one it is shown with.
- */
-export function halvings(photo: Size, film: Size, framing: Framing): number {
-  const { source, target } = placePhoto(photo, film, framing);
-  let times = 0;
-  while (
-    times < 3 &&
-    source.width / 2 ** (times + 1) >= target.width &&
-    source.height / 2 ** (times + 1) >= target.height
-  ) {
-    times++;
-  }
-  return times;
+/** A placement as a map from the photo's pixels to the film's. */
+export function placementMap({ source, target }: Placement): Affine {
+  const [across, down] = [target.width / source.width, target.height / source.height];
+  return [across, 0, 0, down, target.x - source.x * across, target.y - source.y * down];
 }

@@ -1,6 +1,6 @@
 import { swapsSides, uprightWalk, type Orientation } from './orientation';
 import type { Pixels } from './pixels';
-import type { Size } from './placement';
+import type { Size } from './size';
 
 /** Rows of `channels` bytes a pixel, turned to stand upright: a new buffer, and its size. */
 export function turnUpright(

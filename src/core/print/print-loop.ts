@@ -2,7 +2,7 @@ import type { I420 } from '../picture/pixels';
 import type { PrintPlan, PrintRun } from './print-plan';
 
 /** What the loop needs from the world: a way to make frames, and a way to write them. */
-export interface PrintPorts {
+export interface PrintLoopPorts {
   /** A photo as a frame of the film; may be called again before the last one is done. */
   makeFrame(run: PrintRun): Promise<I420>;
   /** Encodes and writes one frame; frames come in order, counted from 0. The picture is only lent. */
@@ -23,7 +23,7 @@ export interface PrintLoopOptions {
  */
 export async function printLoop(
   plan: PrintPlan,
-  ports: PrintPorts,
+  ports: PrintLoopPorts,
   options: PrintLoopOptions,
 ): Promise<void> {
   const { ahead, signal, onFrame } = options;

@@ -1,13 +1,17 @@
-import { photosById, type Film, type Framing, type Photo } from '../film/film';
+import { photosById, type Film } from '../film/film';
 import type { Span } from '../film/moments';
+import { fileOf } from '../film/photo-picture';
+import { recipeOf } from '../film/recipe-of';
 import { scheduleOf, showingsBetween } from '../film/schedule';
-import { colourOf, type Colour } from '../picture/pixels';
-import type { Size } from '../picture/placement';
+import { recipeKey, type Recipe } from '../picture/recipe';
+import type { Size } from '../picture/size';
 import type { Rate } from '../time/rate';
 
-/** A photo that stays for some frames; neighbours in the plan never show the same photo. */
+/** A picture that stays for some frames; neighbours in the plan never show the same. */
 export interface PrintRun {
-  readonly photo: Photo;
+  readonly recipe: Recipe;
+  /** What its photo is called, for a sentence. */
+  readonly name: string;
   /** First frame, from 0. */
   readonly start: number;
   /** Number of frames, from 1. */
@@ -18,8 +22,6 @@ export interface PrintRun {
 export interface PrintPlan {
   readonly size: Size;
   readonly rate: Rate;
-  readonly framing: Framing;
-  readonly background: Colour;
   readonly runs: readonly PrintRun[];
   /** Length in frames: the sum of the runs. */
   readonly frames: number;
@@ -34,18 +36,18 @@ export function planPrint(film: Film, span: Span = { from: 0, to: scheduleOf(fil
     const start = Math.max(shown.start, span.from) - span.from;
     const end = Math.min(shown.end, span.to) - span.from;
     const photo = photos.get(pose.photoId);
-    if (!photo) throw new RangeError(`Pose ${pose.id} shows a photo that the film does not have.`);
+    const recipe = recipeOf(film, pose);
+    if (!photo || !recipe) throw new RangeError(`Pose ${pose.id} shows a photo that the film does not have.`);
     const last = runs.at(-1);
-    // The same photo twice in a row is decoded once.
-    if (last?.photo === photo) runs[runs.length - 1] = { ...last, frames: last.frames + end - start };
-    else runs.push({ photo, start, frames: end - start });
+    // The same picture twice in a row is made once.
+    if (last && recipeKey(last.recipe) === recipeKey(recipe))
+      runs[runs.length - 1] = { ...last, frames: last.frames + end - start };
+    else runs.push({ recipe, name: fileOf(photo).name, start, frames: end - start });
   }
-  const { width, height, rate, framing, background } = film.settings;
+  const { width, height, rate } = film.settings;
   return {
     size: { width, height },
     rate,
-    framing,
-    background: colourOf(background),
     runs,
     frames: span.to - span.from,
   };

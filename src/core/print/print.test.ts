@@ -4,7 +4,7 @@ import type { Film } from '../film/film';
 import { filmsWithCycles, filmOf } from '../film/random-films';
 import { poseAt, scheduleOf } from '../film/schedule';
 import type { I420 } from '../picture/pixels';
-import { printLoop, type PrintPorts } from './print-loop';
+import { printLoop, type PrintLoopPorts } from './print-loop';
 import { planPrint, type PrintPlan } from './print-plan';
 
 const films = filmsWithCycles.filter((film) => scheduleOf(film).frames > 0);
@@ -22,7 +22,7 @@ const photoAt = (film: Film, frame: number): string | undefined =>
 
 /** The photo of each frame of a plan, run by run. */
 const shown = ({ runs }: PrintPlan): readonly string[] =>
-  runs.flatMap(({ photo, frames }) => Array.from({ length: frames }, () => photo.id));
+  runs.flatMap(({ name, frames }) => Array.from({ length: frames }, () => name));
 
 /** A picture that carries the name of its photo. */
 const pictureOf = (name: string): I420 => ({ name }) as unknown as I420;
@@ -41,8 +41,8 @@ describe('the plan of a print', () => {
         for (const [i, run] of plan.runs.entries()) {
           expect(run.start).toBe(next);
           next += run.frames;
-          // The same photo twice in a row is one run: it is decoded once.
-          expect(run.photo.id).not.toBe(plan.runs[i - 1]?.photo.id);
+          // The same picture twice in a row is one run: it is made once.
+          expect(run.name).not.toBe(plan.runs[i - 1]?.name);
         }
       }),
     );
@@ -73,14 +73,14 @@ describe('the loop of a print', () => {
     const plan = planPrint(film);
     const [written, made, told]: [string[], string[], number[]] = [[], [], []];
     let most = 0;
-    const ports: PrintPorts = {
-      makeFrame: async ({ photo }) => {
-        made.push(photo.id);
+    const ports: PrintLoopPorts = {
+      makeFrame: async ({ name }) => {
+        made.push(name);
         const done = plan.runs.filter(({ start, frames }) => start + frames <= written.length).length;
         most = Math.max(most, made.length - done);
         // Later pictures may be ready before earlier ones.
         for (let i = 0; i < made.length % 3; i++) await Promise.resolve();
-        return pictureOf(photo.id);
+        return pictureOf(name);
       },
       writeFrame: async (picture, frame) => {
         expect(frame).toBe(written.length);
@@ -98,7 +98,7 @@ describe('the loop of a print', () => {
         const plan = planPrint(film);
         const { written, made, most, told } = await run(film, ahead);
         expect(written).toEqual(shown(plan));
-        expect(made).toEqual(plan.runs.map(({ photo }) => photo.id));
+        expect(made).toEqual(plan.runs.map(({ name }) => name));
         expect(most).toBeLessThanOrEqual(ahead + 1);
         expect(told).toEqual(written.map((_, i) => i + 1));
       }),
@@ -109,8 +109,8 @@ describe('the loop of a print', () => {
   it('stops between two frames when it is told to, with the reason', async () => {
     const stop = new AbortController();
     const written: number[] = [];
-    const ports: PrintPorts = {
-      makeFrame: ({ photo }) => Promise.resolve(pictureOf(photo.id)),
+    const ports: PrintLoopPorts = {
+      makeFrame: ({ name }) => Promise.resolve(pictureOf(name)),
       writeFrame: (_, frame) => {
         written.push(frame);
         if (frame === 4) stop.abort(new Error('stopped by hand'));
@@ -124,9 +124,9 @@ describe('the loop of a print', () => {
 
   it('a picture that cannot be made ends the print at its own frame, not before', async () => {
     const written: number[] = [];
-    const ports: PrintPorts = {
-      makeFrame: ({ photo, start }) =>
-        start === 6 ? Promise.reject(new Error('damaged')) : Promise.resolve(pictureOf(photo.id)),
+    const ports: PrintLoopPorts = {
+      makeFrame: ({ name, start }) =>
+        start === 6 ? Promise.reject(new Error('damaged')) : Promise.resolve(pictureOf(name)),
       writeFrame: (_, frame) => Promise.resolve(void written.push(frame)),
     };
     await expect(printLoop(planPrint(filmOf([[3, 3, 3, 3]])), ports, options(4, []))).rejects.toThrow(

@@ -1,30 +1,26 @@
-import type { Film } from '../../core/film/film';
-import { fileOf } from '../../core/film/photo-picture';
+import type { Film, Pose } from '../../core/film/film';
 import { poseAt, scheduleOf, showingAt, type ScheduledPose } from '../../core/film/schedule';
 import { rateNumber } from '../../core/time/rate';
 import { MOST_GHOSTS } from '../../state/compare';
 import { spanPlayed } from '../../state/player';
-import { photosOf } from '../../state/workbench';
 
-/** Pictures decoded ahead of the playhead, in seconds of film. */
+/** Pictures made ahead of the playhead, in seconds of film. */
 const AHEAD_SECONDS = 2;
 const AROUND_FEWEST = 12;
 
-/** Hashes of the photos needed from a frame on, the nearest first, going around at the end of what is played. */
-export function comingUp(film: Film, frame: number): string[] {
+/** Poses whose pictures are needed from a frame on, the nearest first, going around at the end of what is played. */
+export function comingUp(film: Film, frame: number): readonly Pose[] {
   const plan = scheduleOf(film);
   const here = poseAt(plan, frame);
   if (!here) return [];
   const last = frame + AHEAD_SECONDS * rateNumber(film.settings.rate);
-  const photos = photosOf(film);
-  const hashes: string[] = [];
+  const poses: Pose[] = [];
   const span = spanPlayed(film);
   const first = poseAt(plan, span.from)?.index ?? 0;
   const count = (poseAt(plan, span.to - 1)?.index ?? first) - first + 1;
   const add = (index: number): ScheduledPose | undefined => {
     const entry = showingAt(plan, first + ((((index - first) % count) + count) % count));
-    const photo = entry && photos.get(entry.pose.photoId);
-    if (photo) hashes.push(fileOf(photo).hash);
+    if (entry) poses.push(entry.pose);
     return entry;
   };
   for (let i = 0; i < count; i++) {
@@ -34,5 +30,5 @@ export function comingUp(film: Film, frame: number): string[] {
   for (let i = 1; i <= MOST_GHOSTS; i++) add(here.index - i);
   add(first);
   add(first + count - 1);
-  return hashes;
+  return poses;
 }

@@ -1,11 +1,11 @@
-import type { Film } from '../../core/film/film';
-import { fileOf, turnOf } from '../../core/film/photo-picture';
-import type { Rect, Size } from '../../core/picture/placement';
+import { photosById, type Film, type Pose } from '../../core/film/film';
+import { recipeOf } from '../../core/film/recipe-of';
+import type { Rect, Size } from '../../core/picture/size';
 import { poseAt, scheduleOf, showingAt, type ScheduledPose } from '../../core/film/schedule';
-import { drawPhoto } from '../../engine/browser/play/draw-photo';
+import { recipeKey, type Recipe } from '../../core/picture/recipe';
+import { pictureWish, type PictureWish } from '../../engine/browser/pictures/picture-cache';
 import type { Compare } from '../../state/compare';
 import { spanPlayed } from '../../state/player';
-import { photosOf } from '../../state/workbench';
 
 /** One picture on the surround. */
 export interface Panel {
@@ -28,7 +28,7 @@ export interface Composition {
   readonly panels: readonly Panel[];
   /** Over the middle panel. */
   readonly layers: readonly Layer[];
-  /** While playing a picture stays for a moment only: it is drawn in a third of the time. */
+  /** While playing a picture stays for a moment only: it is made no finer than what it is made from. */
   readonly quick?: boolean;
 }
 
@@ -93,64 +93,150 @@ export function composePicture(
   return { panels, layers };
 }
 
-/** Says all that a drawing of a composition depends on, so that it need not be drawn again where that is the same. */
-export function drawingKey(
-  { width, height }: Size,
-  film: Film,
-  composition: Composition,
-  here: ScheduledPose,
-  pictureOf: (hash: string) => ImageBitmap | undefined,
-): string {
-  const photos = photosOf(film);
-  const shownOf = ({ pose }: ScheduledPose): unknown => {
-    const photo = photos.get(pose.photoId);
-    const file = photo && fileOf(photo);
-    return file && pictureOf(file.hash) ? [file.hash, turnOf(photo)] : photo?.name;
-  };
-  return JSON.stringify([
-    [width, height, devicePixelRatio, film.settings, composition.quick],
-    composition.panels.map(({ entry, words, share }) => [shownOf(entry), entry === here, words, share]),
-    composition.layers.map(({ entry, strength, difference }) => [shownOf(entry), strength, difference]),
-  ]);
-}
-
 /** Space around pictures, and under them for their words, in CSS pixels. */
 const MARGIN = 14;
 const WORDS = 22;
+/** Pixels of the pictures that are played from, on their longer side. */
+const PLAYED_FROM = 960;
 
-/**
- * Draws a composition into a canvas; `pictureOf` gives a file's picture by its hash where it is there, and keeps it.
- * The pose on screen is the panel with the largest share.
- */
+/** A picture of a composition: where it lies on the canvas, and what is needed for it. */
+interface Placed {
+  readonly panel: Panel;
+  readonly area: Rect;
+}
+
+/** Where the panels of a composition lie on a canvas. */
+function placePanels(canvas: Size, { width, height }: Size, panels: readonly Panel[]): readonly Placed[] {
+  const ratio = devicePixelRatio;
+  const total = panels.reduce((sum, panel) => sum + panel.share, 0);
+  let left = 0;
+  return panels.map((panel) => {
+    const across = (canvas.width * panel.share) / total;
+    const room = {
+      width: across - 2 * MARGIN * ratio,
+      height: canvas.height - (2 * MARGIN + (panel.words ? WORDS : 0)) * ratio,
+    };
+    const scale = Math.max(0, Math.min(room.width / width, room.height / height));
+    const [wide, tall] = [Math.max(1, Math.round(width * scale)), Math.max(1, Math.round(height * scale))];
+    const area = {
+      x: Math.round(left + (across - wide) / 2),
+      y: Math.round(MARGIN * ratio + (room.height - tall) / 2),
+      width: wide,
+      height: tall,
+    };
+    left += across;
+    return { panel, area };
+  });
+}
+
+/** The size at which a recipe's picture is made for an area: as it is shown, and no larger than the film. */
+function sizeFor({ width, height }: Size, { file, film, geometry }: Recipe, quick: boolean): Size {
+  // Past the pixels of what it is made from nothing becomes finer.
+  const own = Math.max(file.width, file.height) / PLAYED_FROM;
+  const [a, b] = geometry;
+  const most = quick ? Math.min(1, (own * Math.hypot(a, b)) ** -1) : 1;
+  const scale = Math.min(1, (most * film.width) / width, (most * film.height) / height);
+  return { width: Math.max(1, Math.round(width * scale)), height: Math.max(1, Math.round(height * scale)) };
+}
+
+/** What is to be drawn of a composition, with all that it depends on. */
+export interface Drawing {
+  readonly panels: readonly (Placed & { readonly wish: PictureWish | undefined; readonly isHere: boolean })[];
+  readonly layers: readonly (Layer & { readonly wish: PictureWish | undefined })[];
+}
+
+/** The pictures that a composition needs on a canvas, and where they go. The pose on screen is the panel with the largest share. */
+export function planDrawing(
+  canvas: Size,
+  film: Film,
+  composition: Composition,
+  here: ScheduledPose,
+): Drawing {
+  const { panels, layers, quick = false } = composition;
+  const placed = placePanels(canvas, film.settings, panels);
+  const wishOf = ({ pose }: ScheduledPose, area: Size): PictureWish | undefined => {
+    const recipe = recipeOf(film, pose);
+    return recipe && pictureWish(recipe, sizeFor(area, recipe, quick));
+  };
+  const drawn = placed.map((each) => ({
+    ...each,
+    wish: wishOf(each.panel.entry, each.area),
+    isHere: each.panel.entry === here || panels.length === 1,
+  }));
+  const area = drawn.find(({ isHere }) => isHere)?.area ?? { width: 1, height: 1 };
+  return { panels: drawn, layers: layers.map((layer) => ({ ...layer, wish: wishOf(layer.entry, area) })) };
+}
+
+/** Pictures wanted for poses that come after the one on screen, at the size at which it is shown. */
+export function wishesAhead(
+  canvas: Size,
+  film: Film,
+  { panels, quick = false }: Composition,
+  poses: readonly Pose[],
+): readonly PictureWish[] {
+  const [largest] = placePanels(canvas, film.settings, panels).toSorted(
+    (a, b) => b.area.width - a.area.width,
+  );
+  if (!largest) return [];
+  return poses.flatMap((pose) => {
+    const recipe = recipeOf(film, pose);
+    return recipe ? [pictureWish(recipe, sizeFor(largest.area, recipe, quick))] : [];
+  });
+}
+
+/** Says all that a drawing depends on, so that it need not be drawn again where that is the same. */
+export const drawingKey = (canvas: Size, { panels, layers }: Drawing, pictureOf: PictureOf): string =>
+  JSON.stringify([
+    [canvas.width, canvas.height, devicePixelRatio],
+    panels.map(({ panel, area, wish, isHere }) => [
+      shownOf(wish, panel.entry, pictureOf),
+      area,
+      isHere,
+      panel.words,
+    ]),
+    layers.map(({ entry, wish, strength, difference }) => [
+      shownOf(wish, entry, pictureOf),
+      strength,
+      difference,
+    ]),
+  ]);
+
+/** A picture where it is there, which stays its owner's. */
+type PictureOf = (wish: PictureWish) => ImageBitmap | undefined;
+
+const shownOf = (wish: PictureWish | undefined, { pose }: ScheduledPose, pictureOf: PictureOf): unknown => {
+  const picture = wish && pictureOf(wish);
+  return picture ? [recipeKey(wish.recipe), picture.width, picture.height] : pose.photoId;
+};
+
+/** Draws what was planned into a canvas. */
 export function drawComposition(
   canvas: HTMLCanvasElement,
   film: Film,
-  { panels, layers, quick = false }: Composition,
-  here: ScheduledPose,
-  pictureOf: (hash: string) => ImageBitmap | undefined,
+  { panels, layers }: Drawing,
+  pictureOf: PictureOf,
 ): void {
   const context = canvas.getContext('2d', { willReadFrequently: true });
   if (!context) return;
-  const { settings } = film;
   const ratio = devicePixelRatio;
-  const photos = photosOf(film);
   context.clearRect(0, 0, canvas.width, canvas.height);
   const draw = (
-    target: CanvasRenderingContext2D | OffscreenCanvasRenderingContext2D,
+    target: AnyContext,
     area: Rect,
     entry: ScheduledPose,
+    wish: PictureWish | undefined,
   ): void => {
-    const photo = photos.get(entry.pose.photoId);
-    drawPhoto(
-      target,
-      settings,
-      area,
-      photo,
-      photo && pictureOf(fileOf(photo).hash),
-      quick ? 'low' : 'medium',
-    );
+    const picture = wish && pictureOf(wish);
+    if (picture) {
+      target.imageSmoothingQuality = 'medium';
+      target.drawImage(picture, area.x, area.y, area.width, area.height);
+      return;
+    }
+    target.fillStyle = film.settings.background;
+    target.fillRect(area.x, area.y, area.width, area.height);
+    const photo = photosById(film).get(entry.pose.photoId);
+    if (!photo) return;
     // It was waited for: there is none.
-    if (!photo || pictureOf(fileOf(photo).hash)) return;
     target.fillStyle = '#fff';
     target.font = `${Math.min(18 * ratio, area.width / 24)}px 'Atkinson Hyperlegible Next', sans-serif`;
     target.textAlign = 'center';
@@ -160,50 +246,33 @@ export function drawComposition(
       area.y + area.height / 2,
     );
   };
-  const total = panels.reduce((sum, panel) => sum + panel.share, 0);
-  let left = 0;
-  for (const { entry, words, share } of panels) {
-    const width = (canvas.width * share) / total;
-    const room = {
-      width: width - 2 * MARGIN * ratio,
-      height: canvas.height - (2 * MARGIN + (words ? WORDS : 0)) * ratio,
-    };
-    const scale = Math.min(room.width / settings.width, room.height / settings.height);
-    const area: Rect = {
-      x: Math.round(left + (width - settings.width * scale) / 2),
-      y: Math.round(MARGIN * ratio + (room.height - settings.height * scale) / 2),
-      width: settings.width * scale,
-      height: settings.height * scale,
-    };
-    draw(context, area, entry);
-    if (entry === here || panels.length === 1) drawLayers(context, area, layers, draw);
-    if (words) {
-      context.fillStyle = '#fff';
-      context.font = `${14 * ratio}px 'Atkinson Hyperlegible Next', sans-serif`;
-      context.textAlign = 'center';
-      context.fillText(words, area.x + area.width / 2, area.y + area.height + 17 * ratio);
-    }
-    left += width;
+  for (const { panel, area, wish, isHere } of panels) {
+    draw(context, area, panel.entry, wish);
+    if (isHere) drawLayers(context, area, layers, draw);
+    if (!panel.words) continue;
+    context.fillStyle = '#fff';
+    context.font = `${14 * ratio}px 'Atkinson Hyperlegible Next', sans-serif`;
+    context.textAlign = 'center';
+    context.fillText(panel.words, area.x + area.width / 2, area.y + area.height + 17 * ratio);
   }
 }
 
-/** Each layer is drawn by itself first: its background must not be mixed with what is under it. */
+type AnyContext = CanvasRenderingContext2D | OffscreenCanvasRenderingContext2D;
+
+/** Each layer is drawn by itself first: one that is missing must not be mixed with what is under it. */
 function drawLayers(
   context: CanvasRenderingContext2D,
   area: Rect,
-  layers: readonly Layer[],
-  draw: (target: OffscreenCanvasRenderingContext2D, area: Rect, entry: ScheduledPose) => void,
+  layers: Drawing['layers'],
+  draw: (target: AnyContext, area: Rect, entry: ScheduledPose, wish: PictureWish | undefined) => void,
 ): void {
   if (layers.length === 0) return;
-  const sheet = new OffscreenCanvas(
-    Math.max(1, Math.round(area.width)),
-    Math.max(1, Math.round(area.height)),
-  );
+  const sheet = new OffscreenCanvas(area.width, area.height);
   const own = sheet.getContext('2d');
   if (!own) return;
   context.save();
-  for (const { entry, strength, difference } of layers) {
-    draw(own, { x: 0, y: 0, width: area.width, height: area.height }, entry);
+  for (const { entry, strength, difference, wish } of layers) {
+    draw(own, { x: 0, y: 0, width: area.width, height: area.height }, entry, wish);
     context.globalAlpha = strength;
     context.globalCompositeOperation = difference ? 'difference' : 'source-over';
     context.drawImage(sheet, area.x, area.y);

@@ -1,16 +1,23 @@
 import { useEffect, useEffectEvent, useRef } from 'react';
+import { photosById, type Pose } from '../../core/film/film';
 import { runningNumber } from '../../core/film/numbering';
 import { useMissing } from '../../state/missing';
-import { fileOf } from '../../core/film/photo-picture';
 import { poseAt, scheduleOf } from '../../core/film/schedule';
-import { loadPreview } from '../../engine/browser/play/load-preview';
-import { PictureCache } from '../../engine/browser/play/picture-cache';
+import { PictureCache, type PictureWish } from '../../engine/browser/pictures/picture-cache';
+import { largePicture } from '../../engine/browser/pictures/picture-workers';
 import { useCompare } from '../../state/compare';
 import { setReadiness } from '../../state/player';
-import { openFilm, photosOf, useFilm, useWorkbench } from '../../state/workbench';
+import { useFilm, useWorkbench } from '../../state/workbench';
 import { comingUp } from './coming-up';
 import { CompareBar } from './compare-bar';
-import { composePicture, drawComposition, drawingKey } from './compose-picture';
+import {
+  composePicture,
+  drawComposition,
+  drawingKey,
+  planDrawing,
+  wishesAhead,
+  type Drawing,
+} from './compose-picture';
 import styles from './picture.module.css';
 
 /** Memory for decoded pictures, in bytes: about 145 of 960 × 720. */
@@ -29,58 +36,72 @@ export function Picture() {
   /** What the canvas shows: most edits change nothing of it. */
   const drawn = useRef<string>(undefined);
   const here = film && poseAt(scheduleOf(film), frame);
-  const photo = film && here && photosOf(film).get(here.pose.photoId);
+  const photo = film && here && photosById(film).get(here.pose.photoId);
   const composition = film && composePicture(film, frame, compare, chosen, playing);
+
+  const planned = useEffectEvent(
+    (canvas: HTMLCanvasElement): Drawing | undefined =>
+      film && composition && here && planDrawing(canvas, film, composition, here),
+  );
 
   const redraw = useEffectEvent(() => {
     const canvas = canvasRef.current;
     const cache = cacheRef.current;
-    if (!canvas || !cache || !film || !composition || !here) {
+    const drawing = canvas && planned(canvas);
+    if (!cache || !film || !drawing) {
       canvas?.getContext('2d', { willReadFrequently: true })?.clearRect(0, 0, canvas.width, canvas.height);
       drawn.current = undefined;
       return;
     }
-    const shown = composition.panels.length === 1 ? (composition.panels[0]?.entry ?? here) : here;
-    const main = photosOf(film).get(shown.pose.photoId);
+    const pictureOf = (wish: PictureWish): ImageBitmap | undefined => cache.getAny(wish);
+    const main = drawing.panels.find(({ isHere }) => isHere)?.wish;
     // While the picture is still coming the one before stays, rather than a flash of nothing.
-    if (main && !cache.has(fileOf(main).hash)) return;
-    const pictureOf = (hash: string): ImageBitmap | undefined => cache.get(hash);
-    const key = drawingKey(canvas, film, composition, here, pictureOf);
+    if (main && !cache.has(main) && !pictureOf(main)) return;
+    const key = drawingKey(canvas, drawing, pictureOf);
     if (key === drawn.current) return;
     drawn.current = key;
-    drawComposition(canvas, film, composition, here, pictureOf);
+    drawComposition(canvas, film, drawing, pictureOf);
   });
 
   /** Whether a picture that has come is one of those shown. */
-  const isShown = useEffectEvent((hash: string): boolean => {
-    if (!film || !composition) return false;
-    const photos = photosOf(film);
-    return [...composition.panels, ...composition.layers].some(({ entry }) => {
-      const each = photos.get(entry.pose.photoId);
-      return each !== undefined && fileOf(each).hash === hash;
-    });
+  const isShown = useEffectEvent((key: string): boolean => {
+    const drawing = canvasRef.current && planned(canvasRef.current);
+    return [...(drawing?.panels ?? []), ...(drawing?.layers ?? [])].some(({ wish }) => wish?.key === key);
+  });
+
+  /** Says which pictures are needed: those on screen, and those that come after. */
+  const want = useEffectEvent(() => {
+    const canvas = canvasRef.current;
+    const drawing = canvas && planned(canvas);
+    if (!film || !composition || !drawing) return;
+    const shown = [...drawing.panels, ...drawing.layers].flatMap(({ wish }) => (wish ? [wish] : []));
+    cacheRef.current?.want([...shown, ...wishesAhead(canvas, film, composition, comingUp(film, frame))]);
+  });
+
+  const isReady = useEffectEvent((pose: Pose): boolean => {
+    const [canvas, cache] = [canvasRef.current, cacheRef.current];
+    if (!film || !composition || !canvas || !cache) return true;
+    const [wish] = wishesAhead(canvas, film, { ...composition, quick: true }, [pose]);
+    return !wish || cache.has(wish) || cache.getAny(wish) !== undefined;
   });
 
   useEffect(() => {
     const cache = new PictureCache({
-      load: loadPreview,
+      load: ({ recipe, size }) => largePicture(recipe, size),
       budget: BUDGET,
-      onArrival: (hash) => {
-        if (isShown(hash)) redraw();
+      onArrival: (key) => {
+        if (isShown(key)) redraw();
       },
     });
     cacheRef.current = cache;
-    setReadiness((photoId) => {
-      const open = openFilm();
-      const wanted = open && photosOf(open).get(photoId);
-      return !wanted || cache.has(fileOf(wanted).hash);
-    });
+    setReadiness((pose) => isReady(pose));
     const canvas = canvasRef.current;
     const observer = new ResizeObserver(([entry]) => {
       if (!canvas || !entry) return;
       canvas.width = Math.round(entry.contentRect.width * devicePixelRatio);
       canvas.height = Math.round(entry.contentRect.height * devicePixelRatio);
       drawn.current = undefined;
+      want();
       redraw();
     });
     if (canvas?.parentElement) observer.observe(canvas.parentElement);
@@ -98,7 +119,7 @@ export function Picture() {
   }, [arrived, remade]);
 
   useEffect(() => {
-    if (film) cacheRef.current?.want(comingUp(film, frame));
+    want();
     redraw();
   }, [film, frame, compare, chosen, playing]);
 

@@ -1,12 +1,17 @@
 import { Download, Printer, Trash2 } from 'lucide-react';
 import { useEffect, useState } from 'react';
-import { PRINT_FORMATS, printBitrate, soundBitrate, type PrintFormat } from '../../core/print/formats';
 import { rateText } from '../../core/time/rate';
 import { found } from '../../core/time/parsed';
 import { count, lengthWords, sizeWords } from '../../core/time/words';
 import { frameToSeconds } from '../../core/time/frames';
 import { isHeard } from '../../core/sound/mix-plan';
-import { printObstacle } from '../../engine/browser/print/print-film';
+import {
+  pictureBits,
+  PRINT_KINDS,
+  printKind,
+  printObstacle,
+  type PrintKind,
+} from '../../engine/browser/print/print-kinds';
 import { Foot } from '../../kit/foot';
 import { Button, IconButton } from '../../kit/button';
 import { ChoiceCards } from '../../kit/choice-cards';
@@ -19,13 +24,17 @@ import { FramingChoice } from '../settings/framing-choice';
 import { printParts, WHOLE } from './print-parts';
 import styles from './print.module.css';
 
-const FORMATS = PRINT_FORMATS.map(({ format, label, purpose }) => ({ value: format, label, words: purpose }));
+const KINDS = Object.entries(PRINT_KINDS).map(([kind, { label, purpose }]) => ({
+  value: kind as PrintKind,
+  label,
+  words: purpose,
+}));
 
 /** Stage Print: what kind of file, under which name; the finished prints. */
 export function PrintView() {
   const film = useFilm();
   const { running, problem, prints } = usePrints();
-  const [format, setFormat] = useState<PrintFormat>('mp4');
+  const [kind, setKind] = useState<PrintKind>('mp4');
   const [part, setPart] = useState(WHOLE);
   const [named, setNamed] = useState<string>();
   const [obstacle, setObstacle] = useState<string>();
@@ -33,11 +42,12 @@ export function PrintView() {
 
   useEffect(() => {
     let gone = false;
-    if (film) void printObstacle(film, format).then((words) => gone || setObstacle(words));
+    if (film)
+      void printObstacle(kind, film.settings, film.settings.rate).then((words) => gone || setObstacle(words));
     return () => {
       gone = true;
     };
-  }, [film, format]);
+  }, [film, kind]);
 
   if (!film) return null;
   const { rate, width, height } = film.settings;
@@ -46,7 +56,8 @@ export function PrintView() {
   const frames = span.to - span.from;
   const name = named ?? (part === WHOLE ? film.title : `${film.title}, ${words}`);
   const sounds = isHeard(film, span);
-  const bits = printBitrate(format, film.settings, rate) + (sounds ? soundBitrate(format) : 0);
+  const soundBits = printKind(kind).sound.bits;
+  const bits = pictureBits(kind, film.settings, rate) + (sounds ? soundBits : 0);
   const bytes = (bits / 8) * frameToSeconds(frames, rate);
   const shown = prints.find((print) => print.id === shownId) ?? prints[0];
   return (
@@ -69,9 +80,9 @@ export function PrintView() {
         />
         <ChoiceCards
           label="Kind of file"
-          value={format}
-          options={FORMATS}
-          onChange={setFormat}
+          value={kind}
+          options={KINDS}
+          onChange={setKind}
           disabled={running !== undefined}
         />
         <FramingChoice />
@@ -82,7 +93,7 @@ export function PrintView() {
             {rateText(rate)} frames a second, {width} × {height}
             <br />
             {frames > 0 &&
-              `at most about ${sizeWords(bytes)}, ${sounds ? `with sound at ${soundBitrate(format) / 1000} kbit/s` : 'no sound'}`}
+              `at most about ${sizeWords(bytes)}, ${sounds ? `with sound at ${soundBits / 1000} kbit/s` : 'no sound'}`}
           </p>
           {obstacle && (
             <p role="alert" className={styles.wrong}>
@@ -104,7 +115,7 @@ export function PrintView() {
             <Button
               look="main"
               disabled={frames === 0 || obstacle !== undefined}
-              onClick={() => void startPrint(name, format, span)}
+              onClick={() => void startPrint(name, kind, span)}
             >
               <Printer size={18} aria-hidden /> Print the film
             </Button>

@@ -1,4 +1,4 @@
-import type { Framing } from '../../core/film/film';
+import type { Framing } from '../../core/picture/placement';
 import { ChoiceCards } from '../../kit/choice-cards';
 import { setSettings } from '../../state/edit-film';
 import { useFilm, useWorkbench } from '../../state/workbench';

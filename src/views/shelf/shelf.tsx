@@ -1,3 +1,5 @@
+import { posesOf } from '../../core/film/items';
+import { photoRecipe, recipeOf } from '../../core/film/recipe-of';
 import { Download, FilePlus2, Ticket, Trash2 } from 'lucide-react';
 import { useCallback, useEffect, useState } from 'react';
 import { scheduleOf } from '../../core/film/schedule';
@@ -113,11 +115,14 @@ function FilmCard({ shelved, onDelete }: { readonly shelved: ShelvedFilm; readon
   }
   const film = shelved.film.value;
   const { frames } = scheduleOf(film);
-  const poster = film.photos[Math.floor(film.photos.length / 2)];
+  const poses = posesOf(film);
+  const pose = poses[Math.floor(poses.length / 2)];
+  const [photo] = film.photos;
+  const poster = pose ? recipeOf(film, pose) : photo && photoRecipe(photo);
   return (
     <li className={styles.card}>
       <button type="button" className={styles.open} onClick={() => void openFilmById(film.id)}>
-        <Thumbnail photo={poster} className={styles.poster} />
+        <Thumbnail recipe={poster} className={styles.poster} />
         <span className={styles.words}>
           <strong>{film.title}</strong>
           <span>

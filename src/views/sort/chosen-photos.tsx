@@ -3,9 +3,12 @@ import { ArchiveRestore, ArchiveX, FlipHorizontal2, RotateCcw, RotateCw, Undo2, 
 import type { Film, Photo } from '../../core/film/film';
 import { fileOf, shownSize } from '../../core/film/photo-picture';
 import { noticeWords } from '../../core/film/intake/notices';
+import { parseStep, signed } from '../../core/picture/steps/parse-step';
+import { STEPS, type StepName } from '../../core/picture/steps/step';
 import { count, sizeWords } from '../../core/time/words';
 import { Button, IconButton } from '../../kit/button';
 import { Pair } from '../../kit/pair';
+import { TypedField } from '../../kit/typed-field';
 import { choosePose } from '../../state/choose';
 import { meantPoses } from '../../state/edit-film';
 import { goTo } from '../../state/player';
@@ -20,6 +23,7 @@ import {
   QUARTER_RIGHT,
   replacePhotos,
   setPhotosAside,
+  setStep,
   showAsTheyCame,
   takePhotosOut,
   turnPhotos,
@@ -73,6 +77,7 @@ export function ChosenPhotos({ film, photos }: { readonly film: Film; readonly p
               <FlipHorizontal2 size={16} aria-hidden /> Mirror
             </Button>
           </div>
+          <StepField step="light" photos={photos} hint="Each stop doubles the light; 0 is as it came" />
           <h3>Retouch elsewhere</h3>
           <WriteOut film={film} photos={photos} />
           {retouched && (
@@ -88,6 +93,31 @@ export function ChosenPhotos({ film, photos }: { readonly film: Film; readonly p
         </>
       )}
     </section>
+  );
+}
+
+/** A step of the chosen photos as a typed number; empty where they differ. */
+function StepField({
+  step,
+  photos,
+  hint,
+}: {
+  readonly step: StepName;
+  readonly photos: readonly Photo[];
+  readonly hint: string;
+}) {
+  const kind = STEPS[step];
+  const values = new Set(photos.map((photo) => fileOf(photo).mends?.[step] ?? kind.neutral));
+  const [value = kind.neutral] = values;
+  return (
+    <TypedField
+      label={`${kind.label}, in ${kind.unit}`}
+      text={values.size === 1 ? signed(value) : ''}
+      parse={(text) => parseStep(text, kind)}
+      onCommit={(typed) => setStep(step, typed)}
+      hint={values.size === 1 ? hint : 'They differ: what is typed is set for all'}
+      figures
+    />
   );
 }
 

@@ -1,3 +1,4 @@
+import { photoRecipe } from '../../core/film/recipe-of';
 import {
   DndContext,
   PointerSensor,
@@ -183,7 +184,7 @@ function Row({ row, index, top, moving, movable, notices, onKeyDown }: RowProps)
           onChange={(event) => leaveOut(new Set([row.id]), !event.target.checked)}
         />
       </div>
-      {cell(<Thumbnail photo={photo} className={styles.thumb} />)}
+      {cell(<Thumbnail recipe={photo && photoRecipe(photo)} className={styles.thumb} />)}
       <div role="cell" className={styles.name} title={pathOf(row)}>
         <bdi>{pathOf(row)}</bdi>
       </div>

@@ -1,3 +1,4 @@
+import { photoRecipe } from '../../core/film/recipe-of';
 import { ArchiveRestore, Brush, Send, TriangleAlert } from 'lucide-react';
 import { memo } from 'react';
 import type { Photo } from '../../core/film/film';
@@ -64,7 +65,7 @@ export const PhotoCard = memo(function PhotoCard(props: PhotoCardProps) {
       draggable={chosen}
       className={classes.filter(Boolean).join(' ')}
     >
-      <Thumbnail photo={photo} className={styles.thumb} />
+      <Thumbnail recipe={photoRecipe(photo)} className={styles.thumb} />
       <span className={styles.caption} aria-hidden>
         <bdi className={styles.name}>{photo.name}</bdi> <span className={styles.used}>{used}</span>
       </span>

@@ -1,14 +1,18 @@
 import { ArrowLeft, ArrowRight } from 'lucide-react';
 import { useEffect, useRef, useState, type KeyboardEvent } from 'react';
-import type { Photo, PictureFile } from '../../core/film/film';
-import { fileOf, shownSize } from '../../core/film/photo-picture';
-import { previewPicture } from '../../engine/browser/play/preview';
-import { drawPhoto } from '../../engine/browser/play/draw-photo';
+import { asItCame, shownSize } from '../../core/film/photo-picture';
+import { photoRecipe } from '../../core/film/recipe-of';
+import { recipeKey, type PlainRecipe } from '../../core/picture/recipe';
+import { sizeWithin } from '../../core/picture/size';
+import { largePicture } from '../../engine/browser/pictures/picture-workers';
 import { Button } from '../../kit/button';
 import { Dialog } from '../../kit/dialog';
 import { moveInTray, setTray, shownPhotos, useTray } from '../../state/tray';
 import { useFilm } from '../../state/workbench';
 import styles from './photo-look.module.css';
+
+/** Longest side of the picture, in pixels. */
+const LONGEST = 960;
 
 /** One photo of the tray, large; the one before and the next are a key away. */
 export function PhotoLook() {
@@ -19,8 +23,7 @@ export function PhotoLook() {
   if (!film || !photo) return null;
   const photos = shownPhotos();
   const place = photos.findIndex((each) => each.id === photo.id);
-  const asItCame: Photo = { ...photo, retouched: undefined };
-  const shown = own ? asItCame : photo;
+  const shown = own ? asItCame(photo) : photo;
   const { width, height } = shownSize(shown);
   const keys = (event: KeyboardEvent): void => {
     const by = event.key === 'ArrowRight' ? 1 : event.key === 'ArrowLeft' ? -1 : 0;
@@ -29,13 +32,13 @@ export function PhotoLook() {
   return (
     <Dialog title={photo.name} wide onKeyDown={keys} onClose={() => setTray({ looking: false })}>
       <div className={styles.look}>
-        <Large photo={shown} file={fileOf(shown)} />
+        <Large recipe={photoRecipe(shown)} name={photo.name} />
         <div className={styles.foot}>
           <span>
             {width} × {height}
             {photo.setAside && ', set aside'}
           </span>
-          {photo.retouched && (
+          {(photo.retouched ?? photo.mends) && (
             <Button pressed={own} onClick={() => setOwn(!own)}>
               As it came
             </Button>
@@ -52,30 +55,27 @@ export function PhotoLook() {
   );
 }
 
-function Large({ photo, file }: { readonly photo: Photo; readonly file: PictureFile }) {
+function Large({ recipe, name }: { readonly recipe: PlainRecipe; readonly name: string }) {
   const canvas = useRef<HTMLCanvasElement>(null);
-  const { hash, turn } = file;
+  const key = recipeKey(recipe);
   useEffect(() => {
     let gone = false;
-    void previewPicture(hash).then((picture) => {
-      const context = canvas.current?.getContext('2d');
-      if (!gone && context && canvas.current && picture) {
-        const size = shownSize(photo);
-        const scale = Math.min(1, 960 / Math.max(size.width, size.height));
-        canvas.current.width = Math.round(size.width * scale);
-        canvas.current.height = Math.round(size.height * scale);
-        const area = { x: 0, y: 0, width: canvas.current.width, height: canvas.current.height };
-        // In its own shape, not in the film's.
-        const settings = { ...size, framing: 'whole', background: '#777573' } as const;
-        drawPhoto(context, settings, area, photo, picture, 'high');
-      }
-      picture?.close();
-    });
+    void largePicture(recipe, sizeWithin(recipe.film, LONGEST)).then(
+      (picture) => {
+        if (!gone && canvas.current && picture) {
+          canvas.current.width = picture.width;
+          canvas.current.height = picture.height;
+          canvas.current.getContext('2d')?.drawImage(picture, 0, 0);
+        }
+        picture?.close();
+      },
+      () => undefined,
+    );
     return () => {
       gone = true;
     };
-    // A photo's picture changes with its file and its turn alone.
+    // The key says all that a recipe's picture depends on.
     // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [hash, turn]);
-  return <canvas ref={canvas} role="img" aria-label={photo.name} data-testid="look" />;
+  }, [key]);
+  return <canvas ref={canvas} role="img" aria-label={name} data-testid="look" />;
 }

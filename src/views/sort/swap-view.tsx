@@ -1,3 +1,4 @@
+import { photoRecipe } from '../../core/film/recipe-of';
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { ArrowRight } from 'lucide-react';
 import { useRef } from 'react';
@@ -148,14 +149,14 @@ function Row({
         />
       </div>
       <div role="cell">
-        <Thumbnail photo={row.photo} className={table.thumb} />
+        <Thumbnail recipe={row.photo && photoRecipe(row.photo)} className={table.thumb} />
       </div>
       <div role="cell" className={table.name} title={row.name}>
         <bdi>{row.name}</bdi>
       </div>
       <div role="cell" className={table.place}>
         <ArrowRight size={16} aria-hidden />
-        <Thumbnail photo={photo} className={table.thumb} />
+        <Thumbnail recipe={photo && photoRecipe(photo)} className={table.thumb} />
       </div>
       <div role="cell" className={table.name} title={photo?.name}>
         <bdi>{photo?.name ?? '–'}</bdi>

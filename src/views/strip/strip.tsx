@@ -1,3 +1,4 @@
+import { photosById } from '../../core/film/film';
 import { DndContext } from '@dnd-kit/core';
 import { useMemo, useRef, type MouseEvent, type PointerEvent } from 'react';
 import { beatsOf } from '../../core/film/placed-beats';
@@ -7,7 +8,7 @@ import { count, lengthWords } from '../../core/time/words';
 import { samplesAFrame } from '../../core/time/frames';
 import { choosePose } from '../../state/choose';
 import { dragTo, goTo, pause } from '../../state/player';
-import { photosOf, useFilm, useWorkbench } from '../../state/workbench';
+import { useFilm, useWorkbench } from '../../state/workbench';
 import { TAIL, zoomOf } from '../../state/zoom';
 import { laneRows, lanesHeight } from '../lanes/lane-layout';
 import { BeatGrid } from '../lanes/beat-grid';
@@ -63,7 +64,7 @@ export function Strip() {
   if (!film || !plan || !sight) return null;
   const { frames } = plan;
   const { rate } = film.settings;
-  const photos = photosOf(film);
+  const photos = photosById(film);
   const { from, to } = sight;
 
   // With shift the playhead catches on the starts of poses.
@@ -110,7 +111,7 @@ export function Strip() {
           </div>
           <FlagRow flags={placedFlags(film, plan)} zoom={zoom} />
           <SceneBands film={film} plan={plan} zoom={zoom} />
-          <TicketDrawing sight={sight} photos={photos} chosen={chosen} dragged={gap ? dragged : NONE} />
+          <TicketDrawing sight={sight} film={film} chosen={chosen} dragged={gap ? dragged : NONE} />
           <DndContext
             {...context}
             autoScroll={{ threshold: { x: 0.1, y: 0 } }}

@@ -1,5 +1,7 @@
 import { useEffect, useLayoutEffect, useRef } from 'react';
-import type { Photo } from '../../core/film/film';
+import { photosById, type Film } from '../../core/film/film';
+import { recipeOf } from '../../core/film/recipe-of';
+import type { Recipe } from '../../core/picture/recipe';
 import { poseAt, type Schedule, type ScheduledPose } from '../../core/film/schedule';
 import { fileOf } from '../../core/film/photo-picture';
 import { useMissing } from '../../state/missing';
@@ -24,7 +26,7 @@ import { showsTickets, ticketsIn, type TicketSight } from './ticket-sight';
 
 interface TicketDrawingProps {
   readonly sight: TicketSight;
-  readonly photos: ReadonlyMap<string, Photo>;
+  readonly film: Film;
   readonly chosen: ReadonlySet<string>;
   /** Poses that are dragged, by id. */
   readonly dragged: readonly string[];
@@ -41,7 +43,7 @@ interface Marks extends Omit<TicketDrawingProps, 'sight'> {
 const PITCH = 96;
 
 /** The poses as paper tickets, as far as they are in sight, in one drawing; where they are narrow, pictures every so often. */
-export function TicketDrawing({ sight, photos, chosen, dragged }: TicketDrawingProps) {
+export function TicketDrawing({ sight, film, chosen, dragged }: TicketDrawingProps) {
   const { left, width } = sight;
   const ref = useRef<HTMLCanvasElement>(null);
   const look = useLook(ticketLook);
@@ -55,29 +57,38 @@ export function TicketDrawing({ sight, photos, chosen, dragged }: TicketDrawingP
   useLayoutEffect(() => {
     const context = prepareCanvas(ref.current, width, BAND);
     if (!context) return;
-    drawSight({ context, look: look(context.canvas), ...sight }, { sight, photos, chosen, dragged, missing });
-  }, [sight, photos, chosen, dragged, missing, left, width, look, arrived]);
-  return <canvas ref={ref} className={styles.drawing} style={{ left, width, height: BAND }} aria-hidden />;
+    drawSight({ context, look: look(context.canvas), ...sight }, { sight, film, chosen, dragged, missing });
+  }, [sight, film, chosen, dragged, missing, left, width, look, arrived]);
+  return (
+    <canvas
+      ref={ref}
+      className={styles.drawing}
+      style={{ left, width, height: BAND }}
+      data-testid="tickets"
+      aria-hidden
+    />
+  );
 }
 
 /** Draws what is in sight of the poses. */
-function drawSight(pen: TicketPen, { sight, photos, chosen, dragged, missing }: Marks): void {
+function drawSight(pen: TicketPen, { sight, film, chosen, dragged, missing }: Marks): void {
   const { plan, zoom, left, width, from, to, detail } = sight;
   if (from >= to) return;
   const entries = ticketsIn(sight);
   const pictured = detail === 'pictured';
   const end = plan.frames * zoom;
   const cells = pictured ? [] : cellsBetween(plan, zoom, left, Math.min(left + width, end));
-  const photoOf = ({ pose }: ScheduledPose): Photo | undefined => photos.get(pose.photoId);
+  const photos = photosById(film);
+  const lookOf = ({ pose }: ScheduledPose): Recipe | undefined => recipeOf(film, pose);
   const isLost = (entry: ScheduledPose): boolean => {
-    const photo = photoOf(entry);
+    const photo = photos.get(entry.pose.photoId);
     return photo !== undefined && missing.has(fileOf(photo).hash);
   };
-  const theirs = showsTickets(sight) ? entries.map(photoOf) : [];
+  const theirs = showsTickets(sight) ? entries.map(lookOf) : [];
   const pictureOf = pictured
     ? wantPictures(theirs, [])
     : wantPictures(
-        cells.map(({ entry }) => photoOf(entry)),
+        cells.map(({ entry }) => lookOf(entry)),
         theirs,
       );
   if (showsTickets(sight)) {
@@ -85,7 +96,7 @@ function drawSight(pen: TicketPen, { sight, photos, chosen, dragged, missing }: 
       entry,
       chosen: chosen.has(entry.pose.id),
       moving: dragged.includes(entry.pose.id),
-      picture: pictured ? pictureOf(photoOf(entry)) : undefined,
+      picture: pictured ? pictureOf(lookOf(entry)) : undefined,
       missing: pictured && isLost(entry),
     }));
     drawTickets(pen, tickets, pictured);
@@ -95,7 +106,7 @@ function drawSight(pen: TicketPen, { sight, photos, chosen, dragged, missing }: 
     drawPaper(pen, plan.frames, starts);
   }
   for (const { x, entry } of cells) {
-    const picture = pictureOf(photoOf(entry));
+    const picture = pictureOf(lookOf(entry));
     const across = Math.min(PITCH - 1, end - x);
     if (picture) drawCover(pen.context, picture, { x: x - left, y: 1, width: across, height: PHOTO.height });
   }

@@ -1,9 +1,7 @@
 import { create } from 'zustand';
-import type { Photo } from '../../core/film/film';
-import { fileOf, turnOf } from '../../core/film/photo-picture';
-import type { Orientation } from '../../core/picture/orientation';
-import { PictureCache } from '../../engine/browser/play/picture-cache';
-import { thumbnailWorker } from '../../engine/browser/play/thumbnail-worker';
+import type { Recipe } from '../../core/picture/recipe';
+import { PictureCache, pictureWish, type PictureWish } from '../../engine/browser/pictures/picture-cache';
+import { smallPicture } from '../../engine/browser/pictures/picture-workers';
 import { PHOTO } from './draw-tickets';
 
 /** Memory for small pictures, in bytes: about 800 of the size of a ticket, more than are ever in sight. */
@@ -27,36 +25,39 @@ function tell(key: string): void {
   }, TOGETHER);
 }
 
-const keyOf = (photo: Photo): string => `${fileOf(photo).hash} ${turnOf(photo)}`;
-
-function load(key: string): Promise<ImageBitmap | undefined> {
-  const [hash = '', turn] = key.split(' ');
-  const scale = Math.ceil(devicePixelRatio);
-  const box = { width: scale * PHOTO.width, height: scale * PHOTO.height };
-  return thumbnailWorker().pixels(hash, Number(turn) as Orientation, box);
+/** A recipe's picture just large enough to fill the box of a ticket. */
+function ticketWish(recipe: Recipe): PictureWish {
+  const ratio = Math.ceil(devicePixelRatio);
+  const { width, height } = recipe.film;
+  const scale = Math.max((ratio * PHOTO.width) / width, (ratio * PHOTO.height) / height);
+  return pictureWish(recipe, { width: Math.ceil(width * scale), height: Math.ceil(height * scale) });
 }
 
 // One for the page, as the strip is.
-const cache = new PictureCache({ load, budget: BUDGET, onArrival: tell });
+const cache = new PictureCache({
+  load: ({ recipe, size }) => smallPicture(recipe, size),
+  budget: BUDGET,
+  onArrival: tell,
+});
 
 /** Changes when pictures have come that were wanted. */
 export const useTicketPictures = (): number => useArrivals(({ count }) => count);
 
-const keysOf = (photos: readonly (Photo | undefined)[]): readonly string[] =>
-  photos.filter((photo) => photo !== undefined).map(keyOf);
+const wishesOf = (recipes: readonly (Recipe | undefined)[]): readonly PictureWish[] =>
+  recipes.filter((recipe) => recipe !== undefined).map(ticketWish);
 
 /**
- * Small pictures of photos as pixels, where they are there; they stay the cache's own. The others are fetched, and behind them
+ * Small pictures of recipes as pixels, where they are there; they stay the cache's own. The others are made, and behind them
  * those that may be shown soon: as the strip is zoomed there is no time for that.
  */
 export function wantPictures(
-  now: readonly (Photo | undefined)[],
-  soon: readonly (Photo | undefined)[],
-): (photo: Photo | undefined) => ImageBitmap | undefined {
-  const keys = keysOf(now);
-  shown = new Set(keys);
-  cache.want([...keys, ...keysOf(soon)]);
-  return (photo) => photo && cache.get(keyOf(photo));
+  now: readonly (Recipe | undefined)[],
+  soon: readonly (Recipe | undefined)[],
+): (recipe: Recipe | undefined) => ImageBitmap | undefined {
+  const wishes = wishesOf(now);
+  shown = new Set(wishes.map(({ key }) => key));
+  cache.want([...wishes, ...wishesOf(soon)]);
+  return (recipe) => recipe && cache.get(ticketWish(recipe));
 }
 
 /** Tries again for pictures that were not there before. */

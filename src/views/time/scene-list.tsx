@@ -5,13 +5,14 @@ import { Plus } from 'lucide-react';
 import type { ReactNode } from 'react';
 import type { Film, Scene } from '../../core/film/film';
 import { posesIn } from '../../core/film/items';
+import { recipeOf } from '../../core/film/recipe-of';
 import { rowOf } from '../../core/film/row';
 import { poseAt, scheduleOf } from '../../core/film/schedule';
 import { count, secondsAndFrames } from '../../core/time/words';
 import { Button } from '../../kit/button';
 import { goTo } from '../../state/player';
 import { addScene, moveScene, pickScene } from '../../state/scenes';
-import { photosOf, useFilm, useWorkbench } from '../../state/workbench';
+import { useFilm, useWorkbench } from '../../state/workbench';
 import { sceneColour } from '../strip/scene-colour';
 import { Thumbnail } from '../thumbnail';
 import { SceneTools } from './scene-tools';
@@ -121,7 +122,7 @@ function SceneCard({ film, scene, colour, current, start }: SceneCardProps) {
         if (!scene.setAside && poses.length > 0) goTo(start);
       }}
     >
-      <Thumbnail photo={middle && photosOf(film).get(middle.photoId)} className={styles.sceneThumb} />
+      <Thumbnail recipe={middle && recipeOf(film, middle)} className={styles.sceneThumb} />
       <span>
         <span className={styles.sceneName}>{scene.name}</span>
         <span className={styles.length}>

@@ -15,7 +15,7 @@ const pictureOf = (photo: Photo): PictureFile =>
 
 /**
  * Shows retouched files in place of photos, in every pose of them. A file that was written out as it came is turned
- * as the photo is; one that was written out as the film shows it is turned already.
+ * and mended as the photo is; one that was written out as the film shows it is turned and mended already.
  */
 export const swapEdit = (
   film: Film,
@@ -27,8 +27,12 @@ export const swapEdit = (
     changes: pairs.flatMap(({ photoId, file }) => {
       const photo = photos.get(photoId);
       if (!photo) return [];
-      const turn = photo.writtenOut?.form === 'film' ? undefined : (photo.retouched ?? photo).turn;
-      const retouched: PictureFile = { ...pictureOf(file), ...(turn === undefined ? {} : { turn }) };
+      const { turn, mends } = photo.writtenOut?.form === 'film' ? {} : (photo.retouched ?? photo);
+      const retouched: PictureFile = {
+        ...pictureOf(file),
+        ...(turn === undefined ? {} : { turn }),
+        ...(mends === undefined ? {} : { mends }),
+      };
       return [{ photoId, marks: { retouched, writtenOut: undefined } }];
     }),
   };

@@ -3,7 +3,10 @@ import type { Film, Photo, PhotoMarks } from '../film';
 import { chosenItems, posesOf } from '../items';
 import { fileOf } from '../photo-picture';
 import type { Gap } from './arrange';
-import type { Edit } from './edit';
+import { signed } from '../../picture/steps/parse-step';
+import { STEPS, type PhotoMends, type StepName } from '../../picture/steps/step';
+import { count } from '../../time/words';
+import { together, type Edit } from './edit';
 import { placesByNumber } from './places-by-number';
 import { nextSceneName } from './scene-edits';
 
@@ -25,6 +28,23 @@ export const turnEdit = (film: Film, photoIds: Iterable<string>, by: Orientation
     const kept = turn === 1 ? undefined : turn;
     return photo.retouched ? { retouched: { ...photo.retouched, turn: kept } } : { turn: kept };
   });
+
+/**
+ * Sets a step of chosen photos: of the file that each shows now, for another has mends of its own. Its neutral value takes
+ * the step away.
+ */
+export function mendEdit(film: Film, photoIds: Iterable<string>, step: StepName, value: number): Edit {
+  const photos = among(film, photoIds);
+  const { neutral, label } = STEPS[step];
+  const words = `${label} of ${count(photos.length, 'photo')} set to ${signed(value)}`;
+  const change = changeEach(photos, (photo) => {
+    const set: PhotoMends = { ...fileOf(photo).mends, [step]: value };
+    const mends = Object.entries(set).filter(([name, each]) => name !== step || each !== neutral);
+    const kept = mends.length > 0 ? (Object.fromEntries(mends) as PhotoMends) : undefined;
+    return photo.retouched ? { retouched: { ...photo.retouched, mends: kept } } : { mends: kept };
+  });
+  return together(words, [change]);
+}
 
 function removeShowing(film: Film, photoIds: Iterable<string>): Edit {
   const shown = new Set(photoIds);

@@ -1,4 +1,4 @@
-import type { Size } from '../placement';
+import type { Size } from '../size';
 import { HUFFMAN } from './annex-k';
 
 const segment = (marker: number, ...content: readonly number[]): number[] => [

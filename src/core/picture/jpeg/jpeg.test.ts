@@ -7,7 +7,8 @@ import sharp, { type JpegOptions, type Sharp } from 'sharp';
 import { describe, expect, test } from 'vitest';
 import type { Orientation } from '../orientation';
 import { readJpeg } from './read-jpeg';
-import { shrinkJpeg, sizeWithin } from './shrink-jpeg';
+import { sizeWithin } from '../size';
+import { shrinkJpeg } from './shrink-jpeg';
 
 const run = promisify(execFile);
 

@@ -1,7 +1,7 @@
 import { inTaps, resampleKernel } from '../kernel';
 import { MemoryLayout, startAssembly } from '../../assembled/memory-layout';
 import { swapsSides, type Orientation } from '../orientation';
-import type { Size } from '../placement';
+import { sizeWithin, type Size } from '../size';
 import { turnUpright } from '../upright-pixels';
 import { HUFFMAN, QUANTISERS, quantisersFor } from './annex-k';
 import { DECODING_BYTES, decodingTable, encodingTable } from './huffman';
@@ -50,15 +50,6 @@ export interface ShrunkJpeg {
   readonly pictures: readonly SmallJpeg[];
   /** Mean luma of the smallest picture, 0 to 255. */
   readonly light: number;
-}
-
-/** The size of a picture with sides of at most `most`, never larger than it is. */
-export function sizeWithin({ width, height }: Size, most: number): Size {
-  const scale = Math.min(1, most / Math.max(width, height));
-  return {
-    width: Math.max(1, Math.round(width * scale)),
-    height: Math.max(1, Math.round(height * scale)),
-  };
 }
 
 /** Pixels that a block of 8 × 8 becomes across: the fewest that still give the size wanted. */

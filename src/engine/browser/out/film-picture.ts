@@ -1,30 +1,19 @@
 import type { FilmSettings, Photo } from '../../../core/film/film';
-import { fileOf } from '../../../core/film/photo-picture';
-import { isForeign } from '../../../core/picture/sniff';
-import { uprightPixels } from '../../../core/picture/upright-pixels';
-import { decodeForeign } from '../photos/foreign/decode-foreign';
-import { drawPhoto } from '../play/draw-photo';
-
-/** The shown file's picture at its full size, upright; the caller closes it. */
-async function uprightPicture(photo: Photo, original: Blob): Promise<ImageBitmap> {
-  const { type, orientation } = fileOf(photo);
-  if (!isForeign(type)) return createImageBitmap(new Blob([original], { type }));
-  const bytes = new Uint8Array(await original.arrayBuffer());
-  const { width, height, data } = uprightPixels(await decodeForeign(bytes, type), orientation);
-  return createImageBitmap(new ImageData(new Uint8ClampedArray(data), width, height));
-}
+import { filmRecipe } from '../../../core/film/recipe-of';
+import { renderPicture } from '../../../core/picture/render-picture';
+import { readSource } from '../../print/read-source';
+import { decodePicture } from '../decode/decode-picture';
+import { storedOriginals } from '../store/stored-originals';
 
 /** A photo as the film shows it, at the film's size, as PNG (ISO/IEC 15948) with 8 bits a channel. */
-export async function filmPicture(photo: Photo, settings: FilmSettings, original: Blob): Promise<Blob> {
-  const { width, height } = settings;
+export async function filmPicture(photo: Photo, settings: FilmSettings): Promise<Blob> {
+  const recipe = filmRecipe(photo, settings);
+  const ports = { originals: storedOriginals, decode: decodePicture };
+  const source = await readSource(recipe, recipe.film, photo.name, ports);
+  const { data, width, height } = renderPicture(source, recipe, recipe.film);
   const canvas = new OffscreenCanvas(width, height);
   const context = canvas.getContext('2d', { alpha: false });
   if (!context) throw new Error('There is no drawing surface.');
-  const picture = await uprightPicture(photo, original);
-  try {
-    drawPhoto(context, settings, { x: 0, y: 0, width, height }, photo, picture, 'high');
-  } finally {
-    picture.close();
-  }
+  context.putImageData(new ImageData(data, width, height), 0, 0);
   return canvas.convertToBlob({ type: 'image/png' });
 }

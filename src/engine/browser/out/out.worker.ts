@@ -4,7 +4,7 @@ import { fileOf } from '../../../core/film/photo-picture';
 import type { WrittenFile } from '../../../core/film/retouch/written-names';
 import { originals } from '../store/stores';
 import { readStored } from '../store/film-shelf';
-import { filmFiles, storedFiles } from './film-file';
+import { filmFiles, storedFiles } from '../bundle/film-file';
 import { filmPicture } from './film-picture';
 import { zipFile, type OutFile } from './zip-file';
 
@@ -17,10 +17,9 @@ async function readOriginal(hash: string, name: string): Promise<Blob> {
 const outFiles = (written: readonly WrittenFile[], { settings }: Film): OutFile[] =>
   written.map(({ photo, out, fileName }) => ({
     name: fileName,
-    read: async () => {
+    read: () => {
       const { hash, name } = fileOf(photo);
-      const original = await readOriginal(hash, name);
-      return out.form === 'film' ? filmPicture(photo, settings, original) : original;
+      return out.form === 'film' ? filmPicture(photo, settings) : readOriginal(hash, name);
     },
   }));
 

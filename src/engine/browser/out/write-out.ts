@@ -1,31 +1,24 @@
-import { wrap, type ProxyMarked, type Remote } from 'comlink';
+import type { ProxyMarked, Remote } from 'comlink';
 import type { Film } from '../../../core/film/film';
 import type { WrittenFile } from '../../../core/film/retouch/written-names';
+import { WorkerPool } from '../threads/worker-pool';
 import { withProgress } from '../threads/with-progress';
 import type { OutWorker } from './out.worker';
 
 type OnFile = (done: number) => void;
 
-/** Has a worker do something and ends it; rejects with the signal's reason when it is stopped. */
-async function withWorker<T>(
+const workers = new WorkerPool<OutWorker>(
+  'write files',
+  () => new Worker(new URL('./out.worker.ts', import.meta.url), { type: 'module' }),
+  { warm: 0, most: 2 },
+);
+
+/** Has a worker do something; rejects with the signal's reason when it is stopped. */
+const withWorker = <T>(
   signal: AbortSignal,
   onFile: OnFile,
   work: (remote: Remote<OutWorker>, tell: OnFile & ProxyMarked) => Promise<T>,
-): Promise<T> {
-  signal.throwIfAborted();
-  const worker = new Worker(new URL('./out.worker.ts', import.meta.url), { type: 'module' });
-  const stopped = new Promise<never>((_, reject) => {
-    signal.addEventListener('abort', () => reject(signal.reason as Error), { once: true });
-    worker.addEventListener('error', (event) =>
-      reject(new Error(event.message || 'A worker did not start.')),
-    );
-  });
-  try {
-    return await withProgress(onFile, (tell) => Promise.race([work(wrap<OutWorker>(worker), tell), stopped]));
-  } finally {
-    worker.terminate();
-  }
-}
+): Promise<T> => withProgress(onFile, (tell) => workers.run((remote) => work(remote, tell), signal));
 
 /** A film with all its files as one `.kermis` file. Rejects when a file is missing or the work is stopped. */
 export const writeFilmFile = (film: Film, signal: AbortSignal, onFile: OnFile): Promise<Blob> =>

@@ -4,7 +4,7 @@ import type { Photo } from '../../../core/film/film';
 import { isCutOff } from '../../../core/picture/cut-off';
 import { declaredSize } from '../../../core/picture/declared-size';
 import { MOST_PIXELS } from '../../../core/picture/pixels';
-import type { Size } from '../../../core/picture/placement';
+import type { Size } from '../../../core/picture/size';
 import { isForeign, sniffPhotoType } from '../../../core/picture/sniff';
 import { isFull } from '../store/is-full';
 import { sha256 } from '../store/sha256';

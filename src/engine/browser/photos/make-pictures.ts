@@ -1,12 +1,12 @@
 import type { Approximate } from '../../../core/film/film';
-import { shrinkJpeg, sizeWithin, type SmallJpeg } from '../../../core/picture/jpeg/shrink-jpeg';
+import { shrinkJpeg, type SmallJpeg } from '../../../core/picture/jpeg/shrink-jpeg';
 import { swapsSides, type Orientation } from '../../../core/picture/orientation';
-import type { Size } from '../../../core/picture/placement';
+import { sizeWithin, type Size } from '../../../core/picture/size';
 import { isForeign, type ForeignType, type PhotoType } from '../../../core/picture/sniff';
 import { hasInks, storedSize } from '../../../core/picture/stored-size';
 import { uprightPixels } from '../../../core/picture/upright-pixels';
-import { decodeToDraw, orientationOf, type Drawable } from './decode-picture';
-import { decodeForeign } from './foreign/decode-foreign';
+import { decodeToDraw, orientationOf, type Drawable } from '../decode/decode-picture';
+import { decodeForeign } from '../decode/foreign/decode-foreign';
 
 /** Widest side of the pictures that are played, and of those on tickets, in pixels. */
 const PREVIEW_WIDTH = 960;

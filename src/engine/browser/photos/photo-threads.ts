@@ -1,5 +1,5 @@
-import { wrap } from 'comlink';
 import type { BroughtIn, HowToBringIn } from './bring-in-photo';
+import { WorkerPool } from '../threads/worker-pool';
 import type { PhotoWorker } from './photo.worker';
 
 /** A worker as it is used here. */
@@ -8,10 +8,17 @@ export interface PhotoThread {
   readonly end: () => void;
 }
 
+const workers = new WorkerPool<PhotoWorker>(
+  'read photos',
+  () => new Worker(new URL('./photo.worker.ts', import.meta.url), { type: 'module' }),
+);
+
 function startThread(): PhotoThread {
-  const worker = new Worker(new URL('./photo.worker.ts', import.meta.url), { type: 'module' });
-  const remote = wrap<PhotoWorker>(worker);
-  return { bringIn: remote.bringInPhoto, end: () => worker.terminate() };
+  const lease = workers.lease();
+  return {
+    bringIn: (file, how) => Promise.race([lease.remote.bringInPhoto(file, how), lease.failed]),
+    end: () => lease.end(),
+  };
 }
 
 /** Photos in each worker at the same time: a few are kept together while others are read and computed. */

@@ -1,9 +1,10 @@
-import { wrap, type Remote } from 'comlink';
 import type { MixPlan } from '../../../core/sound/mix-plan';
 import { MIX_BLOCK } from '../../../core/sound/mixer';
 import type { Loudness } from '../../../core/sound/loudness';
 import { SAMPLE_RATE } from '../../../core/time/frames';
+import type { Lease } from '../threads/worker-pool';
 import type { MixWorker } from './mix.worker';
+import { mixWorkers } from './mix-workers';
 import type { FromSpeaker, ToSpeaker } from './speaker.worklet';
 import speakerUrl from './speaker.worklet?worker&url';
 
@@ -33,8 +34,7 @@ const AHEAD = SAMPLE_RATE / 2;
  */
 export class SoundPlayer {
   readonly #context: AudioContext;
-  readonly #thread: Worker;
-  readonly #mixer: Remote<MixWorker>;
+  readonly #mixer: Lease<MixWorker>;
   #speaker: AudioWorkletNode | undefined;
   readonly #ready: Promise<void>;
   #run = 0;
@@ -50,8 +50,7 @@ export class SoundPlayer {
   /** @throws Error when the browser has no audio at all. */
   constructor(onLevels: (levels: Levels) => void) {
     this.#context = new AudioContext({ sampleRate: SAMPLE_RATE, latencyHint: 'interactive' });
-    this.#thread = new Worker(new URL('./mix.worker.ts', import.meta.url), { type: 'module' });
-    this.#mixer = wrap<MixWorker>(this.#thread);
+    this.#mixer = mixWorkers.lease();
     this.#onLevels = onLevels;
     this.#ready = this.#connect();
     this.#ready.catch(() => undefined);
@@ -59,7 +58,7 @@ export class SoundPlayer {
 
   /** Takes what the film sounds like now. */
   async setPlan(plan: MixPlan): Promise<void> {
-    await this.#mixer.setPlan(plan);
+    await Promise.race([this.#mixer.remote.setPlan(plan), this.#mixer.failed]);
   }
 
   /**
@@ -107,7 +106,7 @@ export class SoundPlayer {
 
   async close(): Promise<void> {
     this.stop();
-    this.#thread.terminate();
+    this.#mixer.end();
     await this.#context.close();
   }
 
@@ -147,10 +146,8 @@ export class SoundPlayer {
     const begin = at - block * MIX_BLOCK;
     const until = Math.min(MIX_BLOCK, end - block * MIX_BLOCK);
     const last = !loop && along + until - begin >= length;
-    const mixed = await this.#mixer.mix({
-      ...{ block, from: begin, to: until, speed, last },
-      first: this.#mixed === 0,
-    });
+    const part = { block, from: begin, to: until, speed, last, first: this.#mixed === 0 };
+    const mixed = await Promise.race([this.#mixer.remote.mix(part), this.#mixer.failed]);
     if (signal.aborted || !mixed) return false;
     this.#mixed += until - begin;
     const [left, right] = mixed.sides;

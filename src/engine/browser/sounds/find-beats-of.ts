@@ -1,20 +1,9 @@
-import { wrap } from 'comlink';
 import type { Beats } from '../../../core/film/sound';
-import type { SoundWorker } from './sound.worker';
+import { soundWorkers } from './sound-workers';
 
-/** Finds the beats of a sound in a worker of its own; stopped when `signal` says so. */
-export async function findBeatsOf(
-  hash: string,
-  samples: number,
-  signal: AbortSignal,
-): Promise<Beats | undefined> {
-  const thread = new Worker(new URL('./sound.worker.ts', import.meta.url), { type: 'module' });
-  try {
-    const stopped = new Promise<never>((_, reject) =>
-      signal.addEventListener('abort', () => reject(new Error('stopped')), { once: true }),
-    );
-    return await Promise.race([wrap<SoundWorker>(thread).beatsOf(hash, samples), stopped]);
-  } finally {
-    thread.terminate();
-  }
-}
+/**
+ * Finds the beats of a sound in a worker; undefined where it has none.
+ * @throws the signal's reason when it is stopped, or a sentence where the worker breaks.
+ */
+export const findBeatsOf = (hash: string, samples: number, signal: AbortSignal): Promise<Beats | undefined> =>
+  soundWorkers.run((worker) => worker.beatsOf(hash, samples), signal);

@@ -1,7 +1,6 @@
-import { wrap } from 'comlink';
 import type { SoundBroughtIn } from './bring-in-sound';
 import { withProgress } from '../threads/with-progress';
-import type { SoundWorker } from './sound.worker';
+import { soundWorkers } from './sound-workers';
 
 /** How far sounds have come in: files done of how many, and the seconds of the one that is read. */
 export interface SoundProgress {
@@ -13,9 +12,6 @@ export interface SoundProgress {
 /** A file of which nothing comes for so long is given up, in milliseconds; a large one is hashed before anything does. */
 const LONGEST_SILENCE = 60_000;
 
-const startThread = (): Worker =>
-  new Worker(new URL('./sound.worker.ts', import.meta.url), { type: 'module' });
-
 /**
  * Brings sounds in, one after the other, in a worker; stops between two pieces of a file when `signal` says so. A worker that
  * hangs is ended and started anew: no file holds up those behind it.
@@ -26,9 +22,7 @@ export async function importSounds(
   onSound: (outcome: SoundBroughtIn) => void,
   onProgress: (progress: SoundProgress) => void = () => undefined,
 ): Promise<void> {
-  let thread = startThread();
-  // Held: once it is collected, the worker answers no more.
-  let remote = wrap<SoundWorker>(thread);
+  let thread = soundWorkers.lease();
   const stopped = new Promise<undefined>((resolve) =>
     signal.addEventListener('abort', () => resolve(undefined), { once: true }),
   );
@@ -45,18 +39,20 @@ export async function importSounds(
           timer = setTimeout(giveUp, LONGEST_SILENCE);
           onProgress({ done, total: files.length, seconds });
         },
-        (tell) => Promise.race([remote.bringInSound(file, tell), stopped, silent]),
+        (tell) => {
+          const { remote, failed } = thread;
+          return Promise.race([remote.bringInSound(file, tell), failed, stopped, silent]);
+        },
       ).finally(() => clearTimeout(timer));
       if (!outcome) return;
       if (outcome === 'silent') {
-        thread.terminate();
-        thread = startThread();
-        remote = wrap<SoundWorker>(thread);
+        thread.end();
+        thread = soundWorkers.lease();
         const problem = `${file.name} could not be read: nothing of it came for ${LONGEST_SILENCE / 1000} s. It was left out.`;
         onSound({ ok: false, problem });
       } else onSound(outcome);
     }
   } finally {
-    thread.terminate();
+    thread.end();
   }
 }

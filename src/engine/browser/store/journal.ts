@@ -33,8 +33,8 @@ interface JournalIndex {
   readonly trail: readonly Move[];
 }
 
-/** Steps of version 5 are steps of this one, too. */
-const version = Joi.number().valid(5, FILM_VERSION).required();
+/** Steps of versions 5 and 6 are steps of this one, too. */
+const version = Joi.number().valid(5, 6, FILM_VERSION).required();
 const number = Joi.number().integer().min(0);
 const numbers = Joi.array().items(number).max(MOST_KEPT).required();
 

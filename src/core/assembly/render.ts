@@ -1,0 +1,137 @@
+// The loops of `render-plain.ts` with vector instructions, in AssemblyScript. They give the same numbers, which the
+// tests hold them to. Built into ../picture/render-binary.ts by `npm run assemble`.
+
+// Fixed-point places, as in render-plain.ts, kernel.ts and tile.ts.
+const FINE_BITS: i32 = 6;
+const FINE_HALF: i16 = 32;
+const FULL: i32 = 255 << FINE_BITS;
+const ACROSS_SHIFT: i32 = 16;
+const DOWN_SHIFT: i32 = 12;
+const PHASES: f64 = 1024;
+const FACTOR_BITS: i32 = 13;
+
+/** Stored pixels to 16-bit numbers, two at a time. */
+export function widen(source: usize, pixels: i32, swap: i32, opaque: i32, out: usize): void {
+  const full = i16x8(0, 0, 0, <i16>FULL, 0, 0, 0, <i16>FULL);
+  const colours = i16x8(-1, -1, -1, 0, -1, -1, -1, 0);
+  for (let x: i32 = 0; x < pixels; x += 2) {
+    let wide = i16x8.shl(i16x8.extend_low_i8x16_u(v128.load64_zero(source)), FINE_BITS);
+    if (swap) wide = v128.shuffle<i16>(wide, wide, 2, 1, 0, 3, 6, 5, 4, 7);
+    if (opaque) wide = v128.bitselect(wide, full, colours);
+    v128.store(out, wide);
+    source += 8;
+    out += 16;
+  }
+}
+
+/** Two neighbouring pixels with two weights: four sums. */
+@inline
+function pair(at: usize, weights: usize): v128 {
+  const both = v128.load(at);
+  return i32x4.dot_i16x8_s(v128.shuffle<i16>(both, both, 0, 4, 1, 5, 2, 6, 3, 7), v128.load32_splat(weights));
+}
+
+/** A row to the target's width. Taps come in pairs. */
+export function across(row: usize, first: usize, weights: usize, taps: i32, count: i32, out: usize): void {
+  const half = i32x4.splat(1 << (ACROSS_SHIFT - 1));
+  for (let x: i32 = 0; x < count; x++) {
+    let at = row + ((<usize>load<i32>(first + ((<usize>x) << 2))) << 3);
+    let sum = half;
+    for (let k: i32 = 0; k < taps; k += 2) {
+      sum = i32x4.add(sum, pair(at, weights));
+      weights += 4;
+      at += 16;
+    }
+    sum = i32x4.shr_s(sum, ACROSS_SHIFT);
+    v128.store64_lane(out, i16x8.narrow_i32x4_s(sum, sum), 0);
+    out += 8;
+  }
+}
+
+/** Rows of a ring to one line, two pixels at a time. Taps come in pairs. */
+export function down(ring: usize, length: i32, rows: i32, top: i32, weights: usize, taps: i32, out: usize): void {
+  const bytes = (<usize>length) << 1;
+  for (let i: usize = 0; i < bytes; i += 16) {
+    let low = i32x4.splat(0);
+    let high = i32x4.splat(0);
+    for (let k: i32 = 0; k < taps; k += 2) {
+      const a = v128.load(ring + <usize>((top + k) % rows) * bytes + i);
+      const b = v128.load(ring + <usize>((top + k + 1) % rows) * bytes + i);
+      const w = v128.load32_splat(weights + ((<usize>k) << 1));
+      low = i32x4.add(low, i32x4.dot_i16x8_s(v128.shuffle<i16>(a, b, 0, 8, 1, 9, 2, 10, 3, 11), w));
+      high = i32x4.add(high, i32x4.dot_i16x8_s(v128.shuffle<i16>(a, b, 4, 12, 5, 13, 6, 14, 7, 15), w));
+    }
+    v128.store(out + i, i16x8.narrow_i32x4_s(i32x4.shr_s(low, DOWN_SHIFT), i32x4.shr_s(high, DOWN_SHIFT)));
+  }
+}
+
+/** A stretch of a slanted line. */
+export function warp(
+  tile: usize, width: i32, u: f64, v: f64, du: f64, dv: f64, count: i32,
+  wideWeights: usize, wideTaps: i32, tallWeights: usize, tallTaps: i32, out: usize,
+): void {
+  const half = i32x4.splat(1 << (ACROSS_SHIFT - 1));
+  for (let i: i32 = 0; i < count; i++) {
+    const x = u + <f64>i * du;
+    const y = v + <f64>i * dv;
+    const column = Math.floor(x);
+    const row = Math.floor(y);
+    const wide = wideWeights + ((<usize>(<i32>Math.floor((x - column) * PHASES + 0.5) * wideTaps)) << 1);
+    const tall = tallWeights + ((<usize>(<i32>Math.floor((y - row) * PHASES + 0.5) * tallTaps)) << 1);
+    const left = <i32>column - (wideTaps >> 1) + 1;
+    const top = <i32>row - (tallTaps >> 1) + 1;
+    let sum = i32x4.splat(0);
+    for (let k: i32 = 0; k < tallTaps; k++) {
+      let at = tile + (<usize>((top + k) * width + left) << 3);
+      let along = half;
+      for (let j: i32 = 0; j < wideTaps; j += 2) {
+        along = i32x4.add(along, pair(at, wide + ((<usize>j) << 1)));
+        at += 16;
+      }
+      along = i32x4.shr_s(along, ACROSS_SHIFT);
+      // Narrowed as rows are that lie between the two passes.
+      along = i32x4.extend_low_i16x8_s(i16x8.narrow_i32x4_s(along, along));
+      sum = i32x4.add(sum, i32x4.mul(along, i32x4.splat(<i32>load<i16>(tall + ((<usize>k) << 1)))));
+    }
+    sum = i32x4.shr_s(sum, DOWN_SHIFT);
+    v128.store64_lane(out, i16x8.narrow_i32x4_s(sum, sum), 0);
+    out += 8;
+  }
+}
+
+/** Finished numbers to bytes, two pixels at a time. */
+export function toBytes(line: usize, pixels: i32, out: usize): void {
+  const half = i16x8.splat(FINE_HALF);
+  const opaque = i32x4.splat(0xff000000);
+  for (let x: i32 = 0; x < pixels; x += 2) {
+    const rounded = i16x8.shr_s(i16x8.add_sat_s(v128.load(line), half), FINE_BITS);
+    v128.store64_lane(out, v128.or(i8x16.narrow_i16x8_u(rounded, rounded), opaque), 0);
+    line += 16;
+    out += 8;
+  }
+}
+
+/** Two pixels at a time: `(value * factor + rest) >> FACTOR_BITS`, or from the table where a colour lies below `from`. */
+export function light(data: usize, pixels: i32, factor: i32, rest: i32, from: i32, table: usize): void {
+  const factors = i32x4(factor, factor, factor, 1 << FACTOR_BITS);
+  const rests = i32x4(rest, rest, rest, 0);
+  const floor = i16x8(0, 0, 0, -32768, 0, 0, 0, -32768);
+  const least = i16x8.splat(<i16>from);
+  const colours = i16x8(-1, -1, -1, 0, -1, -1, -1, 0);
+  for (let x: i32 = 0; x < pixels; x += 2) {
+    const values = i16x8.max_s(v128.load(data), floor);
+    const low = i32x4.add(i32x4.mul(i32x4.extend_low_i16x8_s(values), factors), rests);
+    const high = i32x4.add(i32x4.mul(i32x4.extend_high_i16x8_s(values), factors), rests);
+    v128.store(data, i16x8.narrow_i32x4_s(i32x4.shr_s(low, FACTOR_BITS), i32x4.shr_s(high, FACTOR_BITS)));
+    const dark = v128.and(i16x8.lt_s(values, least), colours);
+    if (v128.any_true(dark)) {
+      if (i16x8.extract_lane_s(dark, 0)) store<i16>(data, load<i16>(table + ((<usize>i16x8.extract_lane_s(values, 0)) << 1)));
+      if (i16x8.extract_lane_s(dark, 1)) store<i16>(data + 2, load<i16>(table + ((<usize>i16x8.extract_lane_s(values, 1)) << 1)));
+      if (i16x8.extract_lane_s(dark, 2)) store<i16>(data + 4, load<i16>(table + ((<usize>i16x8.extract_lane_s(values, 2)) << 1)));
+      if (i16x8.extract_lane_s(dark, 4)) store<i16>(data + 8, load<i16>(table + ((<usize>i16x8.extract_lane_s(values, 4)) << 1)));
+      if (i16x8.extract_lane_s(dark, 5)) store<i16>(data + 10, load<i16>(table + ((<usize>i16x8.extract_lane_s(values, 5)) << 1)));
+      if (i16x8.extract_lane_s(dark, 6)) store<i16>(data + 12, load<i16>(table + ((<usize>i16x8.extract_lane_s(values, 6)) << 1)));
+    }
+    data += 16;
+  }
+}

@@ -1,0 +1,26 @@
+import { FULL } from './steps/tile';
+
+/**
+ * Lays pixels that are multiplied by their alpha over a line that is opaque, from its pixel `at` on. `cover`, 0 to 1, is
+ * how much of each is inside the photo.
+ */
+export function layOver(
+  line: Int16Array,
+  at: number,
+  pixels: Int16Array,
+  from: number,
+  to: number,
+  cover: (i: number) => number,
+): void {
+  for (let i = from; i < to; i++) {
+    const part = Math.round(cover(i) * 256);
+    if (part === 0) continue;
+    const alpha = Math.min(FULL, Math.max(0, pixels[i * 4 + 3] as number));
+    const left = FULL - ((alpha * part) >> 8);
+    for (let c = 0; c < 3; c++) {
+      const here = (at + i) * 4 + c;
+      line[here] =
+        (((pixels[i * 4 + c] as number) * part) >> 8) + Math.round(((line[here] as number) * left) / FULL);
+    }
+  }
+}

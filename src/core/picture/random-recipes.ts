@@ -1,0 +1,104 @@
+import { chained, scaling, type Affine } from './affine';
+import { swapsSides, turnMatrix, type Orientation } from './orientation';
+import type { Pixels } from './pixels';
+import { placementMap, placePhoto } from './placement';
+import type { Recipe, Source } from './recipe';
+import type { Size } from './size';
+
+/** A row of numbers from 0 up to 1 that a seed gives: the generator of Numerical Recipes, the same everywhere. */
+export function randomNumbers(seed: number): () => number {
+  let state = seed >>> 0;
+  return () => {
+    state = (Math.imul(state, 1664525) + 1013904223) >>> 0;
+    return state / 2 ** 32;
+  };
+}
+
+/** Noise on a slope of brightness, so that some of it is dark and some bright. */
+export function randomPixels(width: number, height: number, order: Pixels['order'], seed: number): Pixels {
+  const next = randomNumbers(seed);
+  const data = new Uint8Array(width * height * 4);
+  for (let i = 0; i < data.length; i++) {
+    const slope = ((i % (width * 4)) / (width * 4)) * 128;
+    data[i] = i % 4 === 3 && next() < 0.5 ? 255 : slope + next() * 127;
+  }
+  return { width, height, order, data };
+}
+
+export interface RenderCase {
+  readonly source: Source;
+  readonly recipe: Recipe;
+  readonly size: Size;
+}
+
+const pick = <T>(next: () => number, list: readonly T[]): T => list[Math.floor(next() * list.length)] as T;
+
+/** What a case may have besides turns, sizes and framings of all kinds. */
+export interface Allowed {
+  readonly steps?: boolean;
+  readonly slants?: boolean;
+  readonly seeThrough?: boolean;
+  /** Sizes other than the film's. */
+  readonly sizes?: boolean;
+}
+
+/** A picture to be made, for tests: any turns, both framings, films and photos of any shape, whole and halved sources. */
+export function randomCase(seed: number, { steps, slants, seeThrough, sizes }: Allowed = {}): RenderCase {
+  const next = randomNumbers(seed);
+  const side = (least: number, most: number): number => Math.floor(least + next() * (most - least));
+  const even = (): number => 2 * side(1, 40);
+  const orders: readonly Pixels['order'][] = seeThrough ? ['RGBA', 'BGRA'] : ['RGBX', 'BGRX'];
+  const pixels = randomPixels(side(1, 90), side(1, 90), pick(next, orders), seed + 1);
+  const orientation = side(1, 9) as Orientation;
+  const turn = side(1, 9) as Orientation;
+  const film = { width: even(), height: even() };
+  const [across, down] = swapsSides(orientation)
+    ? [pixels.height, pixels.width]
+    : [pixels.width, pixels.height];
+  const times = pick(next, [1, 1, 2, 3.7]);
+  const file = {
+    hash: seed.toString(16).padStart(64, '0'),
+    type: 'image/png',
+    width: Math.ceil(across * times),
+    height: Math.ceil(down * times),
+    orientation,
+  };
+  const shown = swapsSides(turn) ? { width: file.height, height: file.width } : file;
+  const placed = placementMap(placePhoto(shown, film, pick(next, ['whole', 'fill'])));
+  const tilt = next() - 0.5;
+  const slant: Affine = [
+    Math.cos(tilt),
+    Math.sin(tilt),
+    -Math.sin(tilt),
+    Math.cos(tilt),
+    next() * 9 - 4,
+    next() * 9 - 4,
+  ];
+  const straight = chained(turnMatrix(turn, file.width, file.height), placed);
+  return {
+    source: { pixels, orientation },
+    recipe: {
+      file,
+      photoSteps: steps ? [{ step: 'light', value: Math.round(next() * 160 - 80) / 20 }] : [],
+      geometry: slants ? chained(straight, slant) : straight,
+      film,
+      background: '#1e5ac8',
+      filmSteps: [],
+    },
+    size: sizes ? { width: side(1, 90), height: side(1, 90) } : film,
+  };
+}
+
+/** Cases of every kind, by number: what a browser makes of them and what Node does are compared. */
+export const mixedCase = (n: number): RenderCase =>
+  randomCase(n, { steps: n % 2 === 0, slants: n % 3 === 0, seeThrough: n % 5 === 0, sizes: n % 7 < 4 });
+
+/** The whole of a picture, in a film of another size and of the same shape. */
+export const scaledRecipe = ({ width, height }: Size, film: Size): Recipe => ({
+  file: { hash: '0'.repeat(64), type: 'image/png', width, height, orientation: 1 },
+  photoSteps: [],
+  geometry: scaling(film.width / width, film.height / height),
+  film,
+  background: '#000000',
+  filmSteps: [],
+});

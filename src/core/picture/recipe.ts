@@ -1,0 +1,131 @@
+import { sha256 } from '@noble/hashes/sha2.js';
+import { bytesToHex } from '@noble/hashes/utils.js';
+import { chained, inverse, scaling, type Affine } from './affine';
+import { swapsSides, turnMatrix, type Orientation } from './orientation';
+import type { Pixels } from './pixels';
+import type { Size } from './size';
+import type { Step } from './steps/step';
+
+/** The file of a picture: what its pixels are found and decoded by. */
+export interface RecipeFile extends Size {
+  /** SHA-256 of its bytes, in hexadecimal. */
+  readonly hash: string;
+  /** Media type, such as `image/jpeg`. */
+  readonly type: string;
+  /** How its stored pixels are turned to stand upright; `width` and `height` are those of the upright picture. */
+  readonly orientation: Orientation;
+}
+
+interface RecipeOver<Background> {
+  readonly file: RecipeFile;
+  /** Done in the photo's pixels, in this order. */
+  readonly photoSteps: readonly Step[];
+  /** From the pixels of the upright file to those of the film: all that turns and places the picture, so that it is resampled once. */
+  readonly geometry: Affine;
+  /** The film's picture, in pixels. */
+  readonly film: Size;
+  /** What is seen where the photo does not reach, or is see-through: `#rrggbb`, or another picture. */
+  readonly background: Background;
+  /** Done in the film's pixels, in this order. */
+  readonly filmSteps: readonly Step[];
+}
+
+/** A recipe that names no other picture. */
+export type PlainRecipe = RecipeOver<string>;
+
+/**
+ * All of what one picture of a film looks like, as a plain value. It may name other pictures; those name none, so that no
+ * recipe can come to contain itself.
+ */
+export type Recipe = RecipeOver<string | PlainRecipe>;
+
+const IDENTITY: Affine = [1, 0, 0, 1, 0, 0];
+
+const keys = new WeakMap<Recipe, string>();
+
+/** A recipe as plain lists: whatever changes a pixel, and nothing else. */
+function facts({ file, photoSteps, geometry, film, background, filmSteps }: Recipe): readonly unknown[] {
+  const steps = (list: readonly Step[]): unknown => list.map(({ step, value }) => [step, value]);
+  return [
+    [file.hash, file.type, file.width, file.height, file.orientation],
+    steps(photoSteps),
+    geometry,
+    [film.width, film.height],
+    typeof background === 'string' ? background.toLowerCase() : facts(background),
+    steps(filmSteps),
+  ];
+}
+
+/** A short name for a recipe: the same for recipes that give the same pixels, in whichever film they are. */
+export function recipeKey(recipe: Recipe): string {
+  let key = keys.get(recipe);
+  if (key === undefined) {
+    key = bytesToHex(sha256(new TextEncoder().encode(JSON.stringify(facts(recipe))))).slice(0, 32);
+    keys.set(recipe, key);
+  }
+  return key;
+}
+
+/** Decoded pixels of a recipe's file, at its own size or a smaller one. */
+export interface Source {
+  readonly pixels: Pixels;
+  /** How these pixels are turned to stand upright: as the file says, or 1 where they were turned while they were decoded. */
+  readonly orientation: Orientation;
+  /** Of the recipe's background, where that is a picture. */
+  readonly background?: Source | undefined;
+}
+
+/** Of the sizes that a recipe's picture may be made in, its own is the film's. */
+export const toSize = ({ geometry, film }: Recipe, size: Size): Affine =>
+  chained(geometry, scaling(size.width / film.width, size.height / film.height));
+
+/** Whether a recipe shows its file's upright picture as it is, in its own shape. */
+export const isAsItCame = ({ file, geometry, film, photoSteps, filmSteps }: Recipe): boolean =>
+  photoSteps.length + filmSteps.length === 0 &&
+  film.width === file.width &&
+  film.height === file.height &&
+  geometry.every((each, i) => each === IDENTITY[i]);
+
+/** How often a decoder may halve a file's sides and still give a pixel for each one that is shown at a size. */
+export function halvings(recipe: Recipe, size: Size): number {
+  const [a, b, c, d] = toSize(recipe, size);
+  const largest = Math.max(Math.hypot(a, b), Math.hypot(c, d));
+  let times = 0;
+  // A photo that fits to the pixel must not miss by the last bit.
+  while (times < 3 && 1 / 2 ** (times + 1) >= largest - 1e-9) times++;
+  return times;
+}
+
+/** A picture's way from its stored pixels: turned first, and from there moved, made larger or smaller, and slanted if at all. */
+export interface SourcePlan {
+  readonly turn: Orientation;
+  /** The source after its turn, in pixels. */
+  readonly turned: Size;
+  /** From the turned source to the picture that is made; both scales are above 0. */
+  readonly map: Affine;
+  /** Whether rows stay rows: nothing is slanted. */
+  readonly isStraight: boolean;
+}
+
+/** How a recipe's source comes into a picture of a size. */
+export function planSource({ pixels, orientation }: Source, recipe: Recipe, size: Size): SourcePlan {
+  const { file } = recipe;
+  const { width, height } = pixels;
+  const upright = swapsSides(orientation) ? { width: height, height: width } : { width, height };
+  const whole = chained(
+    chained(
+      turnMatrix(orientation, width, height),
+      scaling(file.width / upright.width, file.height / upright.height),
+    ),
+    toSize(recipe, size),
+  );
+  const [a, b, c, d] = whole;
+  const swaps = Math.abs(b) + Math.abs(c) > Math.abs(a) + Math.abs(d);
+  const turn = swaps
+    ? ([5, 6, 8, 7] as const)[(c < 0 ? 1 : 0) + (b < 0 ? 2 : 0)]
+    : ([1, 2, 4, 3] as const)[(a < 0 ? 1 : 0) + (d < 0 ? 2 : 0)];
+  const turned = swapsSides(turn as Orientation) ? { width: height, height: width } : { width, height };
+  const map = chained(inverse(turnMatrix(turn as Orientation, width, height)), whole);
+  const isStraight = Math.abs(map[1]) * turned.width < 1e-6 && Math.abs(map[2]) * turned.height < 1e-6;
+  return { turn: turn as Orientation, turned, map, isStraight };
+}

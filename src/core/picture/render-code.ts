@@ -1,0 +1,51 @@
+import type { Kernel, PhaseKernel } from './kernel';
+import type { StepKind } from './steps/step-kind';
+import type { Tile } from './steps/tile';
+
+/** One line of a picture that is resampled without slanting it, from rows that were resampled across. */
+export interface DownJob {
+  /** `rows` rows of `length` numbers, used in turn: row n of the source lies at `n % rows`. */
+  readonly ring: Int16Array;
+  readonly length: number;
+  readonly rows: number;
+  readonly down: Kernel;
+  /** Which line of the target. */
+  readonly line: number;
+}
+
+/** A stretch of a line of a slanted picture: pixel i is read from `u + i * du`, `v + i * dv`, counted by the middles of the tile's pixels. */
+export interface WarpJob {
+  readonly tile: Int16Array;
+  /** Pixels in a row of the tile. */
+  readonly width: number;
+  readonly u: number;
+  readonly v: number;
+  readonly du: number;
+  readonly dv: number;
+  readonly count: number;
+  readonly across: PhaseKernel;
+  readonly down: PhaseKernel;
+}
+
+/** The inner loops of making a picture, as plain code or with vector instructions; both give the same numbers. */
+export interface RenderCode {
+  /** Room for one picture, in pieces of so many bytes, aligned to 16; it is lent until room is asked for again. */
+  room(bytes: readonly number[]): readonly Uint8Array[];
+  /** The same kernel where the code can reach it: in the piece of room given. */
+  lend<K extends Kernel | PhaseKernel>(kernel: K, room: Uint8Array): K;
+  /** Stored pixels to the numbers of a tile; `swap` where blue comes first, `opaque` where the fourth byte says nothing. */
+  widen(bytes: Uint8Array, pixels: number, swap: boolean, opaque: boolean, out: Int16Array): void;
+  /** A row resampled across, to 4 bits below the byte. */
+  across(row: Int16Array, kernel: Kernel, out: Int16Array): void;
+  /** The rows of a ring resampled down, to a tile's numbers. */
+  down(job: DownJob, out: Int16Array): void;
+  /** Resamples across and down at once. */
+  warp(job: WarpJob, out: Int16Array): void;
+  /** A tile's numbers, opaque, to red, green, blue and 255. */
+  toBytes(line: Int16Array, pixels: number, out: Uint8Array): void;
+  step(kind: StepKind, tile: Tile, value: number): void;
+}
+
+/** Bytes of room that a kernel takes. */
+export const kernelBytes = ({ first, weights }: Kernel): number =>
+  Math.ceil(first.byteLength / 16) * 16 + weights.byteLength;

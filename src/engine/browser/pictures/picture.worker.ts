@@ -1,0 +1,59 @@
+import { expose, transfer } from 'comlink';
+import { isAsItCame, type Recipe } from '../../../core/picture/recipe';
+import { renderPicture } from '../../../core/picture/render-picture';
+import type { Rgba } from '../../../core/picture/pixels';
+import type { Size } from '../../../core/picture/size';
+import { decodeWhole } from '../decode/decode-picture';
+import { previews, thumbnails } from '../store/stores';
+import type { Source } from '../../../core/picture/recipe';
+
+/** Which of a photo's kept pictures is made from: the one that is played, 960 wide, or the one on tickets, 240 wide. */
+type Kept = 'preview' | 'thumbnail';
+
+async function keptFile(hash: string, kept: Kept): Promise<Blob | undefined> {
+  if (kept === 'preview') return (await previews.getItem<Blob>(hash)) ?? undefined;
+  const bytes = await thumbnails.getItem<Uint8Array<ArrayBuffer>>(hash);
+  return bytes ? new Blob([bytes]) : undefined;
+}
+
+/** What a recipe is made from, out of pictures that are kept; undefined where one is missing. */
+async function keptSource({ file, background }: Recipe, kept: Kept): Promise<Source | undefined> {
+  const small = await keptFile(file.hash, kept);
+  if (!small) return undefined;
+  const source: Source = { pixels: await decodeWhole(small), orientation: 1 };
+  if (typeof background === 'string') return source;
+  const behind = await keptSource(background, kept);
+  return behind && { ...source, background: behind };
+}
+
+const bitmapOf = ({ data, width, height }: Rgba): Promise<ImageBitmap> =>
+  createImageBitmap(new ImageData(data, width, height));
+
+const worker = {
+  /** A recipe's picture at a size; undefined where none is kept. The caller's to close. */
+  async picture(recipe: Recipe, size: Size, kept: Kept): Promise<ImageBitmap | undefined> {
+    const source = await keptSource(recipe, kept);
+    if (!source) return undefined;
+    const bitmap = await bitmapOf(renderPicture(source, recipe, size));
+    return transfer(bitmap, [bitmap]);
+  },
+
+  /** The address of a recipe's small picture, which lives as long as this worker; undefined where none is kept. */
+  async address(recipe: Recipe, size: Size): Promise<string | undefined> {
+    const small = await keptFile(recipe.file.hash, 'thumbnail');
+    if (!small) return undefined;
+    // Making an address waits for the browser's main process: not a wait for the page.
+    if (isAsItCame(recipe)) return URL.createObjectURL(small);
+    const source = await keptSource(recipe, 'thumbnail');
+    if (!source) return undefined;
+    const { data, width, height } = renderPicture(source, recipe, size);
+    const canvas = new OffscreenCanvas(width, height);
+    canvas.getContext('2d')?.putImageData(new ImageData(data, width, height), 0, 0);
+    return URL.createObjectURL(await canvas.convertToBlob({ type: 'image/webp', quality: 0.9 }));
+  },
+};
+
+/** What the page asks of a worker that makes pictures. */
+export type PictureWorker = typeof worker;
+
+expose(worker);
