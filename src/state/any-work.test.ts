@@ -9,6 +9,7 @@ import { filmsWithCycles, photoNamed, rolledOutFilm } from '../core/film/random-
 import { scheduleOf } from '../core/film/schedule';
 import type { Sound } from '../core/film/sound';
 import { filmDocument, readFilmDocument } from '../core/formats/film-document';
+import { readStep } from '../core/formats/read-step';
 import * as arrange from './arrange-poses';
 import * as beats from './beats';
 import * as choose from './choose';
@@ -170,12 +171,13 @@ const DEEDS: Readonly<Record<string, (n: number) => unknown>> = {
   choosePhoto: (n) => tray.choosePhoto(pick(film().photos, n)?.id ?? '', n % 2 ? 'only' : 'toggle'),
   insertPhotos: (n) => use.insertPhotos(n % 2 ? 'before' : 'after'),
   replacePhotos: use.replacePhotos,
+  setStep: (n) => use.setStep('light', (n % 17) / 2 - 4),
   sceneOfPhotos: use.makeScene,
   turnPhotos: () => use.turnPhotos(use.QUARTER_RIGHT),
   setPhotosAside: use.setPhotosAside,
   bringPhotosBack: use.bringPhotosBack,
   takePhotosOut: use.takePhotosOut,
-  amend: () => editOn({ kind: 'set-title', title: 'Amended' }),
+  amend: () => editOn({ kind: 'patch', of: 'film', patch: { title: 'Amended' } }),
   undo: undoEdit,
   redo: redoEdit,
   goToEdit: (n) => goToEdit(n % ((workbench().history?.done.length ?? 0) + 2)),
@@ -195,6 +197,9 @@ function checkWorkbench(after: string): void {
   const stored: unknown = JSON.parse(JSON.stringify(filmDocument(film())));
   const read = readFilmDocument(stored);
   expect(read, after).toEqual({ ok: true, value: (stored as { film: unknown }).film });
+  // What was done can be read again, too: as a store gives it back.
+  const last = workbench().history?.done.at(-1);
+  if (last) expect(readStep(structuredClone(last)), after).toEqual(last);
   expect(plan.frames, after).toBe(rolledOutFilm(film()).reduce((sum, pose) => sum + pose.hold, 0));
   expect(frame, after).toBeGreaterThanOrEqual(0);
   expect(frame, after).toBeLessThanOrEqual(Math.max(0, plan.frames - 1));

@@ -14,7 +14,7 @@ import {
   pasteEdit,
   type Copied,
 } from '../core/film/edits/copy-edits';
-import type { Edit } from '../core/film/edits/edit';
+import { holdEach, type Edit } from '../core/film/edits/edit';
 import type { Film } from '../core/film/film';
 import { chosenItems, posesIn, posesOf } from '../core/film/items';
 import { scheduleOf } from '../core/film/schedule';
@@ -68,7 +68,7 @@ export function changeHold(by: number): void {
     const holds = posesOf(film)
       .filter((pose) => meant.has(pose.id))
       .map((pose) => ({ poseId: pose.id, hold: Math.min(LONGEST_HOLD, Math.max(1, pose.hold + by)) }));
-    return { kind: 'set-holds', holds };
+    return holdEach(holds);
   });
 }
 

@@ -14,7 +14,7 @@ import {
   type Hold,
 } from '../core/film/edits/cue-edits';
 import { fadeWithFilmEdit } from '../core/film/edits/fade-with-film';
-import { together } from '../core/film/edits/edit';
+import { batch, takeOut } from '../core/film/edits/edit';
 import type { Film } from '../core/film/film';
 import { laneFor } from '../core/film/lane-for';
 import type { Lane, LaneKind, Mix, Sound } from '../core/film/sound';
@@ -118,7 +118,7 @@ export const putContact = (): void =>
     });
     if (edits.length === 0)
       return tell('No attack was found in the chosen cues. Double-click on the waveform where it is.');
-    edit(together('Contact put on the frame', edits));
+    edit(batch('Contact put on the frame', edits));
   });
 
 /** Lets the chosen cues fade out with the film. */
@@ -132,28 +132,29 @@ export const fadeWithFilm = (): void =>
       );
   });
 
-export function changeLane(id: string, words: string, marks: Partial<Lane>): void {
-  const film = openFilm();
-  if (film) edit(changeLaneEdit(film, id, words, marks));
+export function changeLane(id: string, words: string, marks: Partial<Omit<Lane, 'id'>>): void {
+  if (openFilm()) edit(changeLaneEdit(id, words, marks));
 }
 
 export function addLane(kind: LaneKind, name: string): void {
   const film = openFilm();
   if (!film) return;
   const lane: Lane = { id: newId(), name, kind, level: 0 };
-  edit(together(`Lane ${name} added`, [{ kind: 'set-lanes', lanes: [...film.lanes, lane] }]));
+  edit(
+    batch(`Lane ${name} added`, [
+      { kind: 'insert', of: 'lanes', places: [{ item: lane, index: film.lanes.length }] },
+    ]),
+  );
 }
 
 /** Moves a lane one place up (−1) or down (1). */
 export function moveLane(id: string, by: 1 | -1): void {
   const film = openFilm();
   if (!film) return;
-  const lanes = [...film.lanes];
-  const at = lanes.findIndex((lane) => lane.id === id);
-  const [lane] = lanes.splice(at, 1);
-  if (!lane || at + by < 0 || at + by > lanes.length) return;
-  lanes.splice(at + by, 0, lane);
-  edit(together(`${lane.name} moved`, [{ kind: 'set-lanes', lanes }]));
+  const at = film.lanes.findIndex((each) => each.id === id);
+  const [lane, other] = [film.lanes[at], film.lanes[at + by]];
+  if (!lane || !other) return;
+  edit(batch(`${lane.name} moved`, [{ kind: 'move', of: 'lanes', moves: [{ id, index: at + by }] }]));
 }
 
 /** Takes a lane away, with what lies in it. */
@@ -163,11 +164,14 @@ export function removeLane(id: string): void {
   if (!film || !lane) return;
   const cues = film.cues.filter((cue) => cue.laneId === id);
   edit(
-    together(`Lane ${lane.name} taken away`, [
-      { kind: 'set-cues', cues: cues.map((cue) => ({ id: cue.id, cue: undefined })) },
-      { kind: 'set-lanes', lanes: film.lanes.filter((each) => each !== lane) },
+    batch(`Lane ${lane.name} taken away`, [
+      takeOut(
+        'cues',
+        cues.map(({ id }) => id),
+      ),
+      { kind: 'remove', of: 'lanes', ids: [id] },
     ]),
   );
 }
 
-export const setMix = (mix: Partial<Mix>): void => edit({ kind: 'set-mix', mix });
+export const setMix = (mix: Partial<Mix>): void => edit({ kind: 'patch', of: 'mix', patch: mix });

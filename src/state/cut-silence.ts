@@ -2,7 +2,7 @@ import { create } from 'zustand';
 import { firstPlaces } from '../core/film/cue-place';
 import { trimCueEdit } from '../core/film/edits/cue-edits';
 import { applyEdit } from '../core/film/edits/apply-edit';
-import { together, type Edit } from '../core/film/edits/edit';
+import { batch, type Edit } from '../core/film/edits/edit';
 import type { Film } from '../core/film/film';
 import { withoutSilence } from '../core/sound/bursts';
 import { loudBetween } from '../core/sound/peaks';
@@ -65,7 +65,7 @@ export function cutSilence(): void {
       at = applyEdit(at, trimmed.value);
     }
   }
-  edit(together(`Silence cut off ${count(asked.cuts.size, 'cue')}`, edits));
+  edit(batch(`Silence cut off ${count(asked.cuts.size, 'cue')}`, edits));
 }
 
 // What is shown counts for the cues that were chosen, as they were.

@@ -15,7 +15,9 @@ const chooseMeant = (poses: readonly string[]): void =>
   setWorkbench({ chosen: new Set(poses), anchor: poses[0] });
 
 export const setCycle = (cycleId: string, shape: Partial<CycleShape>): boolean =>
-  tryEdit((film) => withinADay(film, { kind: 'set-cycle', cycleId, shape }));
+  tryEdit((film) =>
+    withinADay(film, { kind: 'patch', of: 'items', patches: [{ id: cycleId, patch: shape }] }),
+  );
 
 export const unrollCycle = (cycleId: string): boolean => tryEdit((film) => unrollEdit(film, cycleId, newId));
 

@@ -1,5 +1,5 @@
 import same from 'fast-deep-equal';
-import { together, type Edit } from '../core/film/edits/edit';
+import { batch, holdEach, type Edit } from '../core/film/edits/edit';
 import type { Film, FilmSettings } from '../core/film/film';
 import { amend, perform, redo, undo, type History } from '../core/film/history';
 import { poseAt, scheduleOf, showingOf } from '../core/film/schedule';
@@ -99,16 +99,16 @@ export function meantPoses(): readonly string[] {
 }
 
 export const setSettings = (settings: Partial<FilmSettings>): void =>
-  edit({ kind: 'set-settings', settings });
+  edit({ kind: 'patch', of: 'settings', patch: settings });
 
-export const setTitle = (title: string): void => edit({ kind: 'set-title', title });
+export const setTitle = (title: string): void => edit({ kind: 'patch', of: 'film', patch: { title } });
 
 /** Sets the hold of new poses and, where asked, of all there are. */
 export function setDefaultHold(defaultHold: number, ofAll: boolean): void {
   const film = openFilm();
   if (!film) return;
-  const settings: Edit = { kind: 'set-settings', settings: { defaultHold } };
+  const settings: Edit = { kind: 'patch', of: 'settings', patch: { defaultHold } };
   if (!ofAll) return edit(settings);
   const holds = scheduleOf(film).poses.map(({ pose }) => ({ poseId: pose.id, hold: defaultHold }));
-  edit(together(`All holds set to ${defaultHold}`, [settings, { kind: 'set-holds', holds }]));
+  edit(batch(`All holds set to ${defaultHold}`, [settings, holdEach(holds)]));
 }

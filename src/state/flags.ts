@@ -13,11 +13,12 @@ export function addFlag(): string | undefined {
   const at = film && momentAt(scheduleOf(film), workbench().frame);
   if (!at) return undefined;
   const flag: Flag = { id: newId(), label: '', kind: 'note', colour: 'slate', at };
-  edit({ kind: 'set-flags', flags: [{ id: flag.id, flag }] });
+  edit({ kind: 'set', of: 'flags', things: [{ id: flag.id, to: flag }] });
   return flag.id;
 }
 
-export const changeFlag = (flag: Flag): void => edit({ kind: 'set-flags', flags: [{ id: flag.id, flag }] });
+export const changeFlag = (flag: Flag): void =>
+  edit({ kind: 'set', of: 'flags', things: [{ id: flag.id, to: flag }] });
 
 /** Moves a flag to the frame on screen. */
 export function moveFlagHere(flag: Flag): void {
@@ -26,7 +27,8 @@ export function moveFlagHere(flag: Flag): void {
   if (at) changeFlag({ ...flag, at });
 }
 
-export const removeFlag = (id: string): void => edit({ kind: 'set-flags', flags: [{ id, flag: undefined }] });
+export const removeFlag = (id: string): void =>
+  edit({ kind: 'set', of: 'flags', things: [{ id, to: undefined }] });
 
 /** Goes to the next flag or word, or to the one before. */
 export function goToFlag(direction: 1 | -1): void {
@@ -59,7 +61,7 @@ export function setPoint(which: 'in' | 'out'): void {
     const isIn = (which === 'in') !== crossed;
     const set = isIn ? { in: at } : { out: at };
     const moved = isIn ? { out: other } : { in: other };
-    edit({ kind: 'set-range', range: crossed ? { ...set, ...moved } : set });
+    edit({ kind: 'patch', of: 'range', patch: crossed ? { ...set, ...moved } : set });
     if (crossed) tell('The in point was behind the out point: they have changed places.');
   }
 }
@@ -67,5 +69,5 @@ export function setPoint(which: 'in' | 'out'): void {
 export function clearPoints(): void {
   const film = openFilm();
   if (film?.range.in || film?.range.out)
-    edit({ kind: 'set-range', range: { in: undefined, out: undefined } });
+    edit({ kind: 'patch', of: 'range', patch: { in: undefined, out: undefined } });
 }

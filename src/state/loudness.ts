@@ -3,7 +3,7 @@ import type { Film } from '../core/film/film';
 import type { Loudness } from '../core/sound/loudness';
 import { planMix, type MixPlan } from '../core/sound/mix-plan';
 import { measureMix } from '../engine/browser/play/measure-mix';
-import { together } from '../core/film/edits/edit';
+import { batch } from '../core/film/edits/edit';
 import { edit } from './edit-film';
 import { openFilm, tell, workbench } from './workbench';
 
@@ -58,8 +58,8 @@ export async function bringToLoudness(target: number): Promise<void> {
   if (!Number.isFinite(loudness.integrated))
     return tell('The film is silent: there is nothing to bring to a loudness.');
   edit(
-    together(`Film brought to ${target} LUFS`, [
-      { kind: 'set-mix', mix: { gain: Math.round(gain * 100) / 100 } },
+    batch(`Film brought to ${target} LUFS`, [
+      { kind: 'patch', of: 'mix', patch: { gain: Math.round(gain * 100) / 100 } },
     ]),
   );
   const now = openFilm();

@@ -1,3 +1,4 @@
+import { count } from '../core/time/words';
 import { scheduleOf } from '../core/film/schedule';
 import { emptyFilm, type Film } from '../core/film/film';
 import {
@@ -60,6 +61,11 @@ async function write(id: string, kept: Kept): Promise<void> {
       'wrong',
     );
   }
+  if (kept.passedOver > 0)
+    tell(
+      `${count(kept.passedOver, 'step')} of what was done to this film cannot be read and cannot be taken back any more. The film itself is whole.`,
+      'wrong',
+    );
   keepFrom(kept.journal);
 }
 

@@ -1,4 +1,4 @@
-import { together, type SceneMarks } from '../core/film/edits/edit';
+import { batch, type SceneMarks } from '../core/film/edits/edit';
 import {
   addSceneEdit,
   duplicateSceneEdit,
@@ -32,14 +32,14 @@ export function addScene(behind?: string): void {
 }
 
 export const setScene = (sceneId: string, marks: Partial<SceneMarks>): void =>
-  edit({ kind: 'set-scene', sceneId, marks });
+  edit({ kind: 'patch', of: 'scenes', patches: [{ id: sceneId, patch: marks }] });
 
 /** Moves a scene to another place among the scenes, counted from 0; out of their count nothing happens. */
 export function moveScene(sceneId: string, index: number): void {
   const film = openFilm();
   const scene = film?.scenes.find((each) => each.id === sceneId);
   if (!film || !scene || !film.scenes[index] || film.scenes[index] === scene) return;
-  edit(together(`${scene.name} moved`, [{ kind: 'move-scene', sceneId, index }]));
+  edit(batch(`${scene.name} moved`, [{ kind: 'move', of: 'scenes', moves: [{ id: sceneId, index }] }]));
 }
 
 /** Parts the scene on screen before the pose on screen. */

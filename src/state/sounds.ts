@@ -1,5 +1,5 @@
 import { create } from 'zustand';
-import { together } from '../core/film/edits/edit';
+import { batch, putAll, takeOut } from '../core/film/edits/edit';
 import type { Sound } from '../core/film/sound';
 import type { Needed } from '../core/sound/mixer';
 import { count } from '../core/time/words';
@@ -119,7 +119,7 @@ export async function bringInSounds(files: readonly File[]): Promise<void> {
   }
   void checkAgain();
   if (openFilm()?.id !== film.id || added.length === 0) return;
-  edit({ kind: 'set-sounds', sounds: added.map((sound) => ({ id: sound.id, sound })) });
+  edit(putAll('sounds', added));
   await keepNow();
 }
 
@@ -128,9 +128,12 @@ export function removeSound(sound: Sound): void {
   const cues = openFilm()?.cues.filter((cue) => cue.soundId === sound.id) ?? [];
   const used = cues.length > 0 ? `, with ${count(cues.length, 'cue')}` : '';
   edit(
-    together(`${sound.name} taken out${used}`, [
-      { kind: 'set-cues', cues: cues.map(({ id }) => ({ id, cue: undefined })) },
-      { kind: 'set-sounds', sounds: [{ id: sound.id, sound: undefined }] },
+    batch(`${sound.name} taken out${used}`, [
+      takeOut(
+        'cues',
+        cues.map(({ id }) => id),
+      ),
+      { kind: 'set', of: 'sounds', things: [{ id: sound.id, to: undefined }] },
     ]),
   );
 }

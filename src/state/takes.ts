@@ -1,5 +1,5 @@
 import { create } from 'zustand';
-import { together } from '../core/film/edits/edit';
+import { batch } from '../core/film/edits/edit';
 import type { Cue, Sound } from '../core/film/sound';
 import { samplesWords } from '../core/time/words';
 import { closeTake, listTakes, removeTake, takeFile, type Take } from '../engine/browser/record/take-shelf';
@@ -78,9 +78,9 @@ export async function keepTake(take: Take, laneId: string): Promise<void> {
     const pin = take.pin.to === 'pose' ? { ...take.pin, by: from } : take.pin;
     const cue: Cue = { id: newId(), soundId: sound.id, laneId, from, to: sound.samples, level: 0, pin };
     edit(
-      together(`${take.name} laid in`, [
-        { kind: 'set-sounds', sounds: [{ id: sound.id, sound }] },
-        { kind: 'set-cues', cues: [{ id: cue.id, cue }] },
+      batch(`${take.name} laid in`, [
+        { kind: 'set', of: 'sounds', things: [{ id: sound.id, to: sound }] },
+        { kind: 'set', of: 'cues', things: [{ id: cue.id, to: cue }] },
       ]),
     );
     chooseCue(cue.id, 'only');

@@ -34,3 +34,6 @@ export const hoursOf = (frames: number, { num, den }: Rate): number => (frames *
 export const asName = (text: string): string =>
   // Not within a letter of two halves.
   text.length <= LONGEST_NAME ? text : text.slice(0, LONGEST_NAME).replace(/[\uD800-\uDBFF]$/, '');
+
+/** The most passes of a cycle. */
+export const MOST_PASSES = 10_000;

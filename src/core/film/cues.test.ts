@@ -80,7 +80,7 @@ function someEdit(film: Film, kind: number, numbers: readonly number[], n: numbe
   const chosen = [...new Set(numbers.map((each) => all[each % Math.max(1, all.length)] ?? ''))].filter(
     Boolean,
   );
-  const nothing: Edit = { kind: 'together', edits: [] };
+  const nothing: Edit = { kind: 'batch', edits: [] };
   const orNothing = (made: Parsed<Edit> | undefined): Edit => (made?.ok ? made.value : nothing);
   switch (kind % 7) {
     case 0:
@@ -94,7 +94,11 @@ function someEdit(film: Film, kind: number, numbers: readonly number[], n: numbe
         makeCycleEdit(film, chosen, { times: 1 + (n % 3), way: 'there-and-back', endsTwice: false }, freshId),
       );
     case 4:
-      return { kind: 'move-scene', sceneId: film.scenes[0]?.id ?? '', index: n % film.scenes.length };
+      return {
+        kind: 'move',
+        of: 'scenes',
+        moves: [{ id: film.scenes[0]?.id ?? '', index: n % film.scenes.length }],
+      };
     case 5:
       return fitEdit(film, chosen, 1 + (n % 60), freshId)?.edit ?? nothing;
     default: {
@@ -142,7 +146,7 @@ describe('a pin', () => {
     const slower = done(film, keepHolds(film, { num: 12, den: 1 }).edit);
     expect(only(slower).start).toBe(frameToSample(9, { num: 12, den: 1 }));
     const kept = keepSeconds(film, { num: 48, den: 1 }, 'grow', freshId);
-    expect(only(done(film, kept?.edit ?? { kind: 'together', edits: [] })).start).toBe(only(film).start);
+    expect(only(done(film, kept?.edit ?? { kind: 'batch', edits: [] })).start).toBe(only(film).start);
   });
 
   test('in a cycle holds at one pass, or at every one', () => {
@@ -213,9 +217,9 @@ describe('a pin', () => {
     const cycled = laid(done(film, ok(makeCycleEdit(film, ['0.0', '0.1', '0.2'], shape, freshId))), 2);
     const counted = done(cycled, holdCuesEdit(cycled, ['cue'], { to: 'pose', every: true }));
     const fewer = done(counted, {
-      kind: 'set-cycle',
-      cycleId: counted.scenes[0]?.items[0]?.id ?? '',
-      shape: { times: 400 },
+      kind: 'patch',
+      of: 'items',
+      patches: [{ id: counted.scenes[0]?.items[0]?.id ?? '', patch: { times: 400 } }],
     });
     const heard = (now: Film): unknown =>
       voicesBetween(planMix(now), 500_000, 600_000).map(({ start, end, hash }) => [start, end, hash]);
@@ -393,5 +397,5 @@ test('several cues are made louder by as much, each as far as it goes', () => {
     ['low', 'high'].map((id) => film.cues.find((cue) => cue.id === id)?.level);
   expect(levels(done(set, raiseCuesEdit(set, ['low', 'high'], 6)))).toEqual([-52, 12]);
   expect(levels(done(set, raiseCuesEdit(set, ['low', 'high'], -6)))).toEqual([-60, 2]);
-  expect(raiseCuesEdit(set, ['low', 'high'], -6)).toMatchObject({ words: '2 cues softer' });
+  expect(raiseCuesEdit(set, ['low', 'high'], -6)).toMatchObject({ label: '2 cues softer' });
 });

@@ -172,7 +172,7 @@ test('what is put into a gap is shown beside the pose that the gap was next to, 
       const gap = gapAt(film, plan, at);
       if (!over || !gap) return;
       const item = { id: 'new', photoId: 'a', hold: 1 };
-      const shown = shownIds(applyEdit(film, { kind: 'place-items', places: [{ item, ...gap }] }));
+      const shown = shownIds(applyEdit(film, { kind: 'insert', of: 'items', places: [{ item, ...gap }] }));
       const beside = gap.frame === over.end ? 1 : -1;
       expect(shown.some((id, i) => id === over.pose.id && shown[i + beside] === 'new')).toBe(true);
     }),
@@ -201,24 +201,33 @@ describe('moments', () => {
     const at = momentAt(scheduleOf(film), 9);
     if (!at) throw new Error('no moment');
     const flag = { id: 'f', label: 'clop', kind: 'contact', colour: 'ochre', at } as const;
-    const flagged = perform(startHistory(film), { kind: 'set-flags', flags: [{ id: 'f', flag }] });
+    const flagged = perform(startHistory(film), {
+      kind: 'set',
+      of: 'flags',
+      things: [{ id: 'f', to: flag }],
+    });
     const where = (each: Film): unknown => {
       const [placed] = placedFlags(each, scheduleOf(each));
       return placed && [placed.frame, placed.loose];
     };
     expect(where(flagged.film)).toEqual([9, false]);
-    const longer = perform(flagged, { kind: 'set-holds', holds: [{ poseId: '0.0', hold: 10 }] });
+    const longer = perform(flagged, {
+      kind: 'patch',
+      of: 'items',
+      patches: [{ id: '0.0', patch: { hold: 10 } }],
+    });
     expect(where(longer.film)).toEqual([15, false]);
-    const gone = perform(longer, { kind: 'remove-items', ids: ['0.2'] });
+    const gone = perform(longer, { kind: 'remove', of: 'items', ids: ['0.2'] });
     expect(where(gone.film)).toEqual([15, true]);
     expect(undo(gone).film).toEqual(longer.film);
     // In a cycle the pass counts: with one pass less it stands in the last there is.
     const cycled = perform(startHistory(film), {
-      kind: 'together',
+      kind: 'batch',
       edits: [
-        { kind: 'remove-items', ids: ['0.0', '0.1'] },
+        { kind: 'remove', of: 'items', ids: ['0.0', '0.1'] },
         {
-          kind: 'place-items',
+          kind: 'insert',
+          of: 'items',
           places: [
             {
               item: {
@@ -237,7 +246,11 @@ describe('moments', () => {
     }).film;
     const third = momentAt(scheduleOf(cycled), 22);
     expect(third).toMatchObject({ poseId: '0.1', offset: 2, showing: 2 });
-    const two = applyEdit(cycled, { kind: 'set-cycle', cycleId: 'c', shape: { times: 2 } });
+    const two = applyEdit(cycled, {
+      kind: 'patch',
+      of: 'items',
+      patches: [{ id: 'c', patch: { times: 2 } }],
+    });
     expect(third && placeOf(scheduleOf(two), third)).toEqual({ frame: 14, loose: false });
   });
 

@@ -6,7 +6,17 @@ import { copiedPoses, duplicateEdit, pasteEdit } from './edits/copy-edits';
 import { makeCycleEdit, takePassOutEdit, unrollEdit } from './edits/cycle-edits';
 import { joinSceneEdit, splitSceneEdit } from './edits/scene-edits';
 import type { Parsed } from '../time/parsed';
-import type { Edit } from './edits/edit';
+import {
+  holdEach,
+  takeOut,
+  type CollectionName,
+  type Edit,
+  type ListName,
+  type Lists,
+  type Patches,
+} from './edits/edit';
+import type { Moment } from './moment';
+import type { Sound } from './sound';
 import { applyEdit } from './edits/apply-edit';
 import { invertEdit } from './edits/invert-edit';
 import { restoreEdit, swapEdit, writtenOutEdit } from './edits/retouch-edits';
@@ -39,6 +49,97 @@ const photo = photoNamed;
 const ids = (film: Film): string[] => posesOf(film).map((pose) => pose.id);
 const order = (film: Film): string[] => ids(film);
 
+/** What some numbers make of each collection of a film: a further collection does not compile without a way to edit it here. */
+const PLAIN_EDITS: { readonly [C in CollectionName]: (film: Film, n: number, fresh: string) => Edit } = {
+  film: (_, __, fresh) => ({ kind: 'patch', of: 'film', patch: { title: fresh } }),
+  settings: (_, n) => ({ kind: 'patch', of: 'settings', patch: { defaultHold: 1 + (n % 5), width: 640 } }),
+  range: (film, n) => ({
+    kind: 'patch',
+    of: 'range',
+    patch: { out: n % 3 ? someMoment(film, n) : undefined },
+  }),
+  mix: (_, n) => ({
+    ...{ kind: 'patch', of: 'mix' },
+    patch: { gain: n % 7, stepBack: n % 2 ? { amount: -9, attack: 0, release: 1 } : undefined },
+  }),
+  flags: (film, n, fresh) => {
+    const at = someMoment(film, n);
+    const to = at && ({ id: `flag${n % 3}`, label: fresh, kind: 'note', colour: 'rust', at } as const);
+    return { kind: 'set', of: 'flags', things: [{ id: `flag${n % 3}`, to: n % 5 ? to : undefined }] };
+  },
+  sounds: (_, n, fresh) => {
+    const id = `sound${n % 3}`;
+    return { kind: 'set', of: 'sounds', things: [{ id, to: n % 5 ? someSound(id, fresh) : undefined }] };
+  },
+  cues: (film, n, fresh) =>
+    n % 4
+      ? placeCueEdit(film, {
+          ...{ id: `cue${n % 3}`, sound: someSound('sound0', fresh), laneId: 'music' },
+          at: (n * 997) % 90_000,
+        })
+      : takeOut('cues', [`cue${n % 3}`]),
+  photos: (film, n, fresh) =>
+    someOfList('photos', film.photos, n, photo(fresh), (each) => ({
+      setAside: each.setAside ? undefined : true,
+    })),
+  scenes: (film, n, fresh) =>
+    someOfList('scenes', film.scenes, n, { id: fresh, name: fresh, items: [] }, () => ({
+      ...{ name: fresh, colour: n % 2 ? 'moss' : undefined },
+    })),
+  lanes: (film, n, fresh) =>
+    someOfList('lanes', film.lanes, n, { id: fresh, name: fresh, kind: 'music', level: 0 }, () => ({
+      ...{ level: -(n % 9), muted: n % 3 ? true : undefined },
+    })),
+  items: (film, n, fresh) => {
+    const scene = film.scenes[n % film.scenes.length];
+    const gap = { parentId: scene?.id ?? '', index: n % ((scene?.items.length ?? 0) + 1) };
+    const ids = posesOf(film).map(({ id }) => id);
+    const id = ids[n % Math.max(1, ids.length)] ?? '';
+    switch (n % 4) {
+      case 0:
+        return {
+          kind: 'insert',
+          of: 'items',
+          places: [{ item: { id: fresh, photoId: 'a', hold: 1 }, ...gap }],
+        };
+      case 1:
+        return { kind: 'remove', of: 'items', ids: [id] };
+      case 2:
+        return { kind: 'move', of: 'items', moves: [{ id, ...gap }] };
+      default:
+        return { kind: 'patch', of: 'items', patches: [{ id, patch: { hold: 1 + (n % 9), photoId: 'b' } }] };
+    }
+  },
+};
+
+const COLLECTION_NAMES = Object.keys(PLAIN_EDITS) as readonly CollectionName[];
+
+const someMoment = (film: Film, n: number): Moment | undefined =>
+  momentAt(scheduleOf(film), n % Math.max(1, scheduleOf(film).frames));
+
+const someSound = (id: string, name: string): Sound => ({
+  ...{ id, name, hash: '0', type: '', bytes: 1, channels: 1, sampleRate: 8000, samples: 9000 },
+});
+
+function someOfList<L extends Exclude<ListName, 'items'>>(
+  of: L,
+  list: readonly { readonly id: string }[],
+  n: number,
+  added: Lists[L],
+  patchOf: (thing: Lists[L]) => Patches[L],
+): Edit {
+  const at = (n >> 2) % Math.max(1, list.length);
+  const thing = list[at] as Lists[L] | undefined;
+  const edits = [
+    { kind: 'insert', of, places: [{ item: added, index: at }] },
+    { kind: 'remove', of, ids: thing ? [thing.id] : [] },
+    { kind: 'move', of, moves: thing ? [{ id: thing.id, index: (n >> 4) % list.length }] : [] },
+    { kind: 'patch', of, patches: thing ? [{ id: thing.id, patch: patchOf(thing) }] : [] },
+  ];
+  // A collection that is one of several by its type is one of them here.
+  return edits[n % 4] as unknown as Edit;
+}
+
 /** An edit that makes sense for a film, drawn from numbers. */
 function someEdit(film: Film, kind: number, picks: readonly number[], n: number, fresh: string): Edit {
   const poses = ids(film);
@@ -55,11 +156,15 @@ function someEdit(film: Film, kind: number, picks: readonly number[], n: number,
   const cycles = film.scenes.flatMap(({ items }) => items.filter(isCycle));
   const cycleId = cycles[n % Math.max(1, cycles.length)]?.id ?? '';
   const way = CYCLE_WAYS[n % 3] ?? 'forward';
-  const nothing: Edit = { kind: 'together', edits: [] };
+  const nothing: Edit = { kind: 'batch', edits: [] };
   const done = (made: Parsed<Edit>): Edit => (made.ok ? made.value : nothing);
-  switch (kind % 29) {
+  if (kind % 2 === 1) {
+    const name = COLLECTION_NAMES[(kind >> 1) % COLLECTION_NAMES.length] as CollectionName;
+    return PLAIN_EDITS[name](film, n, fresh);
+  }
+  switch ((kind >> 1) % 21) {
     case 0:
-      return { kind: 'set-holds', holds: chosen.map((poseId, i) => ({ poseId, hold: 1 + ((n + i) % 9) })) };
+      return holdEach(chosen.map((poseId, i) => ({ poseId, hold: 1 + ((n + i) % 9) })));
     case 1:
       return removeEdit(film, chosen);
     case 2:
@@ -67,101 +172,50 @@ function someEdit(film: Film, kind: number, picks: readonly number[], n: number,
     case 3:
       return shiftByOne(film, chosen, n % 2 ? 1 : -1);
     case 4:
-      return {
-        kind: 'place-items',
-        places: [{ item: { id: fresh, photoId: 'a', hold: 1 + (n % 5) }, ...gap }],
-      };
-    case 5:
-      return { kind: 'set-settings', settings: { defaultHold: 1 + (n % 5), width: 640 } };
-    case 6:
-      return {
-        kind: 'place-scenes',
-        places: [
-          { scene: { id: `new-${fresh}`, name: 'New', items: [] }, index: n % (film.scenes.length + 1) },
-        ],
-      };
-    case 7:
-      return film.scenes.length > 1
-        ? { kind: 'remove-scenes', sceneIds: [sceneId] }
-        : { kind: 'set-title', title: fresh };
-    case 8:
       return turnEdit(film, photos, ((n % 8) + 1) as Orientation);
-    case 9:
+    case 5:
       return setAsideEdit(film, photos);
-    case 10:
+    case 6:
       return bringBackEdit(film, photos, newId);
-    case 11:
+    case 7:
       return insertEdit(film, photos, gap, newId);
-    case 12:
+    case 8:
       return newSceneEdit(film, photos, newId);
-    case 13:
+    case 9:
       return (
-        replaceEdit(film, chosen, n % 2 ? photos : photos.slice(0, 1)) ?? { kind: 'set-title', title: fresh }
+        replaceEdit(film, chosen, n % 2 ? photos : photos.slice(0, 1)) ?? {
+          kind: 'patch',
+          of: 'film',
+          patch: { title: fresh },
+        }
       );
-    case 14:
+    case 10:
       return n % 2
         ? swapEdit(
             film,
             photos.map((photoId) => ({ photoId, file: photo(`mended-${photoId}`) })),
           )
         : restoreEdit(film, photos);
-    case 15:
+    case 11:
       return reverseEdit(film, chosen);
-    case 16:
+    case 12:
       return exchangeEdit(film, chosen) ?? duplicateEdit(film, chosen, newId) ?? nothing;
-    case 17:
+    case 13:
       return done(makeCycleEdit(film, chosen, { times: 1 + (n % 4), way, endsTwice: n % 2 === 0 }, newId));
-    case 18:
+    case 14:
       return done(unrollEdit(film, cycleId, newId));
-    case 19:
+    case 15:
       return done(takePassOutEdit(film, cycleId, n % 3, newId));
-    case 20:
-      return { kind: 'set-cycle', cycleId, shape: { times: 1 + (n % 5), way } };
-    case 21:
+    case 16:
+      return { kind: 'patch', of: 'items', patches: [{ id: cycleId, patch: { times: 1 + (n % 5), way } }] };
+    case 17:
       return pasteEdit(film, copiedPoses(film, chosen), gap, newId);
-    case 22:
+    case 18:
       return done(n % 2 ? joinSceneEdit(film, sceneId) : splitSceneEdit(film, chosen[0] ?? '', newId));
-    case 23:
-      return n % 2
-        ? { kind: 'set-scene', sceneId, marks: { setAside: n % 3 === 0 || undefined, colour: 'moss' } }
-        : { kind: 'move-scene', sceneId, index: (n >> 3) % film.scenes.length };
-    case 24:
+    case 19:
       return n % 2
         ? (keepSeconds(film, { num: 10 + (n % 50), den: 1 }, n % 3 ? 'drop' : 'grow', newId)?.edit ?? nothing)
         : (fitEdit(film, chosen, 1 + (n % 90), newId)?.edit ?? nothing);
-    case 25: {
-      const at = momentAt(scheduleOf(film), n % Math.max(1, scheduleOf(film).frames));
-      const flag = at && ({ id: `flag${n % 3}`, label: fresh, kind: 'note', colour: 'rust', at } as const);
-      return n % 2
-        ? { kind: 'set-range', range: { in: at } }
-        : { kind: 'set-flags', flags: [{ id: `flag${n % 3}`, flag: n % 5 ? flag : undefined }] };
-    }
-    case 26:
-      return n % 3
-        ? {
-            kind: 'set-lanes',
-            lanes: film.lanes.filter((_, i) => i !== n % 4).map((lane) => ({ ...lane, level: -(n % 9) })),
-          }
-        : {
-            kind: 'set-mix',
-            mix: { gain: n % 7, ...(n % 2 ? { stepBack: { amount: -9, attack: 0, release: 1 } } : {}) },
-          };
-    case 27: {
-      const id = `sound${n % 3}`;
-      const sound = {
-        id,
-        name: fresh,
-        hash: '0',
-        type: '',
-        bytes: 1,
-        channels: 1,
-        sampleRate: 8000,
-        samples: 9000,
-      };
-      return n % 2
-        ? { kind: 'set-sounds', sounds: [{ id, sound: n % 5 ? sound : undefined }] }
-        : placeCueEdit(film, { id: `cue${n % 3}`, sound, laneId: 'music', at: (n * 997) % 90_000 });
-    }
     default:
       return layOutEdit(
         film,
@@ -220,7 +274,7 @@ describe('edits', () => {
         fc.array(fc.nat(), { minLength: 1, maxLength: 5 }),
         fc.nat(),
         (film, picks, n) => {
-          const edit = someEdit(film, 2, picks, n, '');
+          const edit = someEdit(film, 4, picks, n, '');
           const moved = applyEdit(film, edit);
           expect(order(moved).sort()).toEqual(order(film).sort());
           expect(applyEdit(moved, invertEdit(film, edit))).toEqual(film);

@@ -1,7 +1,7 @@
 import type { Film } from './film';
 import { applyEdit } from './edits/apply-edit';
-import { together, type Edit } from './edits/edit';
-import { editWords } from './edits/edit-words';
+import { batch, putAll, type Edit } from './edits/edit';
+import { editLabel } from './edits/edit-label';
 import { invertEdit } from './edits/invert-edit';
 import { loosened } from './moments';
 import { scheduleOf } from './schedule';
@@ -27,11 +27,11 @@ function withMoments(film: Film, edit: Edit): Edit {
   const after = scheduleOf(applyEdit(film, edit));
   const { flags, range, cues } = loosened(film, scheduleOf(film), after);
   if (flags.length === 0 && cues.length === 0 && !range.in && !range.out) return edit;
-  return together(editWords(edit), [
+  return batch(editLabel(edit), [
     edit,
-    { kind: 'set-flags', flags: flags.map((flag) => ({ id: flag.id, flag })) },
-    { kind: 'set-cues', cues: cues.map((cue) => ({ id: cue.id, cue })) },
-    { kind: 'set-range', range },
+    putAll('flags', flags),
+    putAll('cues', cues),
+    { kind: 'patch', of: 'range', patch: range },
   ]);
 }
 
@@ -50,13 +50,13 @@ export function amend(history: History, edit: Edit): History {
   const last = history.done.at(-1);
   if (!last) return perform(history, edit);
   const step: Step = {
-    edit: { kind: 'together', edits: [...partsOf(last.edit), edit] },
-    inverse: { kind: 'together', edits: [invertEdit(history.film, edit), ...partsOf(last.inverse)] },
+    edit: { kind: 'batch', edits: [...partsOf(last.edit), edit] },
+    inverse: { kind: 'batch', edits: [invertEdit(history.film, edit), ...partsOf(last.inverse)] },
   };
   return { film: applyEdit(history.film, edit), done: [...history.done.slice(0, -1), step], undone: [] };
 }
 
-const partsOf = (edit: Edit): readonly Edit[] => (edit.kind === 'together' ? edit.edits : [edit]);
+const partsOf = (edit: Edit): readonly Edit[] => (edit.kind === 'batch' ? edit.edits : [edit]);
 
 /** Takes the last edit back; without one, the same history. */
 export function undo(history: History): History {

@@ -1,4 +1,4 @@
-import type { Edit } from './edits/edit';
+import { putAll, type Edit } from './edits/edit';
 import type { Film, Flag, Moment, Range } from './film';
 import { poseAt, scheduleOf, showingOf, type Schedule } from './schedule';
 import type { Cue } from './sound';
@@ -107,7 +107,7 @@ export function keptInPlace(
   };
   const flags = before.flags.flatMap((flag) => {
     const at = kept(flag.at);
-    return at ? [{ id: flag.id, flag: { ...flag, at } }] : [];
+    return at ? [{ ...flag, at }] : [];
   });
   const points = Object.entries(before.range).flatMap(([key, moment]: [string, Moment | undefined]) => {
     const at = moment && kept(moment);
@@ -118,11 +118,11 @@ export function keptInPlace(
     if (pin.to === 'time' || !plan.firsts.has(pin.at.poseId)) return [];
     const wanted = Math.max(0, frameAfter(pinnedFrame(plan, pin.at)));
     const at = pinnedFrame(next, pin.at) === wanted ? undefined : pinMomentAt(next, wanted);
-    return at ? [{ id: cue.id, cue: { ...cue, pin: { ...pin, at } } }] : [];
+    return at ? [{ ...cue, pin: { ...pin, at } }] : [];
   });
   const edits: Edit[] = [];
-  if (cues.length > 0) edits.push({ kind: 'set-cues', cues });
-  if (flags.length > 0) edits.push({ kind: 'set-flags', flags });
-  if (points.length > 0) edits.push({ kind: 'set-range', range: Object.fromEntries(points) });
+  if (cues.length > 0) edits.push(putAll('cues', cues));
+  if (flags.length > 0) edits.push(putAll('flags', flags));
+  if (points.length > 0) edits.push({ kind: 'patch', of: 'range', patch: Object.fromEntries(points) });
   return edits;
 }

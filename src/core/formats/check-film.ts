@@ -16,7 +16,7 @@ import {
   settingsSchema,
   soundSchema,
   titleSchema,
-} from './film-schema';
+} from '../film/film-schema';
 import { inconsistency } from './inconsistency';
 
 /** Parts of films that were found to be sound; an edit shares what it does not touch, so little is looked at twice. */

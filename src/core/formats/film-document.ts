@@ -3,7 +3,8 @@ import { MOST_PARTS } from '../film/bounds';
 import { NO_SOUND, type Film } from '../film/film';
 import { failed, found, type Parsed } from '../time/parsed';
 import { faultWords } from './fault-words';
-import { documentSchema } from './film-schema';
+import { filmSchema } from '../film/film-schema';
+import { shaped } from '../film/shaped';
 import { inconsistency } from './inconsistency';
 
 /**
@@ -23,6 +24,16 @@ export interface FilmDocument {
   /** In the browser only: how many of the moves in the journal beside it are in it. */
   readonly at?: number | undefined;
 }
+
+/** A document of this version. */
+export const documentSchema = shaped<FilmDocument & { readonly stamp?: string }>({
+  format: Joi.string().valid('kermis').required(),
+  version: Joi.number().integer().min(1).required(),
+  at: Joi.number().integer().min(0).optional(),
+  // Said which list of what was done belonged to it, before there was a journal.
+  stamp: Joi.string().max(64).optional(),
+  film: filmSchema,
+}).required();
 
 export const filmDocument = (film: Film, at?: number): FilmDocument => ({
   format: 'kermis',

@@ -1,3 +1,4 @@
+import { readFile } from 'node:fs/promises';
 import { describe, expect, test } from 'vitest';
 import { DEFAULT_SETTINGS, NO_SOUND, type Film } from '../film/film';
 import { filmDocument, FILM_VERSION, readFilmDocument } from './film-document';
@@ -94,4 +95,10 @@ test('file names are made fit for every system', () => {
   expect(fileName(' .. ', '.mp4')).toBe('film.mp4');
   expect(fileName('x'.repeat(300), '.webm')).toHaveLength(125);
   expect(fileName('Pferd 🐎 أهلا', '.webm')).toBe('Pferd 🐎 أهلا.webm');
+});
+
+test('the page on file formats names the version that is written', async () => {
+  const page = await readFile('docs/file-formats.md', 'utf8');
+  const named = [...page.matchAll(/Version (\d+):|"version": (\d+)/g)].map(([, a, b]) => Number(a ?? b));
+  expect(named).toEqual([FILM_VERSION, FILM_VERSION]);
 });

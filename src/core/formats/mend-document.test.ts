@@ -135,18 +135,18 @@ test(
     );
     const edit = fc.tuple(fc.nat(9), text, number).map(([kind, words, n]): Edit => {
       const edits: readonly Edit[] = [
-        { kind: 'set-title', title: words },
-        { kind: 'set-holds', holds: [{ poseId: 'b', hold: n }] },
-        { kind: 'set-cycle', cycleId: 'cycle', shape: { times: n } },
-        { kind: 'set-scene', sceneId: 's0', marks: { name: words } },
-        { kind: 'set-settings', settings: { rate: { num: n, den: 1 } } },
-        { kind: 'set-settings', settings: { width: n, background: words } },
-        { kind: 'set-flags', flags: [{ id: 'f', flag: { ...flag, id: 'f', label: words } }] },
-        { kind: 'set-sounds', sounds: [{ id: 'sound', sound: { ...sound, name: words, channels: n } }] },
-        { kind: 'set-cues', cues: [{ id: 'cue', cue: { ...cue, level: n, to: n } }] },
-        { kind: 'remove-photos', photoIds: n % 2 ? ['a'] : [] },
+        { kind: 'patch', of: 'film', patch: { title: words } },
+        { kind: 'patch', of: 'items', patches: [{ id: 'b', patch: { hold: n } }] },
+        { kind: 'patch', of: 'items', patches: [{ id: 'cycle', patch: { times: n } }] },
+        { kind: 'patch', of: 'scenes', patches: [{ id: 's0', patch: { name: words } }] },
+        { kind: 'patch', of: 'settings', patch: { rate: { num: n, den: 1 } } },
+        { kind: 'patch', of: 'settings', patch: { width: n, background: words } },
+        { kind: 'set', of: 'flags', things: [{ id: 'f', to: { ...flag, id: 'f', label: words } }] },
+        { kind: 'set', of: 'sounds', things: [{ id: 'sound', to: { ...sound, name: words, channels: n } }] },
+        { kind: 'set', of: 'cues', things: [{ id: 'cue', to: { ...cue, level: n, to: n } }] },
+        { kind: 'remove', of: 'photos', ids: n % 2 ? ['a'] : [] },
       ];
-      return edits[kind] ?? { kind: 'set-title', title: words };
+      return edits[kind] ?? { kind: 'patch', of: 'film', patch: { title: words } };
     });
     fc.assert(
       fc.property(fc.array(edit, { maxLength: 6 }), (edits) => {

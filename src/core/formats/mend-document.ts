@@ -5,8 +5,7 @@ import { FIRST_LANES, FIRST_MIX } from '../film/sound';
 import { found, type Parsed } from '../time/parsed';
 import { count } from '../time/words';
 import { faultWords } from './fault-words';
-import { hasTooMany, isNewer, readFilmDocument, upToDate } from './film-document';
-import { documentSchema } from './film-schema';
+import { documentSchema, hasTooMany, isNewer, readFilmDocument, upToDate } from './film-document';
 
 /** A film as it was read, and what had to be put right in it, as parts of a sentence. */
 export interface OpenedFilm {

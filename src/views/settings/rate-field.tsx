@@ -23,7 +23,7 @@ export function RateField({ film, disabled }: { readonly film: Film; readonly di
   const take = (next: Rate): void => {
     if (sameRate(next, rate)) setAsked(undefined);
     else if (frames > 0) setAsked(next);
-    else edit({ kind: 'set-settings', settings: { rate: next } });
+    else edit({ kind: 'patch', of: 'settings', patch: { rate: next } });
   };
   return (
     <>

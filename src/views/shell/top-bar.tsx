@@ -1,5 +1,5 @@
 import { Keyboard, LibraryBig, Moon, Redo2, Search, Settings2, Sun, Undo2 } from 'lucide-react';
-import { editWords } from '../../core/film/edits/edit-words';
+import { editLabel } from '../../core/film/edits/edit-label';
 import { rateText } from '../../core/time/rate';
 import { Button, IconButton } from '../../kit/button';
 import { redoEdit, undoEdit } from '../../state/edit-film';
@@ -66,7 +66,7 @@ export function TopBar() {
             </ul>
           </nav>
           <IconButton
-            label={done ? `Undo: ${editWords(done)}` : 'Undo'}
+            label={done ? `Undo: ${editLabel(done)}` : 'Undo'}
             shortcut="Ctrl Z"
             disabled={!done}
             onClick={undoEdit}
@@ -74,7 +74,7 @@ export function TopBar() {
             <Undo2 size={18} aria-hidden />
           </IconButton>
           <IconButton
-            label={undone ? `Redo: ${editWords(undone)}` : 'Redo'}
+            label={undone ? `Redo: ${editLabel(undone)}` : 'Redo'}
             shortcut="Ctrl Shift Z"
             disabled={!undone}
             onClick={redoEdit}

@@ -10,8 +10,9 @@ import { edit } from '../../state/edit-film';
 function holdWords(film: Film, change: Edit): readonly string[] {
   const holds = new Map<string, number>();
   const gather = (each: Edit): void => {
-    if (each.kind === 'together') each.edits.forEach(gather);
-    if (each.kind === 'set-holds') for (const { poseId, hold } of each.holds) holds.set(poseId, hold);
+    if (each.kind === 'batch') each.edits.forEach(gather);
+    if (each.kind === 'patch' && each.of === 'items')
+      for (const { id, patch } of each.patches) if ('hold' in patch) holds.set(id, patch.hold);
   };
   gather(change);
   const { firsts } = scheduleOf(film);

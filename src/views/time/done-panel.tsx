@@ -1,6 +1,6 @@
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { useEffect, useRef } from 'react';
-import { editWords } from '../../core/film/edits/edit-words';
+import { editLabel } from '../../core/film/edits/edit-label';
 import { count } from '../../core/time/words';
 import { goToEdit } from '../../state/edit-film';
 import { useWorkbench } from '../../state/workbench';
@@ -37,7 +37,7 @@ export function DonePanel() {
                 data-undone={index > done.length || undefined}
                 onClick={() => goToEdit(index)}
               >
-                {step ? editWords(step.edit) : 'As it was'}
+                {step ? editLabel(step.edit) : 'As it was'}
               </button>
             </li>
           );

@@ -1,13 +1,11 @@
 import type { Film, Item } from '../film';
 import { byParent, chosenItems, isCycle, itemsOf, type ItemPlace } from '../items';
 import { count } from '../../time/words';
-import { together, type Edit, type ItemMove } from './edit';
+import { batch, holdEach, type Edit, type MoveEdit } from './edit';
 
 /** Sets one hold, in frames, for all the poses named. */
-export const holdEdit = (poseIds: Iterable<string>, hold: number): Edit => ({
-  kind: 'set-holds',
-  holds: [...poseIds].map((poseId) => ({ poseId, hold })),
-});
+export const holdEdit = (poseIds: Iterable<string>, hold: number): Edit =>
+  holdEach([...poseIds].map((poseId) => ({ poseId, hold })));
 
 /** A place between items: before the one that is at `index` of a scene or cycle now (its length: at the end). */
 export interface Gap {
@@ -32,15 +30,19 @@ const isWithin = (items: readonly Item[], parentId: string): boolean =>
 export function moveBefore(film: Film, poseIds: Iterable<string>, gap: Gap): Edit {
   const moving = chosenItems(film, poseIds).map(({ item }) => item);
   if (!itemsOf(film, gap.parentId) || isWithin(moving, gap.parentId))
-    return { kind: 'move-items', moves: [] };
+    return { kind: 'move', of: 'items', moves: [] };
   const first = indexWithout(film, gap, new Set(moving.map((item) => item.id)));
-  const moves = moving.map(({ id }, i): ItemMove => ({ id, parentId: gap.parentId, index: first + i }));
-  return { kind: 'move-items', moves };
+  const moves = moving.map(({ id }, i): MoveEdit<'items'>['moves'][number] => ({
+    id,
+    parentId: gap.parentId,
+    index: first + i,
+  }));
+  return { kind: 'move', of: 'items', moves };
 }
 
 /** Moves chosen poses by one place within their scenes and cycles, later (1) or earlier (−1); those at the edge stay. */
 export function shiftByOne(film: Film, poseIds: Iterable<string>, direction: 1 | -1): Edit {
-  const moves: ItemMove[] = [];
+  const moves: MoveEdit<'items'>['moves'][number][] = [];
   for (const [parentId, here] of byParent(chosenItems(film, poseIds))) {
     const last = (itemsOf(film, parentId)?.length ?? 0) - 1;
     // Counted from the edge that is moved towards: an item cannot pass a moved one that is stuck there.
@@ -51,7 +53,7 @@ export function shiftByOne(film: Film, poseIds: Iterable<string>, direction: 1 |
       moves.push({ id: item.id, parentId, index: direction === 1 ? last - to : to });
     }
   }
-  return { kind: 'move-items', moves };
+  return { kind: 'move', of: 'items', moves };
 }
 
 /** Items in the opposite order, those in cycles too. */
@@ -64,9 +66,9 @@ export function reverseEdit(film: Film, poseIds: readonly string[]): Edit {
     const turned = backwards(here.map(({ item }) => item));
     return here.map((place, i): ItemPlace => ({ ...place, item: turned[i] ?? place.item }));
   });
-  return together(`${count(poseIds.length, 'pose')} reversed`, [
-    { kind: 'remove-items', ids: places.map(({ item }) => item.id) },
-    { kind: 'place-items', places },
+  return batch(`${count(poseIds.length, 'pose')} reversed`, [
+    { kind: 'remove', of: 'items', ids: places.map(({ item }) => item.id) },
+    { kind: 'insert', of: 'items', places },
   ]);
 }
 
@@ -74,9 +76,10 @@ export function reverseEdit(film: Film, poseIds: readonly string[]): Edit {
 export function exchangeEdit(film: Film, poseIds: Iterable<string>): Edit | undefined {
   const [a, b, ...others] = chosenItems(film, poseIds);
   if (!a || !b || others.length > 0) return undefined;
-  return together('2 poses exchanged', [
+  return batch('2 poses exchanged', [
     {
-      kind: 'move-items',
+      kind: 'move',
+      of: 'items',
       moves: [
         { id: a.item.id, parentId: b.parentId, index: b.index },
         { id: b.item.id, parentId: a.parentId, index: a.index },
@@ -88,5 +91,5 @@ export function exchangeEdit(film: Film, poseIds: Iterable<string>): Edit | unde
 /** Deletes chosen poses, and with its last pose a cycle; the gap closes. */
 export function removeEdit(film: Film, poseIds: readonly string[]): Edit {
   const ids = chosenItems(film, poseIds).map(({ item }) => item.id);
-  return together(`${count(poseIds.length, 'pose')} deleted`, [{ kind: 'remove-items', ids }]);
+  return batch(`${count(poseIds.length, 'pose')} deleted`, [{ kind: 'remove', of: 'items', ids }]);
 }

@@ -7,12 +7,12 @@ import { beatsOfCue, soundBeats, type PlacedBeat } from '../placed-beats';
 import type { Beats, Sound } from '../sound';
 import { moveCuesEdit } from './cue-edits';
 import { applyEdit } from './apply-edit';
-import { together, type Edit } from './edit';
+import { batch, type Edit } from './edit';
 import { marked } from './marked';
 
 /** Sets the beats of a sound, or takes them off. */
 export const setBeatsEdit = (sound: Sound, beats: Beats | undefined, words: string): Edit =>
-  together(words, [{ kind: 'set-sounds', sounds: [{ id: sound.id, sound: marked(sound, { beats }) }] }]);
+  batch(words, [{ kind: 'set', of: 'sounds', things: [{ id: sound.id, to: marked(sound, { beats }) }] }]);
 
 /** The step that counts at a sample of a sound: the last one begun, or the first before it. */
 export const stepAt = ({ steps }: Beats, sample: number): number =>
@@ -83,7 +83,7 @@ export function cuesToBeatsEdit(film: Film, ids: readonly string[], musicId: str
     now = applyEdit(now, edits.at(-1) as Edit);
   }
   return edits.length > 0
-    ? found(together('Cues put on beats', edits))
+    ? found(batch('Cues put on beats', edits))
     : failed('The chosen cues lie on beats already.');
 }
 
@@ -94,5 +94,5 @@ export function beatOnFrameEdit(film: Film, musicId: string, frame: number): Par
   const beat = music && nearestBeat(beatsOfCue(music, at + BEYOND), at);
   if (!beat) return failed('The music has no beats yet: find them first.');
   if (beat.sample === at) return failed(`A beat lies on frame ${frame + 1} already.`);
-  return found(together(`Beat put on frame ${frame + 1}`, [moveCuesEdit(film, [musicId], at - beat.sample)]));
+  return found(batch(`Beat put on frame ${frame + 1}`, [moveCuesEdit(film, [musicId], at - beat.sample)]));
 }

@@ -2,7 +2,7 @@ import { count } from '../../time/words';
 import type { Film, Item } from '../film';
 import { chosenItems, copiesOf, posesIn } from '../items';
 import type { Gap } from './arrange';
-import { together, type Edit } from './edit';
+import { batch, type Edit } from './edit';
 import { copiedAlong, tiedAnew, tiedTo, withCues, type Tied } from './tied-along';
 
 /** Poses as values that can be put elsewhere, cycles that are chosen whole as cycles, with what is tied to them. */
@@ -26,7 +26,8 @@ export function cutPoses(film: Film, poseIds: Iterable<string>): Copied {
 }
 
 const placed = (items: readonly Item[], gap: Gap): Edit => ({
-  kind: 'place-items',
+  kind: 'insert',
+  of: 'items',
   places: items.map((item, i) => ({ item, parentId: gap.parentId, index: gap.index + i })),
 });
 
@@ -34,7 +35,7 @@ function placedCopies(film: Film, copied: Copied, gap: Gap, newId: () => string,
   const copies = copiesOf(copied.items, newId);
   const ties = tiedAnew(film, copied.items, copies, copied, newId);
   const words = `${count(posesIn(copies).length, 'pose')} ${done}${withCues(ties)}`;
-  return together(words, [placed(copies, gap), ...ties]);
+  return batch(words, [placed(copies, gap), ...ties]);
 }
 
 /** Puts copies of poses into a gap, that share nothing with those they were copied from; what is tied to them comes along. */

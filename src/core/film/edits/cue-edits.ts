@@ -5,14 +5,13 @@ import { firstPlaces, pinAt, samplesToPin, type PlacedCue } from '../cue-place';
 import type { Film } from '../film';
 import type { Cue, Lane, Pin, Sound } from '../sound';
 import { LEVELS } from '../../sound/level';
-import { together, type Edit } from './edit';
+import { batch, putAll, takeOut, type Edit } from './edit';
 import { marked } from './marked';
 
 /** The shortest part of a sound that a cue keeps: 5 ms. */
 const SHORTEST = 240;
 
-const setCues = (words: string, cues: readonly Cue[]): Edit =>
-  together(words, [{ kind: 'set-cues', cues: cues.map((cue) => ({ id: cue.id, cue })) }]);
+const setCues = (words: string, cues: readonly Cue[]): Edit => batch(words, [putAll('cues', cues)]);
 
 const cueWords = (cues: readonly unknown[]): string => count(cues.length, 'cue');
 
@@ -110,7 +109,7 @@ export function trimCuesEdit(
   );
   const edits = trimmed.flatMap((each) => (each.ok ? [each.value] : []));
   if (edits.length === 0) return trimmed[0] ?? failed('There is no such cue any more.');
-  return found(together(`${cueWords(edits)} trimmed`, edits));
+  return found(batch(`${cueWords(edits)} trimmed`, edits));
 }
 
 /** Parts cues at a sample of the film; those that do not lie over it stay as they are. */
@@ -147,9 +146,7 @@ export function splitCuesEdit(
 }
 
 export const removeCuesEdit = (ids: readonly string[]): Edit =>
-  together(`${cueWords(ids)} deleted`, [
-    { kind: 'set-cues', cues: ids.map((id) => ({ id, cue: undefined })) },
-  ]);
+  batch(`${cueWords(ids)} deleted`, [takeOut('cues', ids)]);
 
 /** Copies of cues behind themselves, one after the other; gives their ids too. */
 export function duplicateCuesEdit(
@@ -225,17 +222,12 @@ export function holdCuesEdit(film: Film, ids: Iterable<string>, hold: Hold): Edi
 /** Puts a moment of a cue on a frame, or so many frames before; it is tied there by that moment. */
 export function contactEdit(film: Film, id: string, by: number, frame: number, early: number): Edit {
   const [place] = firstPlaces(film, [id]);
-  if (!place) return together('Nothing changed', []);
+  if (!place) return batch('Nothing changed', []);
   const at = frameToSample(Math.max(0, frame - early), film.settings.rate);
   const every = place.cue.pin.to === 'pose' ? place.cue.pin.every : undefined;
   return setCues('Contact put on a frame', [{ ...place.cue, pin: pinAt(film, at, by, every) }]);
 }
 
-/** Lanes with one of them changed. */
-export const changeLaneEdit = (film: Film, id: string, words: string, marks: Partial<Lane>): Edit =>
-  together(words, [
-    {
-      kind: 'set-lanes',
-      lanes: film.lanes.map((lane) => (lane.id === id ? marked(lane, marks) : lane)),
-    },
-  ]);
+/** Changes marks of a lane; those that are undefined are taken away. */
+export const changeLaneEdit = (id: string, words: string, marks: Partial<Omit<Lane, 'id'>>): Edit =>
+  batch(words, [{ kind: 'patch', of: 'lanes', patches: [{ id, patch: marks }] }]);

@@ -1,15 +1,13 @@
 import { failed, found, type Parsed } from '../../time/parsed';
 import { count } from '../../time/words';
-import { hoursOf, LONGEST_FILM_HOURS } from '../bounds';
+import { hoursOf, LONGEST_FILM_HOURS, MOST_PASSES } from '../bounds';
 import type { Cycle, CycleShape, Film, Item, Pose } from '../film';
 import { copiesOf, isCycle, placesOf, posesIn, stretchOf, type ItemPlace } from '../items';
 import { keptInPlace } from '../moments';
 import { rowOf, spotAt } from '../row';
 import { applyEdit } from './apply-edit';
-import { together, type Edit } from './edit';
+import { batch, type Edit } from './edit';
 
-/** The most passes of a cycle. */
-export const MOST_PASSES = 10_000;
 /** The most poses that cycles are unrolled to. */
 const MOST_UNROLLED = 20_000;
 
@@ -59,9 +57,13 @@ export function makeCycleEdit(
   const cycle: Cycle = { id: newId(), items: stretch.items, ...shape };
   return withinADay(
     film,
-    together(`Cycle of ${count(posesIn(cycle.items).length, 'pose')} made`, [
-      { kind: 'remove-items', ids: stretch.items.map((item) => item.id) },
-      { kind: 'place-items', places: [{ item: cycle, parentId: stretch.parentId, index: stretch.from }] },
+    batch(`Cycle of ${count(posesIn(cycle.items).length, 'pose')} made`, [
+      { kind: 'remove', of: 'items', ids: stretch.items.map((item) => item.id) },
+      {
+        kind: 'insert',
+        of: 'items',
+        places: [{ item: cycle, parentId: stretch.parentId, index: stretch.from }],
+      },
     ]),
   );
 }
@@ -92,14 +94,18 @@ export function unrolled(items: readonly Item[], newId: () => string): readonly 
 /** Puts others in the place of an item that show the same; flags and points stay where they stand. */
 function shownAlike(film: Film, words: string, place: ItemPlace, items: readonly Item[]): Edit {
   const edits = instead(place, items);
-  const after = applyEdit(film, together(words, edits));
-  return together(words, [...edits, ...keptInPlace(film, after, (frame) => frame)]);
+  const after = applyEdit(film, batch(words, edits));
+  return batch(words, [...edits, ...keptInPlace(film, after, (frame) => frame)]);
 }
 
 /** Replaces an item by others in its place. */
 const instead = ({ item, parentId, index }: ItemPlace, items: readonly Item[]): readonly Edit[] => [
-  { kind: 'remove-items', ids: [item.id] },
-  { kind: 'place-items', places: items.map((each, i) => ({ item: each, parentId, index: index + i })) },
+  { kind: 'remove', of: 'items', ids: [item.id] },
+  {
+    kind: 'insert',
+    of: 'items',
+    places: items.map((each, i) => ({ item: each, parentId, index: index + i })),
+  },
 ];
 
 /** Makes plain poses of a cycle and of the cycles in it; the film shows the same. */

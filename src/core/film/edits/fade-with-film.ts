@@ -3,7 +3,7 @@ import { count } from '../../time/words';
 import { filmSamples, firstPlaces } from '../cue-place';
 import type { Film } from '../film';
 import type { Cue } from '../sound';
-import { together, type Edit } from './edit';
+import { batch, putAll, type Edit } from './edit';
 
 /** The fade that a cue without one gets: 1.5 s. */
 const USUAL = 1.5 * SAMPLE_RATE;
@@ -18,16 +18,14 @@ export function fadeWithFilmEdit(
 ): { readonly edit: Edit; readonly short: number } {
   const end = filmSamples(film);
   let short = 0;
-  const cues = firstPlaces(film, ids).map(({ cue, sound, start }): { id: string; cue: Cue } => {
+  const cues = firstPlaces(film, ids).map(({ cue, sound, start }): Cue => {
     // What is turned round has its own start behind it, and nothing more to go on with.
     const to =
       cue.looped || cue.reversed ? cue.to : Math.max(cue.to, Math.min(sound.samples, cue.from + end - start));
     if (!cue.looped && start + to - cue.from < end) short++;
     const fadeOut = cue.fadeOut ?? { samples: USUAL, curve: 'power' };
-    return { id: cue.id, cue: { ...cue, to, fadeOut } };
+    return { ...cue, to, fadeOut };
   });
-  const edit = together(`${count(cues.length, 'cue')} fading out with the film`, [
-    { kind: 'set-cues', cues },
-  ]);
+  const edit = batch(`${count(cues.length, 'cue')} fading out with the film`, [putAll('cues', cues)]);
   return { edit, short };
 }

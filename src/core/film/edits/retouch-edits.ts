@@ -23,8 +23,9 @@ export const swapEdit = (
 ): Edit => {
   const photos = new Map(film.photos.map((photo) => [photo.id, photo]));
   return {
-    kind: 'set-photos',
-    changes: pairs.flatMap(({ photoId, file }) => {
+    kind: 'patch',
+    of: 'photos',
+    patches: pairs.flatMap(({ photoId, file }) => {
       const photo = photos.get(photoId);
       if (!photo) return [];
       const { turn, mends } = photo.writtenOut?.form === 'film' ? {} : (photo.retouched ?? photo);
@@ -33,7 +34,7 @@ export const swapEdit = (
         ...(turn === undefined ? {} : { turn }),
         ...(mends === undefined ? {} : { mends }),
       };
-      return [{ photoId, marks: { retouched, writtenOut: undefined } }];
+      return [{ id: photoId, patch: { retouched, writtenOut: undefined } }];
     }),
   };
 };
@@ -41,14 +42,15 @@ export const swapEdit = (
 /** Shows photos' own files again. */
 export const restoreEdit = (film: Film, photoIds: Iterable<string>): Edit => {
   const wanted = new Set(photoIds);
-  const changes = film.photos
+  const patches = film.photos
     .filter((photo) => wanted.has(photo.id) && photo.retouched)
-    .map(({ id }) => ({ photoId: id, marks: { retouched: undefined } }));
-  return { kind: 'set-photos', changes };
+    .map(({ id }) => ({ id, patch: { retouched: undefined } }));
+  return { kind: 'patch', of: 'photos', patches };
 };
 
 /** Remembers under which names photos were written out. */
 export const writtenOutEdit = (files: readonly WrittenFile[]): Edit => ({
-  kind: 'set-photos',
-  changes: files.map(({ photo, out }) => ({ photoId: photo.id, marks: { writtenOut: out } })),
+  kind: 'patch',
+  of: 'photos',
+  patches: files.map(({ photo, out }) => ({ id: photo.id, patch: { writtenOut: out } })),
 });

@@ -7,7 +7,7 @@ import type { Span } from '../moments';
 import { rowOf } from '../row';
 import { scheduleOf } from '../schedule';
 import { canUnroll, tooManyToUnroll, unrolled } from './cycle-edits';
-import { together, type Edit } from './edit';
+import { batch, type Edit } from './edit';
 import { copiedAlong, tiedAnew, withCues } from './tied-along';
 
 const sceneAt = (
@@ -32,7 +32,7 @@ export function addSceneEdit(film: Film, behind: string | undefined, newId: () =
   const at = behind === undefined ? undefined : sceneAt(film, behind);
   const scene: Scene = { id: newId(), name: nextSceneName(film), items: [] };
   const index = at ? at.index + 1 : film.scenes.length;
-  return together(`${scene.name} added`, [{ kind: 'place-scenes', places: [{ scene, index }] }]);
+  return batch(`${scene.name} added`, [{ kind: 'insert', of: 'scenes', places: [{ item: scene, index }] }]);
 }
 
 /** Parts the scene of a pose so that the pose is the first of a new one. */
@@ -46,10 +46,11 @@ export function splitSceneEdit(film: Film, poseId: string, newId: () => string):
   const moving = scene.items.slice(index);
   const second: Scene = { id: newId(), name: nextSceneName(film), items: [] };
   return found(
-    together(`${scene.name} split`, [
-      { kind: 'place-scenes', places: [{ scene: second, index: at.index + 1 }] },
+    batch(`${scene.name} split`, [
+      { kind: 'insert', of: 'scenes', places: [{ item: second, index: at.index + 1 }] },
       {
-        kind: 'move-items',
+        kind: 'move',
+        of: 'items',
         moves: moving.map((item, i) => ({ id: item.id, parentId: second.id, index: i })),
       },
     ]),
@@ -68,9 +69,9 @@ export function joinSceneEdit(film: Film, sceneId: string): Parsed<Edit> {
     index: before.items.length + i,
   }));
   return found(
-    together(`${at.scene.name} joined to ${before.name}`, [
-      { kind: 'move-items', moves },
-      { kind: 'remove-scenes', sceneIds: [sceneId] },
+    batch(`${at.scene.name} joined to ${before.name}`, [
+      { kind: 'move', of: 'items', moves },
+      { kind: 'remove', of: 'scenes', ids: [sceneId] },
     ]),
   );
 }
@@ -87,8 +88,8 @@ export function duplicateSceneEdit(film: Film, sceneId: string, newId: () => str
   };
   const ties = tiedAnew(film, at.scene.items, copy.items, copiedAlong(film, at.scene.items), newId);
   return found(
-    together(`${at.scene.name} duplicated${withCues(ties)}`, [
-      { kind: 'place-scenes', places: [{ scene: copy, index: at.index + 1 }] },
+    batch(`${at.scene.name} duplicated${withCues(ties)}`, [
+      { kind: 'insert', of: 'scenes', places: [{ item: copy, index: at.index + 1 }] },
       ...ties,
     ]),
   );
@@ -101,8 +102,8 @@ export function removeSceneEdit(film: Film, sceneId: string): Parsed<Edit> {
   if (film.scenes.length === 1) return failed('A film has at least one scene. Its poses can be deleted.');
   const poses = posesIn(at.scene.items).length;
   return found(
-    together(`${at.scene.name} deleted${poses > 0 ? `, ${count(poses, 'pose')}` : ''}`, [
-      { kind: 'remove-scenes', sceneIds: [sceneId] },
+    batch(`${at.scene.name} deleted${poses > 0 ? `, ${count(poses, 'pose')}` : ''}`, [
+      { kind: 'remove', of: 'scenes', ids: [sceneId] },
     ]),
   );
 }
@@ -146,9 +147,13 @@ export function trimSceneEdit(film: Film, sceneId: string, span: Span, newId: ()
     return failed(`Nothing of ${scene.name} lies between the in and out points. It was left as it is.`);
   }
   return found(
-    together(`${scene.name} trimmed`, [
-      { kind: 'remove-items', ids: scene.items.map((item) => item.id) },
-      { kind: 'place-items', places: items.map((item, index) => ({ item, parentId: sceneId, index })) },
+    batch(`${scene.name} trimmed`, [
+      { kind: 'remove', of: 'items', ids: scene.items.map((item) => item.id) },
+      {
+        kind: 'insert',
+        of: 'items',
+        places: items.map((item, index) => ({ item, parentId: sceneId, index })),
+      },
     ]),
   );
 }

@@ -5,7 +5,7 @@ import type { Film, Flag, Item } from '../film';
 import { posesIn, posesOf } from '../items';
 import { scheduleOf } from '../schedule';
 import type { Cue } from '../sound';
-import type { Edit } from './edit';
+import { putAll, type Edit } from './edit';
 
 /** What is tied to poses. */
 export interface Tied {
@@ -75,14 +75,16 @@ export function tiedAnew(
     return goes && poseId !== undefined ? [{ ...flag, at: { ...flag.at, poseId } }] : [];
   });
   const edits: Edit[] = [];
-  if (placed.length > 0) edits.push({ kind: 'set-cues', cues: placed.map((cue) => ({ id: cue.id, cue })) });
-  if (flagged.length > 0)
-    edits.push({ kind: 'set-flags', flags: flagged.map((flag) => ({ id: flag.id, flag })) });
+  if (placed.length > 0) edits.push(putAll('cues', placed));
+  if (flagged.length > 0) edits.push(putAll('flags', flagged));
   return edits;
 }
 
 /** ` with 2 cues`, or nothing. */
 export const withCues = (edits: readonly Edit[]): string => {
-  const cues = edits.reduce((sum, edit) => sum + (edit.kind === 'set-cues' ? edit.cues.length : 0), 0);
+  const cues = edits.reduce(
+    (sum, edit) => sum + (edit.kind === 'set' && edit.of === 'cues' ? edit.things.length : 0),
+    0,
+  );
   return cues > 0 ? ` with ${count(cues, 'cue')}` : '';
 };

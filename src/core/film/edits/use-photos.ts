@@ -6,7 +6,7 @@ import type { Gap } from './arrange';
 import { signed } from '../../picture/steps/parse-step';
 import { STEPS, type PhotoMends, type StepName } from '../../picture/steps/step';
 import { count } from '../../time/words';
-import { together, type Edit } from './edit';
+import { batch, type Edit } from './edit';
 import { placesByNumber } from './places-by-number';
 import { nextSceneName } from './scene-edits';
 
@@ -16,9 +16,10 @@ const among = (film: Film, photoIds: Iterable<string>): readonly Photo[] => {
   return film.photos.filter((photo) => wanted.has(photo.id));
 };
 
-const changeEach = (photos: readonly Photo[], marks: (photo: Photo) => Partial<PhotoMarks>): Edit => ({
-  kind: 'set-photos',
-  changes: photos.map((photo) => ({ photoId: photo.id, marks: marks(photo) })),
+const changeEach = (photos: readonly Photo[], patch: (photo: Photo) => Partial<PhotoMarks>): Edit => ({
+  kind: 'patch',
+  of: 'photos',
+  patches: photos.map((photo) => ({ id: photo.id, patch: patch(photo) })),
 });
 
 /** Turns chosen photos further, each as it is shown now; their files stay as they are. */
@@ -43,18 +44,18 @@ export function mendEdit(film: Film, photoIds: Iterable<string>, step: StepName,
     const kept = mends.length > 0 ? (Object.fromEntries(mends) as PhotoMends) : undefined;
     return photo.retouched ? { retouched: { ...photo.retouched, mends: kept } } : { mends: kept };
   });
-  return together(words, [change]);
+  return batch(words, [change]);
 }
 
 function removeShowing(film: Film, photoIds: Iterable<string>): Edit {
   const shown = new Set(photoIds);
   const poses = posesOf(film).flatMap((pose) => (shown.has(pose.photoId) ? [pose.id] : []));
-  return { kind: 'remove-items', ids: chosenItems(film, poses).map(({ item }) => item.id) };
+  return { kind: 'remove', of: 'items', ids: chosenItems(film, poses).map(({ item }) => item.id) };
 }
 
 /** Takes photos out of the film and keeps them in the tray, set aside. */
 export const setAsideEdit = (film: Film, photoIds: readonly string[]): Edit => ({
-  kind: 'together',
+  kind: 'batch',
   edits: [changeEach(among(film, photoIds), () => ({ setAside: true })), removeShowing(film, photoIds)],
 });
 
@@ -63,25 +64,25 @@ export function bringBackEdit(film: Film, photoIds: readonly string[], newId: ()
   const photos = among(film, photoIds).filter((photo) => photo.setAside);
   const holds = new Map(photos.map((photo) => [photo.id, film.settings.defaultHold]));
   return {
-    kind: 'together',
+    kind: 'batch',
     edits: [
       changeEach(photos, () => ({ setAside: undefined })),
-      { kind: 'place-items', places: placesByNumber(film, film.photos, holds, newId) },
+      { kind: 'insert', of: 'items', places: placesByNumber(film, film.photos, holds, newId) },
     ],
   };
 }
 
 /** Takes photos out of the film altogether, with their poses. */
 export const takeOutEdit = (film: Film, photoIds: readonly string[]): Edit => ({
-  kind: 'together',
-  edits: [{ kind: 'remove-photos', photoIds }, removeShowing(film, photoIds)],
+  kind: 'batch',
+  edits: [{ kind: 'remove', of: 'photos', ids: photoIds }, removeShowing(film, photoIds)],
 });
 
 /** Photos that come into use are no longer set aside. */
 function used(photos: readonly Photo[], edit: Edit): Edit {
   const aside = photos.filter((photo) => photo.setAside);
   if (aside.length === 0) return edit;
-  return { kind: 'together', edits: [edit, changeEach(aside, () => ({ setAside: undefined }))] };
+  return { kind: 'batch', edits: [edit, changeEach(aside, () => ({ setAside: undefined }))] };
 }
 
 /** A pose of each photo, in tray order, into a gap between poses. */
@@ -89,7 +90,8 @@ export function insertEdit(film: Film, photoIds: Iterable<string>, gap: Gap, new
   const photos = among(film, photoIds);
   const hold = film.settings.defaultHold;
   return used(photos, {
-    kind: 'place-items',
+    kind: 'insert',
+    of: 'items',
     places: photos.map(({ id }, i) => ({
       item: { id: newId(), photoId: id, hold },
       parentId: gap.parentId,
@@ -104,7 +106,7 @@ export function newSceneEdit(film: Film, photoIds: Iterable<string>, newId: () =
   const hold = film.settings.defaultHold;
   const poses = photos.map(({ id }) => ({ id: newId(), photoId: id, hold }));
   const scene = { id: newId(), name: nextSceneName(film), items: poses };
-  return used(photos, { kind: 'place-scenes', places: [{ scene, index: film.scenes.length }] });
+  return used(photos, { kind: 'insert', of: 'scenes', places: [{ item: scene, index: film.scenes.length }] });
 }
 
 /**
@@ -121,6 +123,6 @@ export function replaceEdit(
   const poses = posesOf(film).filter((pose) => wanted.has(pose.id));
   const [only] = photos;
   if (poses.length === 0 || !only || (photos.length > 1 && photos.length !== poses.length)) return undefined;
-  const shown = poses.map((pose, i) => ({ poseId: pose.id, photoId: (photos[i] ?? only).id }));
-  return used(photos, { kind: 'show-photos', shown });
+  const patches = poses.map((pose, i) => ({ id: pose.id, patch: { photoId: (photos[i] ?? only).id } }));
+  return used(photos, { kind: 'patch', of: 'items', patches });
 }

@@ -6,7 +6,7 @@ import type { Rate } from '../../time/rate';
 import { count } from '../../time/words';
 import { asName, LONGEST_NAME } from '../bounds';
 import type { Sound, Word } from '../sound';
-import { together, type Edit } from './edit';
+import { batch, type Edit } from './edit';
 
 /** The shortest word: 20 ms. */
 const SHORTEST = 960;
@@ -15,7 +15,7 @@ const inOrder = (words: readonly Word[]): readonly Word[] => [...words].sort((a,
 
 function setWords(sound: Sound, words: readonly Word[], said: string): Edit {
   const next: Sound = { ...sound, words: words.length > 0 ? inOrder(words) : undefined };
-  return together(said, [{ kind: 'set-sounds', sounds: [{ id: sound.id, sound: next }] }]);
+  return batch(said, [{ kind: 'set', of: 'sounds', things: [{ id: sound.id, to: next }] }]);
 }
 
 const wordsOf = ({ words = [] }: Sound): readonly Word[] => words;

@@ -60,7 +60,7 @@ function groupsOf(rows: readonly UsableRow[], layOut: LayOut, defaultHold: numbe
   return groups;
 }
 
-const edited = (edits: readonly Edit[]): Edit => ({ kind: 'together', edits });
+const edited = (edits: readonly Edit[]): Edit => ({ kind: 'batch', edits });
 
 const poseOf = (photo: Photo, hold: number, newId: () => string): Pose => ({
   id: newId(),
@@ -87,12 +87,13 @@ export function layOutEdit(
   const tray = inNumberOrder([...film.photos, ...photos], pathOf);
   const edits: Edit[] = [
     {
-      kind: 'place-photos',
-      places: tray.flatMap((photo, index) => (incoming.has(photo.id) ? [{ photo, index }] : [])),
+      kind: 'insert',
+      of: 'photos',
+      places: tray.flatMap((photo, index) => (incoming.has(photo.id) ? [{ item: photo, index }] : [])),
     },
   ];
   if (film.photos.length === 0)
-    edits.push({ kind: 'set-settings', settings: filmSizeFrom(first.photo, 1080) });
+    edits.push({ kind: 'patch', of: 'settings', patch: filmSizeFrom(first.photo, 1080) });
   // Folders that the film does not know yet are scenes of their own, also where the rest goes to its place by number.
   const folders = new Set(film.photos.map((photo) => photo.folder));
   const isNew = ({ photo }: UsableRow): boolean => photo.folder !== undefined && !folders.has(photo.folder);
@@ -104,7 +105,7 @@ export function layOutEdit(
         own.flatMap(({ row, hold }) => (isNew(row) ? [] : [[row.photo.id, hold] as const])),
       ),
     );
-    edits.push({ kind: 'place-items', places: placesByNumber(film, tray, holds, newId) });
+    edits.push({ kind: 'insert', of: 'items', places: placesByNumber(film, tray, holds, newId) });
     const added = groupsOf(usable.filter(isNew), layOut, film.settings.defaultHold);
     edits.push(...placeScenes(film, added, newId));
     return edited(edits);
@@ -129,12 +130,14 @@ function placeGroups(film: Film, groups: readonly Group[], newId: () => string):
   const poses = first.rows.map(({ row, hold }) => poseOf(row.photo, hold, newId));
   const edits: Edit[] = [
     {
-      kind: 'place-items',
+      kind: 'insert',
+      of: 'items',
       places: poses.map((pose, i) => ({ item: pose, parentId: last.id, index: last.items.length + i })),
     },
   ];
   const name = nameOf(first, last.name);
-  if (name !== last.name) edits.push({ kind: 'set-scene', sceneId: last.id, marks: { name } });
+  if (name !== last.name)
+    edits.push({ kind: 'patch', of: 'scenes', patches: [{ id: last.id, patch: { name } }] });
   return [...edits, ...placeScenes(film, others, newId)];
 }
 
@@ -146,6 +149,6 @@ function placeScenes(film: Film, groups: readonly Group[], newId: () => string):
     name: nameOf(group, `Scene ${film.scenes.length + 1 + i}`),
     items: group.rows.map(({ row, hold }) => poseOf(row.photo, hold, newId)),
   }));
-  const places = scenes.map((scene, i) => ({ scene, index: film.scenes.length + i }));
-  return [{ kind: 'place-scenes', places }];
+  const places = scenes.map((item, i) => ({ item, index: film.scenes.length + i }));
+  return [{ kind: 'insert', of: 'scenes', places }];
 }

@@ -2,7 +2,7 @@ import { frameToSeconds } from '../../time/frames';
 import { rateText, type Rate } from '../../time/rate';
 import { applyEdit } from '../edits/apply-edit';
 import { canUnroll, framesOf, unrolled } from '../edits/cycle-edits';
-import { together, type Edit } from '../edits/edit';
+import { batch, type Edit } from '../edits/edit';
 import type { Film, Item, Pose } from '../film';
 import { cyclesIn, isCycle, mapPoses, posesIn } from '../items';
 import { keptInPlace } from '../moments';
@@ -71,7 +71,7 @@ function converted(
 const isTooLong = (item: Item, [n, d]: readonly [number, number]): boolean =>
   isCycle(item) && !canUnroll([item]) && posesIn(item.items).some((pose) => (pose.hold * n) % d !== 0);
 
-const rateEdit = (rate: Rate): Edit => ({ kind: 'set-settings', settings: { rate } });
+const rateEdit = (rate: Rate): Edit => ({ kind: 'patch', of: 'settings', patch: { rate } });
 
 const rateWords = (rate: Rate): string => `Rate set to ${rateText(rate)}`;
 
@@ -79,7 +79,7 @@ const rateWords = (rate: Rate): string => `Rate set to ${rateText(rate)}`;
 export function keepHolds(film: Film, rate: Rate): RateChange {
   const frames = framesOf(film);
   return {
-    edit: together(rateWords(rate), [rateEdit(rate)]),
+    edit: batch(rateWords(rate), [rateEdit(rate)]),
     frames,
     seconds: frameToSeconds(frames, rate),
     tooShort: 0,
@@ -110,18 +110,19 @@ export function keepSeconds(
     }
     if (scene.items.length === 0) continue;
     edits.push(
-      { kind: 'remove-items', ids: scene.items.map((item) => item.id) },
+      { kind: 'remove', of: 'items', ids: scene.items.map((item) => item.id) },
       {
-        kind: 'place-items',
+        kind: 'insert',
+        of: 'items',
         places: next.items.map((item, index) => ({ item, parentId: scene.id, index })),
       },
     );
   }
   const named = `${rateWords(rate)}, seconds kept`;
-  const after = applyEdit(film, together(named, edits));
+  const after = applyEdit(film, batch(named, edits));
   const inPlace = keptInPlace(film, after, (frame) => nearest(frame * factor[0], factor[1]));
   return {
-    edit: together(named, [...edits, ...inPlace]),
+    edit: batch(named, [...edits, ...inPlace]),
     frames,
     seconds: frameToSeconds(frames, rate),
     tooShort,

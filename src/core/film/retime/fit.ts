@@ -1,7 +1,7 @@
 import { count } from '../../time/words';
 import { applyEdit } from '../edits/apply-edit';
 import { canUnroll, unrolled } from '../edits/cycle-edits';
-import { together, type Edit } from '../edits/edit';
+import { batch, holdEach, type Edit } from '../edits/edit';
 import type { Film, Item, Pose } from '../film';
 import { cyclesIn, mapPoses, posesIn, stretchOf, type Stretch } from '../items';
 import { keptInPlace } from '../moments';
@@ -60,14 +60,13 @@ function replaced(stretch: Stretch, items: readonly Item[], words: string): Edit
   const after = posesIn(items);
   const same = before.length === after.length && before.every((pose, i) => pose.id === after[i]?.id);
   if (same && cyclesIn(items) === cyclesIn(stretch.items)) {
-    return together(words, [
-      { kind: 'set-holds', holds: after.map((pose) => ({ poseId: pose.id, hold: pose.hold })) },
-    ]);
+    return batch(words, [holdEach(after.map((pose) => ({ poseId: pose.id, hold: pose.hold })))]);
   }
-  return together(words, [
-    { kind: 'remove-items', ids: stretch.items.map((item) => item.id) },
+  return batch(words, [
+    { kind: 'remove', of: 'items', ids: stretch.items.map((item) => item.id) },
     {
-      kind: 'place-items',
+      kind: 'insert',
+      of: 'items',
       places: items.map((item, i) => ({
         item,
         parentId: stretch.parentId,
@@ -127,7 +126,7 @@ export function fitEdit(
   const words = `Run fitted to ${count(frames, 'frame')}`;
   const edits = stretches.map((stretch, i) => replaced(stretch, fits[i]?.items ?? [], words));
   return {
-    edit: together(words, [...edits, ...flagsAfter(film, together(words, edits), fits)]),
+    edit: batch(words, [...edits, ...flagsAfter(film, batch(words, edits), fits)]),
     before: lengths.reduce((a, b) => a + b, 0),
     after: fits.reduce((sum, fit) => sum + fit.after, 0),
     dropped: fits.reduce((sum, fit) => sum + fit.dropped, 0),

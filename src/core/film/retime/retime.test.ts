@@ -103,7 +103,7 @@ describe('fit', () => {
     const flagged = { ...film, flags: [flag] };
     const fit = fitEdit(flagged, allOf(flagged), 31, freshId);
     expect(fit).toMatchObject({ unrolled: 1, dropped: 0 });
-    const after = applyEdit(flagged, fit?.edit ?? { kind: 'together', edits: [] });
+    const after = applyEdit(flagged, fit?.edit ?? { kind: 'batch', edits: [] });
     const fourth = showingAt(scheduleOf(after), 3);
     expect(placedFlags(after, scheduleOf(after))[0]).toMatchObject({
       frame: (fourth?.start ?? 0) + 1,

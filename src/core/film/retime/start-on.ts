@@ -1,7 +1,7 @@
 import { failed, found, type Parsed } from '../../time/parsed';
 import { count } from '../../time/words';
 import { applyEdit } from '../edits/apply-edit';
-import { together, type Edit } from '../edits/edit';
+import { batch, type Edit } from '../edits/edit';
 import type { Film } from '../film';
 import { scheduleOf, showingAt, type ScheduledPose } from '../schedule';
 
@@ -22,7 +22,7 @@ export interface HoldChange {
 }
 
 export function holdChange(film: Film, words: string, edits: readonly Edit[]): HoldChange {
-  const edit = together(words, edits);
+  const edit = batch(words, edits);
   return { edit, before: scheduleOf(film).frames, after: scheduleOf(applyEdit(film, edit)).frames };
 }
 
@@ -46,7 +46,7 @@ export function startOn(film: Film, index: number, mark: Mark, early = 0): Parse
   const before = showingAt(plan, index - 1);
   const wanted = frame - early;
   const start = showingAt(plan, index)?.start ?? plan.frames;
-  if (start === wanted) return found(together('Nothing changed', []));
+  if (start === wanted) return found(batch('Nothing changed', []));
   if (!before)
     return failed(`The first pose starts the film; ${mark.called} is heard on frame ${frame + 1}.`);
   const once = shownOnce(film, before.pose.id);
@@ -57,7 +57,7 @@ export function startOn(film: Film, index: number, mark: Mark, early = 0): Parse
       `Pose ${before.index + 1} starts on frame ${before.start + 1}: it would have no frame left before ${mark.called} on frame ${wanted + 1}.`,
     );
   }
-  const edit: Edit = { kind: 'set-holds', holds: [{ poseId: before.pose.id, hold }] };
+  const edit: Edit = { kind: 'patch', of: 'items', patches: [{ id: before.pose.id, patch: { hold } }] };
   if (mark.frameIn(applyEdit(film, edit)) !== frame) {
     return failed(
       `${mark.called} is tied to a pose that would move along. Tie its cue to a pose before pose ${before.index + 2}, or to the time of the film.`,

@@ -1,5 +1,5 @@
 import Joi from 'joi';
-import { pinSchema } from '../../../core/formats/film-schema';
+import { pinSchema } from '../../../core/film/film-schema';
 import { pcm24, wavHead } from '../../../core/formats/wav';
 import type { Pin } from '../../../core/film/sound';
 import { SAMPLE_RATE } from '../../../core/time/frames';

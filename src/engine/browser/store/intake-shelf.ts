@@ -2,7 +2,7 @@ import Joi from 'joi';
 import { LONGEST_NAME } from '../../../core/film/bounds';
 import type { IntakeRow } from '../../../core/film/intake/intake-row';
 import type { RowOrder } from '../../../core/film/intake/order-rows';
-import { photoSchema } from '../../../core/formats/film-schema';
+import { photoSchema } from '../../../core/film/film-schema';
 import { setItems } from './set-items';
 import { intakes } from './stores';
 

@@ -1,7 +1,9 @@
 import 'fake-indexeddb/auto';
 import fc from 'fast-check';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
-import type { Film } from '../../../core/film/film';
+import type { Edit } from '../../../core/film/edits/edit';
+import { editLabel } from '../../../core/film/edits/edit-label';
+import type { Film, Flag } from '../../../core/film/film';
 import { amend, perform, redo, startHistory, undo, type History } from '../../../core/film/history';
 import { filmOf } from '../../../core/film/random-films';
 import { FILM_VERSION } from '../../../core/formats/film-document';
@@ -15,8 +17,13 @@ const FILM: Film = {
   scenes: [{ id: 's0', name: 'Scene', items: [{ id: 'pose', photoId: 'a', hold: 2 }] }],
 };
 
+const FLAG: Flag = {
+  ...{ id: 'f', label: 'hop', kind: 'note', colour: 'rust' },
+  at: { poseId: 'pose', offset: 0, showing: 0, frame: 0 },
+};
+
 const held = (history: History, hold: number): History =>
-  perform(history, { kind: 'set-holds', holds: [{ poseId: 'pose', hold }] });
+  perform(history, { kind: 'patch', of: 'items', patches: [{ id: 'pose', patch: { hold } }] });
 
 async function read(): Promise<Kept> {
   const kept = await readKept('film');
@@ -68,7 +75,8 @@ describe('the journal of a film', () => {
           } else {
             if (each === 'undo') history = undo(history);
             else if (each === 'redo') history = redo(history);
-            else if (each === 'amend') history = amend(history, { kind: 'set-title', title: 'Amended' });
+            else if (each === 'amend')
+              history = amend(history, { kind: 'patch', of: 'film', patch: { title: 'Amended' } });
             else if (each === 'back') history = undo(undo(undo(history)));
             else history = held(history, each);
             journal.note(history);
@@ -162,18 +170,97 @@ describe('the journal of a film', () => {
       expect(await read()).toMatchObject({ stray: true, history: { film: FILM, done: [], undone: [] } });
     expect((await read()).history).toEqual(two);
     const index = await histories.getItem<object>('film');
-    for (const change of [{ at: 9 }, { version: 1 }, { trail: [] }, { trail: [{ n: 77 }, { n: 78 }] }]) {
+    for (const change of [{ at: 9 }, { version: 1 }, { trail: [] }]) {
       await histories.setItem('film', { ...index, ...change });
       await passedOver();
     }
-    await histories.setItem('film', index);
-    await histories.setItem('film/1', {
-      edit: { kind: 'set-title', title: 7 },
-      inverse: { kind: 'set-title' },
+  });
+
+  it('is gone along as far as its steps can be read; those that cannot are passed over with all beyond them', async () => {
+    const { history, journal } = await open();
+    let four = history;
+    for (const hold of [3, 5, 7, 9]) four = held(four, hold);
+    journal.note(four);
+    await journal.write();
+    const unknown = { kind: 'paint', of: 'skies', patches: [] };
+    await histories.setItem('film/1', { edit: unknown, inverse: unknown });
+    // The document has none of it: the film is as it was before the step that is not known.
+    expect(await read()).toMatchObject({
+      history: { film: held(history, 3).film, done: [], undone: [] },
+      ...{ ahead: true, stray: false, passedOver: 4 },
     });
-    await passedOver();
-    await histories.removeItem('film/1');
-    await passedOver();
+    // It has all of it: what was done since can still be taken back.
+    await keepFilm(four.film, 4);
+    expect(await read()).toMatchObject({
+      history: { film: four.film, done: four.done.slice(2), undone: [] },
+      ...{ stray: false, passedOver: 2 },
+    });
+    await histories.removeItem('film/3');
+    expect(await read()).toMatchObject({ history: { film: four.film, done: [] }, passedOver: 4 });
+    // An edit of a kind that is known, with a value that is none.
+    const title = { kind: 'patch', of: 'film', patch: { title: 7 } };
+    await histories.setItem('film/3', { edit: title, inverse: title });
+    expect(await read()).toMatchObject({ history: { film: four.film, done: [] }, passedOver: 4 });
+  });
+
+  it('keeps each undo of the version before: its steps are brought up to this one', async () => {
+    const film = FILM;
+    const stored = [
+      [
+        { kind: 'set-title', title: 'New' },
+        { kind: 'set-title', title: film.title },
+      ],
+      [
+        { kind: 'set-holds', holds: [{ poseId: 'pose', hold: 6 }] },
+        { kind: 'set-holds', holds: [{ poseId: 'pose', hold: 2 }] },
+      ],
+      [
+        {
+          ...{ kind: 'together', words: 'Lanes and a scene' },
+          edits: [
+            { kind: 'set-lanes', lanes: film.lanes.slice(1) },
+            { kind: 'place-scenes', places: [{ scene: { id: 'two', name: 'Two', items: [] }, index: 0 }] },
+            { kind: 'move-scene', sceneId: 'two', index: 1 },
+          ],
+        },
+        {
+          ...{ kind: 'together', words: 'Lanes and a scene' },
+          edits: [
+            { kind: 'move-scene', sceneId: 'two', index: 0 },
+            { kind: 'remove-scenes', sceneIds: ['two'] },
+            { kind: 'set-lanes', lanes: film.lanes },
+          ],
+        },
+      ],
+      [
+        { kind: 'set-photos', changes: [{ photoId: 'a', marks: { turn: 6, setAside: true } }] },
+        { kind: 'set-photos', changes: [{ photoId: 'a', marks: { turn: undefined, setAside: undefined } }] },
+      ],
+      [
+        { kind: 'set-flags', flags: [{ id: 'f', flag: FLAG }] },
+        { kind: 'set-flags', flags: [{ id: 'f', flag: undefined }] },
+      ],
+    ].map(([edit, inverse]) => ({ edit, inverse }));
+    await keepFilm(film, 0);
+    for (const [n, step] of stored.entries()) await histories.setItem(`film/${n}`, step);
+    const all = stored.map((_, n) => n);
+    const trail = all.map((n) => ({ n }));
+    await histories.setItem('film', { version: 6, at: 5, next: 5, done: all, undone: [], trail });
+    const kept = await read();
+    expect(kept).toMatchObject({ stray: false, passedOver: 0, ahead: true });
+    expect(kept.history.film).toMatchObject({
+      title: 'New',
+      lanes: film.lanes.slice(1),
+      scenes: [{ id: 's0', items: [{ id: 'pose', hold: 6 }] }, { id: 'two' }],
+      photos: [{ id: 'a', turn: 6, setAside: true }, { id: 'b' }],
+      flags: [FLAG],
+    });
+    let back = kept.history;
+    for (let i = 0; i < 5; i++) back = undo(back);
+    expect(back.film).toEqual(film);
+    for (let i = 0; i < 5; i++) back = redo(back);
+    expect(back.film).toEqual(kept.history.film);
+    expect(editLabel(kept.history.done[2]?.edit as Edit)).toBe('Lanes and a scene');
   });
 
   it('is read as an earlier version kept it, under the stamp of its document', async () => {

@@ -3,6 +3,7 @@ import { applyEdit } from '../../../core/film/edits/apply-edit';
 import type { Film } from '../../../core/film/film';
 import type { History, Step } from '../../../core/film/history';
 import { FILM_VERSION } from '../../../core/formats/film-document';
+import { readStep } from '../../../core/formats/read-step';
 import { setItems } from './set-items';
 import { histories } from './stores';
 
@@ -33,7 +34,7 @@ interface JournalIndex {
   readonly trail: readonly Move[];
 }
 
-/** Steps of versions 5 and 6 are steps of this one, too. */
+/** Steps of versions 5 and 6 are brought up to this one as they are read. */
 const version = Joi.number().valid(5, 6, FILM_VERSION).required();
 const number = Joi.number().integer().min(0);
 const numbers = Joi.array().items(number).max(MOST_KEPT).required();
@@ -56,9 +57,6 @@ const stampedSchema = Joi.object({
   done: numbers,
   undone: numbers,
 }).required();
-
-const edit = Joi.object({ kind: Joi.string().required() }).unknown().required();
-const stepSchema = Joi.object({ edit, inverse: edit }).required();
 
 const stepKey = (filmId: string, n: number): string => `${filmId}/${n}`;
 
@@ -87,16 +85,13 @@ async function readIndex(filmId: string, mark: DocumentMark): Promise<JournalInd
   };
 }
 
-/** Steps by their numbers. Rejects where one is missing or cannot be read. */
-async function readSteps(filmId: string, wanted: ReadonlySet<number>): Promise<Map<number, Step>> {
+/** Steps by their numbers, but for those that are missing or cannot be read. */
+async function readSteps(filmId: string, wanted: ReadonlySet<number>): Promise<ReadonlyMap<number, Step>> {
   const steps = new Map<number, Step>();
   await Promise.all(
     Array.from(wanted, async (n) => {
-      const read: Joi.ValidationResult<Step> = stepSchema.validate(
-        await histories.getItem<unknown>(stepKey(filmId, n)),
-      );
-      if (read.error) throw read.error;
-      steps.set(n, read.value);
+      const step = readStep(await histories.getItem<unknown>(stepKey(filmId, n)));
+      if (step) steps.set(n, step);
     }),
   );
   return steps;
@@ -110,7 +105,15 @@ export interface Kept {
   readonly ahead: boolean;
   /** Whether there is a journal that does not belong to the document, so that what was done is not known. */
   readonly stray: boolean;
+  /** Steps that cannot be read, and those that lie beyond them: they can be neither taken back nor done again. */
+  readonly passedOver: number;
 }
+
+/** The numbers of a list up to the first that is not known. */
+const whileIn = (list: readonly number[], known: ReadonlyMap<number, unknown>): readonly number[] => {
+  const end = list.findIndex((n) => !known.has(n));
+  return end < 0 ? list : list.slice(0, end);
+};
 
 /**
  * Goes from a document on along the journal beside it, with the steps that can be taken back and done again, or with the
@@ -128,26 +131,30 @@ export async function followJournal(
   if (index && behind >= 0 && behind <= index.trail.length) {
     const moves = index.trail.slice(index.trail.length - behind);
     const [done, undone] = wanted === 'all' ? [index.done, index.undone] : [[], []];
-    try {
-      const steps = await readSteps(id, new Set([...done, ...undone, ...moves.map(({ n }) => n)]));
-      const step = (n: number): Step => steps.get(n) as Step;
-      const film = moves.reduce(
-        (so, { n, back }) => applyEdit(so, back ? step(n).inverse : step(n).edit),
-        document,
-      );
-      if (behind === 0 || isFilm(film)) {
-        const history = { film, done: done.map(step), undone: undone.map(step) };
-        const stored = [...index.done, ...index.undone, ...index.trail.map(({ n }) => n)];
-        const numbers = [...steps].map(([n, each]) => [each, n] as const);
-        return {
-          history,
-          journal: new Journal(history, { ...index, trail: moves }, stored, numbers),
-          ahead: behind > 0,
-          stray: false,
-        };
-      }
-    } catch {
-      // A list with a gap cannot be gone through.
+    const steps = await readSteps(id, new Set([...done, ...undone, ...moves.map(({ n }) => n)]));
+    const step = (n: number): Step => steps.get(n) as Step;
+    // What cannot be read is passed over with all that lies beyond it.
+    const broken = moves.findIndex(({ n }) => !steps.has(n));
+    const usable = broken < 0 ? moves : moves.slice(0, broken);
+    const [kept, keptUndone] =
+      broken < 0
+        ? [done.slice(done.findLastIndex((n) => !steps.has(n)) + 1), whileIn(undone, steps)]
+        : [[], []];
+    const film = usable.reduce(
+      (so, { n, back }) => applyEdit(so, back ? step(n).inverse : step(n).edit),
+      document,
+    );
+    if (usable.length === 0 || isFilm(film)) {
+      const history = { film, done: kept.map(step), undone: keptUndone.map(step) };
+      const stored = [...index.done, ...index.undone, ...index.trail.map(({ n }) => n)];
+      const numbers = [...steps].map(([n, each]) => [each, n] as const);
+      return {
+        history,
+        journal: new Journal(history, { ...index, trail: broken < 0 ? moves : [] }, stored, numbers),
+        ahead: behind > 0,
+        stray: false,
+        passedOver: done.length + undone.length - kept.length - keptUndone.length,
+      };
     }
   }
   const history = { film: document, done: [], undone: [] };
@@ -157,6 +164,7 @@ export async function followJournal(
     journal: new Journal(history, { at: mark.at, next: 0, trail: [] }, [], []),
     ahead: false,
     stray,
+    passedOver: 0,
   };
 }
 

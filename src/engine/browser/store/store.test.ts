@@ -107,7 +107,7 @@ describe('films on the shelf', () => {
 
   it('leave nothing of their own behind when they are deleted', async () => {
     const film = filmNamed('one', 'ab');
-    const set: Edit = { kind: 'set-title', title: 'Changed' };
+    const set: Edit = { kind: 'patch', of: 'film', patch: { title: 'Changed' } };
     await journalled(film, set);
     await journalled({ ...film, id: 'one-more' }, set);
     await keepPlace('one', { stage: 'time', frame: 0, loop: true, seenAt: 1 });
@@ -246,7 +246,7 @@ describe('freeing what no film uses', () => {
     };
     await journalled(
       { ...film, sounds: [sound] },
-      { kind: 'set-sounds', sounds: [{ id: 'sound', sound: undefined }] },
+      { kind: 'set', of: 'sounds', things: [{ id: 'sound', to: undefined }] },
     );
     await stores.originals.setItem(hash('e'), new Uint8Array(500));
     await stores.soundLooks.setItem(hash('e'), { attacks: [] });

@@ -6,14 +6,43 @@ import {
   MOST_CHANNELS,
   MOST_IN_A_SOUND,
   MOST_OF_A_KIND,
+  MOST_PASSES,
   MOST_PHOTOS,
   MOST_POSES,
-} from '../film/bounds';
-import { MOST_PASSES } from '../film/edits/cycle-edits';
-import { APPROXIMATE, CYCLE_WAYS, FLAG_KINDS, PAINTS } from '../film/film';
-import { FADE_CURVES, LANE_KINDS } from '../film/sound';
+} from './bounds';
+import {
+  APPROXIMATE,
+  CYCLE_WAYS,
+  FLAG_KINDS,
+  PAINTS,
+  type Cycle,
+  type Film,
+  type FilmSettings,
+  type Flag,
+  type Photo,
+  type PictureFile,
+  type Pose,
+  type Range,
+  type Scene,
+  type WrittenOut,
+} from './film';
+import type { Moment } from './moment';
+import { shaped } from './shaped';
+import {
+  FADE_CURVES,
+  LANE_KINDS,
+  type Beats,
+  type Cue,
+  type Fade,
+  type Lane,
+  type Mix,
+  type Pin,
+  type Sound,
+  type TempoStep,
+  type Word,
+} from './sound';
 import type { StepKind } from '../picture/steps/step-kind';
-import { STEPS } from '../picture/steps/step';
+import { STEPS, type PhotoMends } from '../picture/steps/step';
 import { CEILINGS, LEVELS } from '../sound/level';
 import { TEMPO_BOUNDS } from '../time/beats';
 import { LONGEST_HOLD } from '../time/hold';
@@ -28,7 +57,7 @@ const side = Joi.number().integer().min(1).max(LONGEST_SIDE).required();
 const orientation = Joi.number().integer().min(1).max(8);
 
 /** What was mended of a picture: a number for each step that belongs to a photo, within its bounds. */
-const photoMends = Joi.object(
+const photoMends = Joi.object<PhotoMends>(
   Object.fromEntries(
     (Object.entries(STEPS) as readonly (readonly [string, StepKind])[])
       .filter(([, { place }]) => place === 'photo')
@@ -36,7 +65,7 @@ const photoMends = Joi.object(
   ),
 );
 
-const pictureFile = {
+const pictureFile: { readonly [K in keyof PictureFile]-?: Joi.Schema } = {
   name,
   hash: Joi.string().hex().length(64).required(),
   type: Joi.string().max(100).required(),
@@ -52,18 +81,21 @@ const pictureFile = {
   mends: photoMends.optional(),
 };
 
-export const photoSchema = Joi.object({
+export const photoSchema = shaped<Photo>({
   id,
   ...pictureFile,
   folder: Joi.string().max(LONGEST_NAME).optional(),
   takenAt: Joi.number().optional(),
   cameInAt: Joi.number().optional(),
   setAside: Joi.boolean().optional(),
-  writtenOut: Joi.object({ form: Joi.string().valid('file', 'film').required(), stem: name }).optional(),
-  retouched: Joi.object(pictureFile).optional(),
+  writtenOut: shaped<WrittenOut>({
+    form: Joi.string().valid('file', 'film').required(),
+    stem: name,
+  }).optional(),
+  retouched: shaped<PictureFile>(pictureFile).optional(),
 });
 
-const poseSchema = Joi.object({
+export const poseSchema = shaped<Pose>({
   id,
   photoId: id,
   hold: Joi.number().integer().min(1).max(LONGEST_HOLD).required(),
@@ -80,7 +112,7 @@ const items = Joi.array()
     }),
   );
 
-const cycleShape = {
+const cycleShape: { readonly [K in keyof Omit<Cycle, 'items'>]-?: Joi.Schema } = {
   id,
   times: Joi.number().integer().min(1).max(MOST_PASSES).required(),
   way: Joi.string()
@@ -88,28 +120,34 @@ const cycleShape = {
     .required(),
   endsTwice: Joi.boolean().required(),
 };
-const cycleSchema = Joi.object({ ...cycleShape, items: items.min(1).required() }).id('cycle');
+const cycleSchema = shaped<Cycle>({ ...cycleShape, items: items.min(1).required() }).id('cycle');
 
-const sceneMarks = {
+const sceneMarks: { readonly [K in keyof Omit<Scene, 'items'>]-?: Joi.Schema } = {
   id,
   name,
   colour: paint.optional(),
   setAside: Joi.boolean().optional(),
 };
-const sceneSchema = Joi.object({ ...sceneMarks, items: items.required() }).shared(cycleSchema);
+export const sceneSchema = shaped<Scene>({ ...sceneMarks, items: items.required() }).shared(cycleSchema);
+
+/** What stands in a scene or a cycle. */
+export const itemSchema = Joi.alternatives().conditional(Joi.object({ items: Joi.exist() }).unknown(), {
+  then: cycleSchema,
+  otherwise: poseSchema,
+});
 
 /** Cycles and scenes without what stands in them. */
-export const cycleShapeSchema = Joi.object(cycleShape);
-export const sceneMarksSchema = Joi.object(sceneMarks);
+export const cycleShapeSchema = shaped<Omit<Cycle, 'items'>>(cycleShape);
+export const sceneMarksSchema = shaped<Omit<Scene, 'items'>>(sceneMarks);
 
-const moment = Joi.object({
+const moment = shaped<Moment>({
   poseId: id,
   offset: Joi.number().integer().min(0).required(),
   showing: Joi.number().integer().min(0).required(),
   frame: Joi.number().integer().min(0).required(),
 });
 
-export const flagSchema = Joi.object({
+export const flagSchema = shaped<Flag>({
   id,
   label: name,
   kind: Joi.string()
@@ -125,7 +163,7 @@ const sample = Joi.number()
   .max(2 ** 45);
 
 /** A sound file as the film knows it. */
-export const soundSchema = Joi.object({
+export const soundSchema = shaped<Sound>({
   id,
   name,
   hash: pictureFile.hash,
@@ -134,10 +172,10 @@ export const soundSchema = Joi.object({
   channels: Joi.number().integer().min(1).max(MOST_CHANNELS).required(),
   sampleRate: Joi.number().positive().max(FASTEST_SAMPLING).required(),
   samples: sample.min(1).required(),
-  beats: Joi.object({
+  beats: shaped<Beats>({
     steps: Joi.array()
       .items(
-        Joi.object({
+        shaped<TempoStep>({
           at: Joi.number().integer().min(0).required(),
           tempo: Joi.number().min(TEMPO_BOUNDS.least).max(TEMPO_BOUNDS.most).required(),
         }),
@@ -149,7 +187,7 @@ export const soundSchema = Joi.object({
   }).optional(),
   words: Joi.array()
     .items(
-      Joi.object({
+      shaped<Word>({
         id,
         at: sample.min(0).required(),
         to: sample.greater(Joi.ref('at')).required(),
@@ -163,7 +201,7 @@ export const soundSchema = Joi.object({
 
 const level = Joi.number().min(LEVELS.least).max(LEVELS.most).required();
 
-export const laneSchema = Joi.object({
+export const laneSchema = shaped<Lane>({
   id,
   name,
   kind: Joi.string()
@@ -175,7 +213,7 @@ export const laneSchema = Joi.object({
   folded: Joi.boolean().optional(),
 });
 
-const fade = Joi.object({
+const fade = shaped<Fade>({
   samples: sample.min(0).required(),
   curve: Joi.string()
     .valid(...FADE_CURVES)
@@ -184,17 +222,20 @@ const fade = Joi.object({
 
 /** What ties a cue, or a recording, to the film. */
 export const pinSchema = Joi.alternatives().conditional(Joi.object({ to: 'pose' }).unknown(), {
-  then: Joi.object({
+  then: shaped<Extract<Pin, { to: 'pose' }>>({
     to: Joi.string().valid('pose').required(),
     at: moment.required(),
     nudge: Joi.number().min(-1e9).max(1e9).required(),
     by: sample.required(),
     every: Joi.boolean().optional(),
   }),
-  otherwise: Joi.object({ to: Joi.string().valid('time').required(), sample: sample.required() }),
+  otherwise: shaped<Extract<Pin, { to: 'time' }>>({
+    to: Joi.string().valid('time').required(),
+    sample: sample.required(),
+  }),
 });
 
-export const cueSchema = Joi.object({
+export const cueSchema = shaped<Cue>({
   id,
   soundId: id,
   laneId: id,
@@ -208,10 +249,10 @@ export const cueSchema = Joi.object({
   pin: pinSchema.required(),
 });
 
-export const mixSchema = Joi.object({
+export const mixSchema = shaped<Mix>({
   gain: Joi.number().min(-60).max(60).required(),
   ceiling: Joi.number().min(CEILINGS.least).max(CEILINGS.most).required(),
-  stepBack: Joi.object({
+  stepBack: shaped<NonNullable<Mix['stepBack']>>({
     amount: Joi.number().min(LEVELS.least).max(0).required(),
     attack: Joi.number().min(0).max(10).required(),
     release: Joi.number().min(0).max(10).required(),
@@ -219,8 +260,8 @@ export const mixSchema = Joi.object({
 });
 
 /** Shape and bounds of a film's settings, for stored films and for the settings form alike. */
-export const settingsSchema = Joi.object({
-  rate: Joi.object({ num: Joi.number().required(), den: Joi.number().required() })
+export const settingsSchema = shaped<FilmSettings>({
+  rate: shaped<Rate>({ num: Joi.number().required(), den: Joi.number().required() })
     .custom((value: Rate, helpers) => (isRate(value) ? value : helpers.error('any.invalid')))
     .required(),
   width: Joi.number().integer().multiple(2).min(16).max(3840).required(),
@@ -236,29 +277,22 @@ const many = (schema: Joi.Schema): Joi.ArraySchema =>
   Joi.array().items(schema).max(MOST_OF_A_KIND).unique('id').required();
 
 /** In and out points. */
-export const rangeSchema = Joi.object({ in: moment.optional(), out: moment.optional() });
+export const rangeSchema = shaped<Range>({ in: moment.optional(), out: moment.optional() });
 
 /** The title of a film. */
 export const titleSchema = name;
 
-/** A film document of this version. */
-export const documentSchema = Joi.object({
-  format: Joi.string().valid('kermis').required(),
-  version: Joi.number().integer().min(1).required(),
-  at: Joi.number().integer().min(0).optional(),
-  // Said which list of what was done belonged to it, before there was a journal.
-  stamp: Joi.string().max(64).optional(),
-  film: Joi.object({
-    id,
-    title: titleSchema,
-    settings: settingsSchema.required(),
-    photos: Joi.array().items(photoSchema).max(MOST_PHOTOS).unique('id').required(),
-    scenes: many(sceneSchema).min(1),
-    flags: many(flagSchema),
-    range: rangeSchema.required(),
-    sounds: many(soundSchema),
-    lanes: many(laneSchema),
-    cues: many(cueSchema),
-    mix: mixSchema.required(),
-  }).required(),
+/** All of a film. */
+export const filmSchema = shaped<Film>({
+  id,
+  title: titleSchema,
+  settings: settingsSchema.required(),
+  photos: Joi.array().items(photoSchema).max(MOST_PHOTOS).unique('id').required(),
+  scenes: many(sceneSchema).min(1),
+  flags: many(flagSchema),
+  range: rangeSchema.required(),
+  sounds: many(soundSchema),
+  lanes: many(laneSchema),
+  cues: many(cueSchema),
+  mix: mixSchema.required(),
 }).required();
