@@ -7,6 +7,9 @@ import sharp, { type JpegOptions, type Sharp } from 'sharp';
 import { describe, expect, test } from 'vitest';
 import type { Orientation } from '../orientation';
 import { readJpeg } from './read-jpeg';
+import ssim from 'ssim.js';
+import type { Rgba } from '../pixels';
+import { zonePlate } from '../zone-plate';
 import { sizeWithin } from '../size';
 import { shrinkJpeg } from './shrink-jpeg';
 
@@ -31,6 +34,59 @@ async function psnr(bytes: Uint8Array, reference: Sharp): Promise<number> {
 /** What sharp makes of a stored picture at a size, upright. */
 const reference = async (stored: Uint8Array, { width, height }: { width: number; height: number }) =>
   sharp(await sharp(stored).autoOrient().png().toBuffer()).resize(width, height, { fit: 'fill' });
+
+/** A picture's pixels as finished ones. */
+async function rgbaOf(picture: Sharp | Uint8Array): Promise<Rgba> {
+  const image = picture instanceof Uint8Array ? sharp(picture) : picture;
+  const { data, info } = await image
+    .toColourspace('srgb')
+    .ensureAlpha()
+    .raw()
+    .toBuffer({ resolveWithObject: true });
+  return { width: info.width, height: info.height, data: new Uint8ClampedArray(data) };
+}
+
+/** How far a picture lies from where another has the same, in pixels: by least squares over the slopes of its green. */
+function shiftBetween({ width, height, data }: Rgba, other: Rgba): number {
+  let [xx, xy, yy, xt, yt] = [0, 0, 0, 0, 0];
+  const at = (x: number, y: number): number => other.data[(y * width + x) * 4 + 1] as number;
+  for (let y = 1; y < height - 1; y++)
+    for (let x = 1; x < width - 1; x++) {
+      const [dx, dy] = [(at(x + 1, y) - at(x - 1, y)) / 2, (at(x, y + 1) - at(x, y - 1)) / 2];
+      const off = at(x, y) - (data[(y * width + x) * 4 + 1] as number);
+      [xx, xy, yy, xt, yt] = [xx + dx * dx, xy + dx * dy, yy + dy * dy, xt + dx * off, yt + dy * off];
+    }
+  const det = xx * yy - xy * xy;
+  return Math.hypot((xt * yy - yt * xy) / det, (yt * xx - xt * xy) / det);
+}
+
+/** Least likeness, and largest shift in pixels, of a small picture and sharp's. */
+const ALIKE = 0.976;
+const IN_PLACE = 0.05;
+
+test('small pictures lie where sharp’s do and hold what they can; one half a pixel off, or of nearest pixels, does not pass', async () => {
+  const [width, height] = [1600, 1200];
+  for (const most of [1200, 700, 390, 180]) {
+    // Rings as fine as four fifths of what the small picture can hold.
+    const { data } = zonePlate(width, height, most * 0.8);
+    const plate = sharp(data, { raw: { width, height, channels: 4 } });
+    const stored = await plate.jpeg({ quality: 95, chromaSubsampling: '4:4:4' }).toBuffer();
+    const whole = await sharp(stored).png().toBuffer();
+    const own = await rgbaOf(shrinkJpeg(stored, 1, [most, 48])?.pictures[0]?.bytes ?? new Uint8Array());
+    const small = (kernel: 'lanczos3' | 'nearest'): Sharp =>
+      sharp(whole).resize(own.width, own.height, { fit: 'fill', kernel });
+    const wanted = await rgbaOf(small('lanczos3'));
+    expect(ssim(own, wanted).mssim, `${most}`).toBeGreaterThan(ALIKE);
+    expect(shiftBetween(own, wanted), `${most}`).toBeLessThan(IN_PLACE);
+    expect(ssim(await rgbaOf(small('nearest')), wanted).mssim, `${most}`).toBeLessThan(ALIKE);
+    const off = sharp(whole)
+      .resize(2 * own.width, 2 * own.height, { fit: 'fill' })
+      .extend({ left: 1, extendWith: 'copy' })
+      .extract({ left: 0, top: 0, width: 2 * own.width, height: 2 * own.height });
+    const halfOff = sharp(await off.png().toBuffer()).resize(own.width, own.height, { fit: 'fill' });
+    expect(shiftBetween(await rgbaOf(halfOff), wanted), `${most}`).toBeGreaterThan(IN_PLACE);
+  }
+}, 60_000);
 
 describe('small pictures of JPEGs', () => {
   const plain: JpegOptions = { quality: 92 };
