@@ -363,7 +363,7 @@ test('flags keep to their poses, poses are compared, any command is found by typ
   expect(await page.getByRole('dialog').getByRole('option').count()).toBe(0);
   await command.fill('fours chosen');
   await page.keyboard.press('Enter');
-  expect(await strip(page)).toMatch(/^1×6 2×4 3×2/);
+  await expect.poll(() => strip(page)).toMatch(/^1×6 2×4 3×2/);
   await page.keyboard.press('?');
   expect(await page.getByRole('dialog', { name: 'Keys' }).getByText('Opposite order').isVisible()).toBe(true);
   await page.keyboard.press('Escape');
