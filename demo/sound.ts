@@ -6,7 +6,7 @@ import { applyEdit } from '../src/core/film/edits/apply-edit';
 import type { Film } from '../src/core/film/film';
 import { scheduleOf } from '../src/core/film/schedule';
 import type { Cue, Sound } from '../src/core/film/sound';
-import { findAttacks, loudestAttack } from '../src/core/sound/attacks';
+import { findOnsets, loudestOnset } from '../src/core/sound/onsets';
 import { frameToSample, SAMPLE_RATE } from '../src/core/time/frames';
 
 interface Wav {
@@ -65,7 +65,7 @@ export async function withSound(silent: Film, originals: Map<string, Uint8Array>
   };
 
   const whole = ({ sound }: Wav): { from: number; to: number } => ({ from: 0, to: sound.samples });
-  const clop = findAttacks(clops.samples);
+  const clop = findOnsets(clops.samples);
   const [firstClop, secondClop] = clop;
   if (!firstClop || !secondClop) throw new Error('The clops have no attacks.');
   const oneClop = { from: 0, to: secondClop.at - seconds(0.02), by: firstClop.at };
@@ -82,7 +82,7 @@ export async function withSound(silent: Film, originals: Map<string, Uint8Array>
     bell,
     'effects',
     14,
-    { ...whole(bell), by: loudestAttack(findAttacks(bell.samples))?.at ?? 0 },
+    { ...whole(bell), by: loudestOnset(findOnsets(bell.samples))?.at ?? 0 },
     { level: -9 },
   );
   lay('landing', clops, 'effects', 30, oneClop, { level: 2 });

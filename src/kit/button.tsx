@@ -3,14 +3,14 @@ import styles from './button.module.css';
 
 interface ButtonProps extends Omit<ButtonHTMLAttributes<HTMLButtonElement>, 'className'> {
   /** `main` for the one thing to do here, `quiet` for what stands beside the work. */
-  readonly look?: 'plain' | 'main' | 'quiet';
+  readonly variant?: 'plain' | 'main' | 'quiet';
   /** For buttons that stay pressed. */
   readonly pressed?: boolean | undefined;
   readonly children: ReactNode;
 }
 
-export function Button({ look = 'plain', pressed, children, ...rest }: ButtonProps) {
-  const classes = [styles.button, look !== 'plain' && styles[look], pressed && styles.pressed];
+export function Button({ variant = 'plain', pressed, children, ...rest }: ButtonProps) {
+  const classes = [styles.button, variant !== 'plain' && styles[variant], pressed && styles.pressed];
   return (
     <button type="button" aria-pressed={pressed} className={classes.filter(Boolean).join(' ')} {...rest}>
       {children}
@@ -27,8 +27,20 @@ interface IconButtonProps extends Omit<ButtonProps, 'children'> {
 }
 
 /** A button that shows a picture only. */
-export function IconButton({ label, shortcut, look = 'quiet', pressed, children, ...rest }: IconButtonProps) {
-  const classes = [styles.button, styles.icon, look !== 'plain' && styles[look], pressed && styles.pressed];
+export function IconButton({
+  label,
+  shortcut,
+  variant = 'quiet',
+  pressed,
+  children,
+  ...rest
+}: IconButtonProps) {
+  const classes = [
+    styles.button,
+    styles.icon,
+    variant !== 'plain' && styles[variant],
+    pressed && styles.pressed,
+  ];
   return (
     <button
       type="button"

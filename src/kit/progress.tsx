@@ -1,4 +1,4 @@
-import { count, waitWords } from '../core/time/words';
+import { count, formatWait } from '../core/time/format';
 import styles from './progress.module.css';
 
 interface ProgressProps {
@@ -17,7 +17,7 @@ export function Progress({ label, done, total, noun, seconds }: ProgressProps) {
   const words = [
     `${done.toLocaleString('en')} of ${count(total, noun)}`,
     rate && `${rate < 10 ? rate.toFixed(1) : Math.round(rate)} a second`,
-    rate && done < total && `${waitWords((total - done) / rate)} left`,
+    rate && done < total && `${formatWait((total - done) / rate)} left`,
   ].filter(Boolean);
   return (
     <div className={styles.progress}>

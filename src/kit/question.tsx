@@ -21,10 +21,10 @@ export function Question({ lines, sum, onDo, onLeave }: QuestionProps) {
       ))}
       {lines.length > MOST && <span>and {lines.length - MOST} more</span>}
       {sum !== undefined && <span>{sum}</span>}
-      <Button look="main" onClick={onDo}>
+      <Button variant="main" onClick={onDo}>
         Do it
       </Button>
-      <Button look="quiet" onClick={onLeave}>
+      <Button variant="quiet" onClick={onLeave}>
         Leave it
       </Button>
     </div>

@@ -1,5 +1,5 @@
 import { useId, useState } from 'react';
-import type { Parsed } from '../core/time/parsed';
+import type { Result } from '../core/time/result';
 import styles from './field.module.css';
 
 /** Letters that a field takes: no name in a film is longer. */
@@ -9,7 +9,7 @@ interface TypedFieldProps<T> {
   readonly label: string;
   /** The value as text; shown anew whenever it changes. */
   readonly text: string;
-  readonly parse: (text: string) => Parsed<T>;
+  readonly parse: (text: string) => Result<T>;
   /** Called with what was typed, on Enter and on leaving the field, when it can be read and differs. */
   readonly onCommit: (value: T) => void;
   readonly hint?: string | undefined;

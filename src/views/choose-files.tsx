@@ -1,5 +1,5 @@
 import { FolderOpen, Images } from 'lucide-react';
-import { bringIn } from '../state/bring-in';
+import { bringIn } from '../state/photos/bring-in';
 import { FileChooser, PICTURES } from './file-chooser';
 
 const take = (files: readonly File[]): void => void bringIn(files);

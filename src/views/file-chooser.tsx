@@ -26,7 +26,7 @@ export function FileChooser(props: FileChooserProps) {
   const input = useRef<HTMLInputElement>(null);
   return (
     <>
-      <Button look={main ? 'main' : 'plain'} disabled={disabled} onClick={() => input.current?.click()}>
+      <Button variant={main ? 'main' : 'plain'} disabled={disabled} onClick={() => input.current?.click()}>
         {children}
       </Button>
       <input

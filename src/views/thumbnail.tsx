@@ -1,8 +1,8 @@
 import { useEffect, useState } from 'react';
 import type { Recipe } from '../core/picture/recipe';
 import { PictureUrls } from '../engine/browser/pictures/picture-urls';
-import { useMissing } from '../state/missing';
-import { useWorkbench } from '../state/workbench';
+import { useMissing } from '../state/document/missing';
+import { useWorkbench } from '../state/shell/workbench';
 
 // One for the page: addresses are shared by tray, tables, shelf and scene list, and live as long as it does.
 const urls = new PictureUrls();

@@ -1,12 +1,12 @@
 import { useEffect } from 'react';
 import { Button } from '../kit/button';
-import { openDemoFilm, startLookingOver } from '../state/open-bundle';
-import { startKeepingTable, useIntake } from '../state/intake';
-import { keepNow, startKeeping } from '../state/keeper';
-import { followAddress, showShelf } from '../state/open-film';
-import { restoreContactHabit } from '../state/contact-habit';
-import { restoreTheme } from '../state/theme';
-import { tell, useWorkbench, workbench } from '../state/workbench';
+import { openDemoFilm, startLookingOver } from '../state/document/open-bundle';
+import { startKeepingTable, useIntake } from '../state/photos/intake';
+import { saveNow, startAutosave } from '../state/document/autosave';
+import { followAddress, showShelf } from '../state/document/open-film';
+import { restoreContactPreference } from '../state/sound/contact-preference';
+import { restoreTheme } from '../state/shell/theme';
+import { tell, useWorkbench, workbench } from '../state/shell/workbench';
 import { Notices } from './notices/notices';
 import { PrintView } from './print/print-view';
 import { Shelf } from './shelf/shelf';
@@ -40,7 +40,7 @@ export default function Workshop({ openDemo }: WorkshopProps) {
   const looking = stage === 'sort' && noPoses && hasTable;
 
   useEffect(() => {
-    const stopKeeping = startKeeping();
+    const stopKeeping = startAutosave();
     const stopKeepingTable = startKeepingTable();
     const follow = (): void => {
       followAddress(() => (openDemo ? openDemoFilm() : showShelf('replace'))).catch((error: unknown) => {
@@ -53,7 +53,7 @@ export default function Workshop({ openDemo }: WorkshopProps) {
     };
     startLookingOver();
     void restoreTheme();
-    void restoreContactHabit();
+    void restoreContactPreference();
     follow();
     const key = (event: KeyboardEvent): void => void handleKey(event);
     addEventListener('popstate', follow);
@@ -77,10 +77,10 @@ export default function Workshop({ openDemo }: WorkshopProps) {
         <TopBar />
         {phase === 'open' && keeping.kind === 'not-kept' && (
           <div className={styles.banner} role="alert">
-            {keeping.problem} <Button onClick={() => void keepNow()}>Keep now</Button>
+            {keeping.problem} <Button onClick={() => void saveNow()}>Keep now</Button>
           </div>
         )}
-        {phase === 'open' && keeping.kind === 'looking' && (
+        {phase === 'open' && keeping.kind === 'read-only' && (
           <div className={styles.banner} role="status">
             This film is open in another tab. Here it can be looked at and played, not changed. Close the
             other tab to work here.

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { frameToSample } from '../time/frames';
-import type { Parsed } from '../time/parsed';
+import type { Result } from '../time/result';
 import { placeCues, type PlacedCue } from './cue-place';
 import { holdEdit, removeEdit, reverseEdit } from './edits/arrange';
 import { applyEdit } from './edits/apply-edit';
@@ -60,7 +60,7 @@ const only = (film: Film, id = 'cue'): PlacedCue => {
   if (!place) throw new Error('no cue');
   return place;
 };
-const ok = (outcome: Parsed<Edit>): Edit => {
+const ok = (outcome: Result<Edit>): Edit => {
   if (!outcome.ok) throw new Error(outcome.problem);
   return outcome.value;
 };
@@ -81,7 +81,7 @@ function someEdit(film: Film, kind: number, numbers: readonly number[], n: numbe
     Boolean,
   );
   const nothing: Edit = { kind: 'batch', edits: [] };
-  const orNothing = (made: Parsed<Edit> | undefined): Edit => (made?.ok ? made.value : nothing);
+  const orNothing = (made: Result<Edit> | undefined): Edit => (made?.ok ? made.value : nothing);
   switch (kind % 7) {
     case 0:
       return holdEdit(chosen, 1 + (n % 9));

@@ -1,5 +1,5 @@
 import type { Size } from '../picture/size';
-import { failed, found, type Parsed } from '../time/parsed';
+import { err, ok, type Result } from '../time/result';
 
 /** Sides of a film's picture, in pixels; the largest is what encoders in browsers take. */
 const SMALLEST = 16;
@@ -25,14 +25,14 @@ export function filmSizeFrom({ width, height }: Size, most = 2160): Size {
 }
 
 /** Reads a typed width or height. */
-export function parseSide(text: string): Parsed<number> {
+export function parseSide(text: string): Result<number> {
   const typed = text.trim();
   if (!/^\d{1,9}$/.test(typed))
-    return failed(`“${text}” is not a number of pixels. Type a whole number, such as 1080.`);
+    return err(`“${text}” is not a number of pixels. Type a whole number, such as 1080.`);
   const side = Number(typed);
   if (side < SMALLEST || side > LARGEST) {
-    return failed(`${typed} pixels is outside what a film can have: ${SMALLEST} to ${LARGEST}.`);
+    return err(`${typed} pixels is outside what a film can have: ${SMALLEST} to ${LARGEST}.`);
   }
-  if (side % 2 === 1) return failed(`${typed} is odd; video needs even sides. Type ${side + 1}.`);
-  return found(side);
+  if (side % 2 === 1) return err(`${typed} is odd; video needs even sides. Type ${side + 1}.`);
+  return ok(side);
 }

@@ -5,7 +5,7 @@ import { exchangeEdit, moveBefore, removeEdit, reverseEdit, shiftByOne } from '.
 import { copiedPoses, duplicateEdit, pasteEdit } from './edits/copy-edits';
 import { makeCycleEdit, takePassOutEdit, unrollEdit } from './edits/cycle-edits';
 import { joinSceneEdit, splitSceneEdit } from './edits/scene-edits';
-import type { Parsed } from '../time/parsed';
+import type { Result } from '../time/result';
 import {
   holdEach,
   takeOut,
@@ -157,7 +157,7 @@ function someEdit(film: Film, kind: number, picks: readonly number[], n: number,
   const cycleId = cycles[n % Math.max(1, cycles.length)]?.id ?? '';
   const way = CYCLE_WAYS[n % 3] ?? 'forward';
   const nothing: Edit = { kind: 'batch', edits: [] };
-  const done = (made: Parsed<Edit>): Edit => (made.ok ? made.value : nothing);
+  const done = (made: Result<Edit>): Edit => (made.ok ? made.value : nothing);
   if (kind % 2 === 1) {
     const name = COLLECTION_NAMES[(kind >> 1) % COLLECTION_NAMES.length] as CollectionName;
     return PLAIN_EDITS[name](film, n, fresh);

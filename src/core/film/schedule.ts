@@ -4,12 +4,12 @@ import {
   firstSpots,
   indexOfShowing,
   lastBegun,
-  rowOf,
+  sequenceOf,
   spotAt,
   type CycleSpan,
-  type Row,
+  type Sequence,
   type Spot,
-} from './row';
+} from './sequence';
 
 /** A pose where it is shown in the film. */
 export interface ScheduledPose {
@@ -35,7 +35,7 @@ export interface SceneSpan {
   readonly end: number;
   /** Poses shown before it. */
   readonly first: number;
-  readonly row: Row;
+  readonly row: Sequence;
 }
 
 /**
@@ -57,7 +57,7 @@ export interface Schedule {
   readonly cycles: readonly CycleSpan[];
 }
 
-const NOTHING: Row = rowOf([]);
+const NOTHING: Sequence = sequenceOf([]);
 
 /** A pose of a scene, counted from the start of the film. */
 function scheduled(
@@ -76,7 +76,7 @@ function schedule(film: Film): Schedule {
   let start = 0;
   let first = 0;
   for (const scene of film.scenes) {
-    const row = scene.setAside ? NOTHING : rowOf(scene.items);
+    const row = scene.setAside ? NOTHING : sequenceOf(scene.items);
     const laid = { sceneId: scene.id, start, first };
     for (const spot of firstSpots(row)) poses.push(scheduled(laid, spot));
     for (const span of cycleSpans(row)) {

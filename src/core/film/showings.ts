@@ -1,5 +1,5 @@
 import { posesIn } from './items';
-import { indexOfShowing, rowOf, spotAt, type Row } from './row';
+import { indexOfShowing, sequenceOf, spotAt, type Sequence } from './sequence';
 import { scheduleOf, type Schedule } from './schedule';
 import type { Film } from './film';
 
@@ -9,7 +9,7 @@ import type { Film } from './film';
  */
 export interface Showings {
   /** The cycle that the pose lies in, and the frame of the film where it begins. */
-  readonly row: Row;
+  readonly row: Sequence;
   readonly first: number;
   readonly poseId: string;
   readonly count: number;
@@ -29,7 +29,7 @@ export function showingsOf(
   const item = scene.items[index];
   if (!item) return undefined;
   const before = span.row.pieces[index]?.start ?? 0;
-  return { row: rowOf([item]), first: span.start + before, poseId, count: pose.showings };
+  return { row: sequenceOf([item]), first: span.start + before, poseId, count: pose.showings };
 }
 
 /** The frame of the film on which a showing begins, counted from 0. O(n) in the poses of the cycle. */

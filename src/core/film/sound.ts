@@ -111,7 +111,7 @@ export interface Cue {
 }
 
 /** How far music and ambience step back under dialogue. */
-export interface StepBack {
+export interface Ducking {
   /** dB, from 0 down. */
   readonly amount: number;
   /** Seconds before and after the dialogue in which they go down and come back. */
@@ -125,7 +125,7 @@ export interface Mix {
   readonly gain: number;
   /** The highest true peak, dBTP. */
   readonly ceiling: number;
-  readonly stepBack?: StepBack | undefined;
+  readonly stepBack?: Ducking | undefined;
 }
 
 const LANE_NAMES: Readonly<Record<LaneKind, string>> = {

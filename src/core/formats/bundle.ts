@@ -1,7 +1,7 @@
 import { strFromU8, Unzip, UnzipInflate, UnzipPassThrough, type UnzipFile } from 'fflate';
 import type { Film } from '../film/film';
 import { filesOf } from '../film/photo-picture';
-import { failed, found, type Parsed } from '../time/parsed';
+import { err, ok, type Result } from '../time/result';
 import { crc32 } from './crc32';
 import { filmDocument } from './film-document';
 import { openFilmDocument, type OpenedFilm } from './mend-document';
@@ -33,7 +33,7 @@ export const soundEntry = (hash: string): string => `${SOUNDS}${hash}`;
 
 /** What comes out of a `.kermis` file, in the order in which it lies there. */
 export type BundlePart =
-  | { readonly kind: 'film'; readonly film: Parsed<OpenedFilm> }
+  | { readonly kind: 'film'; readonly film: Result<OpenedFilm> }
   | { readonly kind: 'photo' | 'sound'; readonly hash: string; readonly bytes: Uint8Array<ArrayBuffer> };
 
 /** Takes the pieces of an entry, up to a size. */
@@ -118,7 +118,7 @@ export class BundleReader {
       const intact = checksum === undefined || checksum === crc32(bytes);
       const film = intact
         ? parseDocument(bytes)
-        : failed('Its film.json is damaged: its checksum is not right.');
+        : err('Its film.json is damaged: its checksum is not right.');
       if (film.ok) this.#await(film.value.film);
       this.#parts.push({ kind: 'film', film });
     };
@@ -170,11 +170,11 @@ export class BundleReader {
   }
 }
 
-function parseDocument(bytes: Uint8Array): Parsed<OpenedFilm> {
+function parseDocument(bytes: Uint8Array): Result<OpenedFilm> {
   try {
     const opened = openFilmDocument(JSON.parse(strFromU8(bytes)));
-    return opened.ok ? found(opened.value) : opened;
+    return opened.ok ? ok(opened.value) : opened;
   } catch {
-    return failed('This is not a film that Kermis can read: its film.json is damaged.');
+    return err('This is not a film that Kermis can read: its film.json is damaged.');
   }
 }

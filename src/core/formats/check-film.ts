@@ -3,7 +3,7 @@ import { MOST_OF_A_KIND, MOST_PHOTOS } from '../film/bounds';
 import type { Film, Item } from '../film/film';
 import { isCycle } from '../film/items';
 import { isHold } from '../time/hold';
-import { faultWords } from './fault-words';
+import { formatFault } from './format-fault';
 import {
   cueSchema,
   cycleShapeSchema,
@@ -26,7 +26,7 @@ function faultOf(schema: Joi.Schema, value: unknown, noun: string): string | und
   const part = typeof value === 'object' && value !== null ? value : undefined;
   if (part && sound.has(part)) return undefined;
   const [detail] = schema.validate(value, { convert: false }).error?.details ?? [];
-  if (detail) return faultWords(detail, noun);
+  if (detail) return formatFault(detail, noun);
   if (part) sound.add(part);
   return undefined;
 }

@@ -1,8 +1,8 @@
 import Joi from 'joi';
 import { MOST_PARTS } from '../film/bounds';
 import { NO_SOUND, type Film } from '../film/film';
-import { failed, found, type Parsed } from '../time/parsed';
-import { faultWords } from './fault-words';
+import { err, ok, type Result } from '../time/result';
+import { formatFault } from './format-fault';
 import { filmSchema } from '../film/film-schema';
 import { shaped } from '../film/shaped';
 import { inconsistency } from './inconsistency';
@@ -112,23 +112,23 @@ export function hasTooMany(value: unknown): boolean {
 }
 
 /** Reads a stored film as it is. Whatever it is given, it never throws. */
-export function readFilmDocument(value: unknown): Parsed<Film> {
+export function readFilmDocument(value: unknown): Result<Film> {
   try {
-    if (isNewer(value)) return failed(NEWER);
+    if (isNewer(value)) return err(NEWER);
     if (hasTooMany(value))
-      return failed(
+      return err(
         `This film has more parts than Kermis can read: ${MOST_PARTS.toLocaleString('en')} are the most.`,
       );
     const checked: Joi.ValidationResult<FilmDocument> = documentSchema.validate(upToDate(value), {
       convert: false,
     });
     const [detail] = checked.error?.details ?? [];
-    if (detail) return failed(`This is not a film that Kermis can read: ${faultWords(detail)}.`);
+    if (detail) return err(`This is not a film that Kermis can read: ${formatFault(detail)}.`);
     const { film } = checked.value as FilmDocument;
     const problem = inconsistency(film);
-    return problem === undefined ? found(film) : failed(`This film is damaged: ${problem}.`);
+    return problem === undefined ? ok(film) : err(`This film is damaged: ${problem}.`);
   } catch {
     // Such as cycles within cycles deeper than can be gone through.
-    return failed('This is not a film that Kermis can read: it is nested too deeply.');
+    return err('This is not a film that Kermis can read: it is nested too deeply.');
   }
 }

@@ -9,7 +9,7 @@ import { filmWith } from '../film/random-films';
 import type { Cue, Sound } from '../film/sound';
 import { takeAsRead, whyUnreadable } from './check-film';
 import { filmDocument, readFilmDocument } from './film-document';
-import { mendedWords, openFilmDocument } from './mend-document';
+import { formatMended, openFilmDocument } from './mend-document';
 
 const sound: Sound = {
   ...{ id: 'sound', name: 'bell.wav', hash: '1'.repeat(64), type: 'audio/wav', bytes: 9 },
@@ -73,7 +73,7 @@ test('a film with one field that is out of bounds opens with it put right, and t
     const read = openFilmDocument(changed(path.split('.'), value));
     if (!read.ok) throw new Error(read.problem);
     expect(read.value.mended).not.toEqual([]);
-    return { film: read.value.film, words: mendedWords(read.value) };
+    return { film: read.value.film, words: formatMended(read.value) };
   };
   const long = 'Horse '.repeat(400);
   expect(opened('film.title', long).film.title).toBe(long.slice(0, LONGEST_NAME));

@@ -2,9 +2,9 @@ import type Joi from 'joi';
 import { DEFAULT_SETTINGS, type Film, type Item } from '../film/film';
 import { isCycle, posesOf } from '../film/items';
 import { FIRST_LANES, FIRST_MIX } from '../film/sound';
-import { found, type Parsed } from '../time/parsed';
-import { count } from '../time/words';
-import { faultWords } from './fault-words';
+import { ok, type Result } from '../time/result';
+import { count } from '../time/format';
+import { formatFault } from './format-fault';
 import { documentSchema, hasTooMany, isNewer, readFilmDocument, upToDate } from './film-document';
 
 /** A film as it was read, and what had to be put right in it, as parts of a sentence. */
@@ -102,7 +102,7 @@ function mendFields(root: Holder): readonly string[] | undefined {
     if (faults.length === 0) return mended;
     const takeaway = new Takeaway();
     for (const fault of faults) {
-      if (fault.type !== 'any.required' || round === 0) mended.push(faultWords(fault));
+      if (fault.type !== 'any.required' || round === 0) mended.push(formatFault(fault));
       if (!mendFault(root, fault, takeaway)) return undefined;
     }
     takeaway.carryOut();
@@ -152,9 +152,9 @@ function mendTies(film: Film): { readonly film: Film; readonly mended: readonly 
  * Reads a stored film and puts right what is wrong with single fields of it. What holds too little to be a film, is of a
  * newer version, or would be left without any of its poses, is refused. Never throws.
  */
-export function openFilmDocument(value: unknown): Parsed<OpenedFilm> {
+export function openFilmDocument(value: unknown): Result<OpenedFilm> {
   const read = readFilmDocument(value);
-  if (read.ok) return found({ film: read.value, mended: [] });
+  if (read.ok) return ok({ film: read.value, mended: [] });
   if (isNewer(value)) return read;
   try {
     if (hasTooMany(value)) return read;
@@ -171,14 +171,14 @@ export function openFilmDocument(value: unknown): Parsed<OpenedFilm> {
     const whole = readFilmDocument({ ...root, film: ties.film });
     if (!whole.ok) return whole;
     if (hadPoses && posesOf(whole.value).length === 0) return read;
-    return found({ film: whole.value, mended: [...fields, ...ties.mended] });
+    return ok({ film: whole.value, mended: [...fields, ...ties.mended] });
   } catch {
     return read;
   }
 }
 
 /** Said of a film in which something was put right. */
-export function mendedWords({ film, mended }: OpenedFilm): string {
+export function formatMended({ film, mended }: OpenedFilm): string {
   const more = mended.length > 3 ? `; and ${mended.length - 3} more` : '';
   return `“${film.title}” was damaged and has been put right as far as it could be: ${mended.slice(0, 3).join('; ')}${more}.`;
 }

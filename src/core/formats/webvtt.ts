@@ -1,6 +1,6 @@
 import { WebVTTParser } from 'webvtt-parser';
 import { SAMPLE_RATE } from '../time/frames';
-import { failed, found, type Parsed } from '../time/parsed';
+import { err, ok, type Result } from '../time/result';
 
 /** What is said from one sample of the film until another. */
 export interface SpokenText {
@@ -45,9 +45,9 @@ const plainText = (text: string): string =>
     .trim();
 
 /** Reads a WebVTT file; what is broken in it is passed over as the standard says. Refuses what has no text at all. */
-export function readWebVtt(file: string): Parsed<readonly SpokenText[]> {
+export function readWebVtt(file: string): Result<readonly SpokenText[]> {
   if (!/^\uFEFF?WEBVTT(\s|$)/.test(file))
-    return failed('This is not a WebVTT file: it does not begin with WEBVTT.');
+    return err('This is not a WebVTT file: it does not begin with WEBVTT.');
   const words = new WebVTTParser()
     .parse(file)
     .cues.map(({ startTime, endTime, text }) => ({
@@ -56,5 +56,5 @@ export function readWebVtt(file: string): Parsed<readonly SpokenText[]> {
       text: plainText(text),
     }))
     .filter(({ from, to }) => to > from);
-  return words.length > 0 ? found(words) : failed('There are no words in this WebVTT file.');
+  return words.length > 0 ? ok(words) : err('There are no words in this WebVTT file.');
 }

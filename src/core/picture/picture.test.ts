@@ -4,7 +4,7 @@ import { readFile } from 'node:fs/promises';
 import { describe, expect, test } from 'vitest';
 import { ASSEMBLIES, assemble } from '../../../scripts/assembled.mjs';
 import { toYCbCr } from './bt709';
-import { isCutOff } from './cut-off';
+import { isTruncated } from './is-truncated';
 import { resampleKernel, WEIGHT_BITS } from './kernel';
 import { compose, turnMatrix } from './orientation';
 import { turnUpright } from './upright-pixels';
@@ -110,7 +110,7 @@ test('files are told by their bytes, and cut-off ones are noticed wherever they 
   };
   for (const [type, bytes] of Object.entries(files)) {
     expect(sniffPhotoType(bytes)).toBe(type);
-    expect(isCutOff(bytes, type)).toBe(false);
+    expect(isTruncated(bytes, type)).toBe(false);
   }
   expect(sniffPhotoType(Buffer.from('These are words, not a picture.'))).toBeUndefined();
   expect(storedSize(files['image/jpeg'], 'image/jpeg')).toEqual({ width: 64, height: 48 });
@@ -124,10 +124,10 @@ test('files are told by their bytes, and cut-off ones are noticed wherever they 
     [progressive, 'image/jpeg'],
     [files['image/png'], 'image/png'],
   ] as const) {
-    expect(isCutOff(bytes, type)).toBe(false);
+    expect(isTruncated(bytes, type)).toBe(false);
     fc.assert(
       fc.property(fc.integer({ min: 20, max: bytes.length - 13 }), (end) => {
-        expect(isCutOff(bytes.subarray(0, end), type)).toBe(true);
+        expect(isTruncated(bytes.subarray(0, end), type)).toBe(true);
       }),
     );
   }

@@ -1,5 +1,5 @@
 import { SAMPLE_RATE } from '../time/frames';
-import type { Attack } from './attacks';
+import type { Onset } from './onsets';
 import { middle } from './middle';
 
 /** A clap counts for a click when it is heard no more than this before or behind it, in seconds. */
@@ -12,7 +12,7 @@ const AGREE = 0.03;
  * How late a microphone is, in seconds, from the attacks it heard while clicks were played at these samples: the middle of
  * all that agree. Undefined where fewer than three do.
  */
-export function clapDelay(clicks: readonly number[], attacks: readonly Attack[]): number | undefined {
+export function clapDelay(clicks: readonly number[], attacks: readonly Onset[]): number | undefined {
   const late = clicks.flatMap((click) => {
     const near = attacks
       .map(({ at, strength }) => ({ late: (at - click) / SAMPLE_RATE, strength }))

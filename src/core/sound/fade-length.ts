@@ -1,16 +1,16 @@
 import { frameToSample, SAMPLE_RATE } from '../time/frames';
 import { parseLength } from '../time/length';
-import { found, type Parsed } from '../time/parsed';
+import { ok, type Result } from '../time/result';
 import type { Rate } from '../time/rate';
 
 /** Reads the length of a fade in samples: seconds as they are (`0.25s`), frames (`6`) or timecode; nothing or 0 for none. */
-export function parseFadeLength(text: string, rate: Rate): Parsed<number> {
+export function parseFadeLength(text: string, rate: Rate): Result<number> {
   const typed = text.trim().toLowerCase().replace(',', '.');
-  if (typed === '' || /^0+(\.0+)?\s*(s|f)?$/.test(typed)) return found(0);
+  if (typed === '' || /^0+(\.0+)?\s*(s|f)?$/.test(typed)) return ok(0);
   const seconds = /^(\d+(?:\.\d+)?|\.\d+)\s*s$/.exec(typed);
-  if (seconds && Number(seconds[1]) <= 24 * 3600) return found(Math.round(Number(seconds[1]) * SAMPLE_RATE));
+  if (seconds && Number(seconds[1]) <= 24 * 3600) return ok(Math.round(Number(seconds[1]) * SAMPLE_RATE));
   const frames = parseLength(text, rate, 'fade');
-  return frames.ok ? found(frameToSample(frames.value, rate)) : frames;
+  return frames.ok ? ok(frameToSample(frames.value, rate)) : frames;
 }
 
 /** The length of a fade as it is typed. */

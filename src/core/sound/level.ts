@@ -1,4 +1,4 @@
-import { failed, found, type Parsed } from '../time/parsed';
+import { err, ok, type Result } from '../time/result';
 
 /** Levels of cues and lanes, in dB; the least is silence. */
 export const LEVELS = { least: -60, most: 12 } as const;
@@ -29,20 +29,20 @@ export const levelWords = (level: number): string =>
   level <= LEVELS.least ? 'silent' : `${level > 0 ? '+' : level < 0 ? '−' : ''}${Math.abs(level)} dB`;
 
 /** Reads a level such as `-6`, `−6 dB` or `+3,5`; out of bounds it is refused with the bounds. */
-export function parseLevel(text: string, bounds: { least: number; most: number } = LEVELS): Parsed<number> {
+export function parseLevel(text: string, bounds: { least: number; most: number } = LEVELS): Result<number> {
   const words = text
     .trim()
     .replace(/\s*db(tp)?$/i, '')
     .replace('−', '-')
     .replace(',', '.');
-  if (words === '') return failed('The level is missing. Type dB, such as −6.');
+  if (words === '') return err('The level is missing. Type dB, such as −6.');
   if (!/^[+-]?(\d+\.?\d*|\.\d+)$/.test(words))
-    return failed(`“${text.trim()}” is not a level. Type dB, such as −6.`);
+    return err(`“${text.trim()}” is not a level. Type dB, such as −6.`);
   const level = Number(words);
   if (level < bounds.least || level > bounds.most) {
-    return failed(`A level lies between ${levelText(bounds.least)} and ${levelText(bounds.most)} dB.`);
+    return err(`A level lies between ${levelText(bounds.least)} and ${levelText(bounds.most)} dB.`);
   }
-  return found(level);
+  return ok(level);
 }
 
 const levelText = (level: number): string => (level < 0 ? `−${-level}` : level > 0 ? `+${level}` : '0');

@@ -1,12 +1,12 @@
 import { filmSamples, placeCues, startFrom } from '../film/cue-place';
 import type { Film } from '../film/film';
 import { countBefore, startOfShowing, type Showings } from '../film/showings';
-import type { Cue, Fade, StepBack } from '../film/sound';
+import type { Cue, Fade, Ducking } from '../film/sound';
 import type { Rate } from '../time/rate';
 import type { Span } from '../film/moments';
 import { frameToSample } from '../time/frames';
 import { gainOf } from './level';
-import { joined, type SampleSpan } from './step-back';
+import { joined, type SampleSpan } from './ducking';
 
 /** A part of a sound that is heard in the film; all places in samples at 48 kHz. */
 export interface Voice {
@@ -73,7 +73,7 @@ export interface MixPlan {
   readonly voices: readonly Voice[];
   /** Where dialogue is spoken. */
   readonly dialogue: readonly SampleSpan[];
-  readonly stepBack: StepBack | undefined;
+  readonly stepBack: Ducking | undefined;
   /** Factor of the whole, and the highest amplitude. */
   readonly gain: number;
   readonly ceiling: number;

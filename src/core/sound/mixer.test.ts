@@ -9,15 +9,15 @@ import { applyEdit } from '../film/edits/apply-edit';
 import type { Film } from '../film/film';
 import { filmOf } from '../film/random-films';
 import type { Cue, Sound } from '../film/sound';
-import { findAttacks } from './attacks';
-import { withoutSilence } from './bursts';
+import { findOnsets } from './onsets';
+import { withoutSilence } from './speech-segments';
 import { fadeGain } from './fade';
 import { faderLevel, faderPlace, gainOf, LEVELS, parseLevel } from './level';
 import { LoudnessMeter } from './loudness';
 import { planMix, type MixPlan } from './mix-plan';
 import { MIX_BLOCK, mixBlock, neededFor, type ReadSound } from './mixer';
 import { loudBetween, peakBetween, PeakBuilder } from './peaks';
-import { stepBackGain } from './step-back';
+import { duckingGain } from './ducking';
 import { truePeakAt } from './true-peak';
 
 /** The sound `ramp` has its own number at each sample: what is heard says where it comes from. */
@@ -141,7 +141,7 @@ describe('the mix, to the sample', () => {
   test('music steps back under dialogue in even steps of dB, and comes back', () => {
     const how = { amount: -12, attack: 0.5, release: 1 };
     const spans = [{ from: 48_000, to: 96_000 }];
-    const at = (seconds: number): number => 20 * Math.log10(stepBackGain(spans, how, seconds * 48_000));
+    const at = (seconds: number): number => 20 * Math.log10(duckingGain(spans, how, seconds * 48_000));
     expect([0.4, 0.75, 1, 1.5, 2.25, 2.5, 3].map((each) => Math.round(at(each) * 100) / 100)).toEqual(
       [-0, -6, -12, -12, -9, -6, -0].map((each) => each + 0),
     );
@@ -300,7 +300,7 @@ describe('against the outside', () => {
       .trim()
       .split('\n')
       .map(Number);
-    const ours = findAttacks(demoSound('hoof-clops')).map(({ at }) => at / 48_000);
+    const ours = findOnsets(demoSound('hoof-clops')).map(({ at }) => at / 48_000);
     expect(ours.length).toBe(8);
     for (const each of ours) {
       const nearest = Math.min(...theirs.map((other) => Math.abs(other - each)));

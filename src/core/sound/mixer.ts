@@ -1,7 +1,7 @@
 import { fadeGain } from './fade';
 import { limit, LIMITER_REACH } from './limiter';
 import { voicesBetween, type MixPlan, type Voice } from './mix-plan';
-import { stepBackGain } from './step-back';
+import { duckingGain } from './ducking';
 
 /** The mix is made in blocks that begin at multiples of this: 0.2 s, the same samples whoever asks. */
 export const MIX_BLOCK = 9600;
@@ -64,7 +64,7 @@ function gainAt(plan: MixPlan, voice: Voice, at: number): number {
   const [rise, fall] = [Math.min(fadeIn.samples, length), Math.min(fadeOut.samples, length)];
   if (at - start < rise) gain *= fadeGain(fadeIn.curve, (at - start) / rise);
   if (end - 1 - at < fall) gain *= fadeGain(fadeOut.curve, (end - 1 - at) / fall);
-  if (voice.stepsBack && plan.stepBack) gain *= stepBackGain(plan.dialogue, plan.stepBack, at);
+  if (voice.stepsBack && plan.stepBack) gain *= duckingGain(plan.dialogue, plan.stepBack, at);
   return gain;
 }
 

@@ -1,5 +1,5 @@
 import { FINEST, wholeStretches } from './stretch-peaks';
-import type { SampleSpan } from './step-back';
+import type { SampleSpan } from './ducking';
 
 /** Peaks of a level that one of the next stands for. */
 const STEP = 4;

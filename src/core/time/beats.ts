@@ -1,5 +1,5 @@
 import { samplesAFrame, SAMPLE_RATE } from './frames';
-import { failed, found, type Parsed } from './parsed';
+import { err, ok, type Result } from './result';
 import { rateNumber, type Rate } from './rate';
 
 /** Beats a minute that can be set. */
@@ -28,7 +28,7 @@ export function beatWords(tempo: number, rate: Rate): string {
 }
 
 /** Reads beats a minute: `120`, `96.5`, `120 bpm`. */
-export function parseTempo(text: string): Parsed<number> {
+export function parseTempo(text: string): Result<number> {
   const typed = text
     .trim()
     .toLowerCase()
@@ -37,6 +37,6 @@ export function parseTempo(text: string): Parsed<number> {
   const tempo = /^\d+(\.\d+)?$/.test(typed) ? Number(typed) : Number.NaN;
   const { least, most } = TEMPO_BOUNDS;
   return tempo >= least && tempo <= most
-    ? found(Math.round(tempo * 100) / 100)
-    : failed(`“${text}” is not a tempo. Type beats a minute, from ${least} to ${most}.`);
+    ? ok(Math.round(tempo * 100) / 100)
+    : err(`“${text}” is not a tempo. Type beats a minute, from ${least} to ${most}.`);
 }

@@ -1,5 +1,5 @@
 import { secondsToLength } from './frames';
-import { failed, found, type Parsed } from './parsed';
+import { err, ok, type Result } from './result';
 import type { Rate } from './rate';
 import { timecodeToFrame } from './timecode';
 
@@ -11,54 +11,54 @@ const number = (text: string | undefined): number => Number((text ?? '').replace
  * Reads a typed length as a whole number of frames from one up: `12` or `12f` frames; `0.5s`, at the nearest whole
  * frame; `1s 6f`; or timecode, whose frames are those before it. At most 24 hours.
  */
-export function parseLength(text: string, r: Rate, noun = 'length'): Parsed<number> {
+export function parseLength(text: string, r: Rate, noun = 'length'): Result<number> {
   const typed = text.trim().toLowerCase();
-  if (typed === '') return failed(`A ${noun} is missing. ${HELP}`);
+  if (typed === '') return err(`A ${noun} is missing. ${HELP}`);
   if (typed.includes(':')) {
     const full = typed.replace(/^(\d{1,2}):(\d{1,2})([:;])(\d{1,3})$/, '00:$1:$2$3$4');
     const padded = full.replace(/\d+/g, (digits) => digits.padStart(2, '0'));
     const read = timecodeToFrame(padded, r);
-    if (!read.ok) return failed(read.problem.replace(padded, text.trim()));
+    if (!read.ok) return err(read.problem.replace(padded, text.trim()));
     return inBounds(read.value, text, r, noun);
   }
   const plain = /^([+-]?\d+(?:[.,]\d+)?)\s*(f|fr|frames?)?$/.exec(typed);
   if (plain) {
     const frames = number(plain[1]);
-    if (frames < 1) return failed(`A ${noun} of ${text.trim()} is too short: one frame is the shortest.`);
+    if (frames < 1) return err(`A ${noun} of ${text.trim()} is too short: one frame is the shortest.`);
     if (!Number.isInteger(frames)) {
-      return failed(
+      return err(
         `A ${noun} of ${text.trim()} falls between frames. Type a whole number such as ${Math.round(frames)}, or seconds as ${text.trim().replace(/[a-z\s]+$/i, '')}s.`,
       );
     }
     return inBounds(frames, text, r, noun);
   }
   const seconds = /^([+-]?\d+(?:[.,]\d+)?)\s*(?:s|sec|seconds?)(?:\s*(\d+)\s*(?:f|fr|frames?))?$/.exec(typed);
-  if (!seconds) return failed(`“${text}” is not a ${noun}. ${HELP}`);
+  if (!seconds) return err(`“${text}” is not a ${noun}. ${HELP}`);
   const over = number(seconds[2] ?? '0');
   const value = number(seconds[1]);
   if (value < 0 || (value === 0 && over === 0)) {
-    return failed(`A ${noun} of ${text.trim()} is too short: one frame is the shortest.`);
+    return err(`A ${noun} of ${text.trim()} is too short: one frame is the shortest.`);
   }
   // Whole seconds and frames count as the ruler does; a part of a second snaps, never below a frame.
   const frames = over === 0 ? secondsToLength(value, r) : Math.round((value * r.num) / r.den) + over;
   return inBounds(frames, text, r, noun);
 }
 
-function inBounds(frames: number, text: string, r: Rate, noun = 'length'): Parsed<number> {
-  if (frames < 1) return failed(`A ${noun} of ${text.trim()} is too short: one frame is the shortest.`);
+function inBounds(frames: number, text: string, r: Rate, noun = 'length'): Result<number> {
+  if (frames < 1) return err(`A ${noun} of ${text.trim()} is too short: one frame is the shortest.`);
   if ((frames * r.den) / r.num > 24 * 3600) {
-    return failed(`A ${noun} of ${text.trim()} is too long: 24 hours are the most.`);
+    return err(`A ${noun} of ${text.trim()} is too long: 24 hours are the most.`);
   }
-  return found(frames);
+  return ok(frames);
 }
 
 /** Reads how a run is to be retimed: a length, `×2` or `2x` as long, or `50%` of its length. */
-export function parseFit(text: string, now: number, r: Rate): Parsed<number> {
+export function parseFit(text: string, now: number, r: Rate): Result<number> {
   const typed = text.trim().toLowerCase();
   const factor = /^(?:[x×]\s*(\d+(?:[.,]\d+)?)|(\d+(?:[.,]\d+)?)\s*(?:[x×]))$/.exec(typed);
   const percent = /^(\d+(?:[.,]\d+)?)\s*%$/.exec(typed);
   if (!factor && !percent) return parseLength(text, r);
   const by = factor ? number(factor[1] ?? factor[2]) : number(percent?.[1]) / 100;
-  if (by === 0) return failed(`${text.trim()} would leave nothing. One frame is the shortest.`);
+  if (by === 0) return err(`${text.trim()} would leave nothing. One frame is the shortest.`);
   return inBounds(Math.max(1, Math.round(now * by)), text, r);
 }

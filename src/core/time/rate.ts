@@ -1,4 +1,4 @@
-import { failed, found, type Parsed } from './parsed';
+import { err, ok, type Result } from './result';
 
 /** Frames a second as an exact fraction in lowest terms: 24000/1001 is not 23.976. */
 export interface Rate {
@@ -72,20 +72,20 @@ function broadcastRate(value: number): Rate | undefined {
 /**
  * Reads a typed rate: `24`, `12.5`, `29.97` (taken as exactly 30000/1001) or a fraction `30000/1001`.
  */
-export function parseRate(text: string): Parsed<Rate> {
+export function parseRate(text: string): Result<Rate> {
   const typed = text.trim().replace(',', '.');
   const fraction = /^(\d{1,9})\s*\/\s*(\d{1,9})$/.exec(typed);
   const decimal = /^\d{1,3}(?:\.(\d{1,6}))?$/.exec(typed);
   if (!fraction && !decimal) {
-    return failed(
+    return err(
       `“${text}” is not a rate. Type frames a second from 1 to 120, such as 24, 12.5, 29.97 or 30000/1001.`,
     );
   }
   try {
-    if (fraction) return found(rate(Number(fraction[1]), Number(fraction[2])));
+    if (fraction) return ok(rate(Number(fraction[1]), Number(fraction[2])));
     const scale = 10 ** (decimal?.[1]?.length ?? 0);
-    return found(broadcastRate(Number(typed)) ?? rate(Math.round(Number(typed) * scale), scale));
+    return ok(broadcastRate(Number(typed)) ?? rate(Math.round(Number(typed) * scale), scale));
   } catch {
-    return failed(`${text} is outside the rates a film can have. Type frames a second from 1 to 120.`);
+    return err(`${text} is outside the rates a film can have. Type frames a second from 1 to 120.`);
   }
 }

@@ -6,7 +6,7 @@ import { parseHold } from './hold';
 import { parseFit, parseLength } from './length';
 import { parseRate, rate, RATE_PRESETS, rateText, type Rate } from './rate';
 import { canDrop, framesADay, frameToTimecode, timecodeToFrame } from './timecode';
-import { lengthWords, secondsAndFrames } from './words';
+import { formatLength, formatSecondsAndFrames } from './format';
 
 const NTSC = rate(30000, 1001);
 const presets = fc.constantFrom(...RATE_PRESETS);
@@ -150,11 +150,11 @@ test('holds: whole frames from one up, and a sentence for anything else', () => 
 });
 
 test('lengths in words', () => {
-  expect(lengthWords(24, rate(24))).toBe('24 frames, 1.0 s');
-  expect(lengthWords(1, rate(24))).toBe('1 frame, 0.0 s');
-  expect(secondsAndFrames(108, rate(24))).toBe('4 s 12 f');
+  expect(formatLength(24, rate(24))).toBe('24 frames, 1.0 s');
+  expect(formatLength(1, rate(24))).toBe('1 frame, 0.0 s');
+  expect(formatSecondsAndFrames(108, rate(24))).toBe('4 s 12 f');
   // 30 frames at 30000/1001 last a thousandth longer than a second.
-  expect(secondsAndFrames(30, NTSC)).toBe('1 s 0 f');
+  expect(formatSecondsAndFrames(30, NTSC)).toBe('1 s 0 f');
 });
 
 describe('typed lengths', () => {

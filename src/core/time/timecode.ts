@@ -1,4 +1,4 @@
-import { failed, found, type Parsed } from './parsed';
+import { err, ok, type Result } from './result';
 import { nominalRate, type Rate } from './rate';
 
 const MINUTES_A_DAY = 24 * 60;
@@ -52,10 +52,10 @@ export function frameToTimecode(frame: number, r: Rate, drop = false): string {
 }
 
 /** The frame, counted from 0, of a timecode; a `;` before the frames means drop-frame. */
-export function timecodeToFrame(text: string, r: Rate): Parsed<number> {
+export function timecodeToFrame(text: string, r: Rate): Result<number> {
   const parts = /^(\d{2}):(\d{2}):(\d{2})([:;])(\d{2,3})$/.exec(text.trim());
   if (!parts)
-    return failed(`“${text}” is not a timecode. Type hours, minutes, seconds and frames as 00:00:10:12.`);
+    return err(`“${text}” is not a timecode. Type hours, minutes, seconds and frames as 00:00:10:12.`);
   const [hours, minutes, seconds, frames] = [parts[1], parts[2], parts[3], parts[5]].map(Number) as [
     number,
     number,
@@ -64,18 +64,16 @@ export function timecodeToFrame(text: string, r: Rate): Parsed<number> {
   ];
   const nominal = nominalRate(r);
   if (hours > 23 || minutes > 59 || seconds > 59 || frames >= nominal) {
-    return failed(
-      `${text} does not exist: at this rate the last timecode of a day is 23:59:59:${nominal - 1}.`,
-    );
+    return err(`${text} does not exist: at this rate the last timecode of a day is 23:59:59:${nominal - 1}.`);
   }
   const label = (hours * 3600 + minutes * 60 + seconds) * nominal + frames;
-  if (parts[4] === ':') return found(label);
+  if (parts[4] === ':') return ok(label);
   const dropped = droppedLabels(r);
   if (dropped === 0)
-    return failed(`${text} is drop-frame (;), which this rate does not have. Type it with a colon.`);
+    return err(`${text} is drop-frame (;), which this rate does not have. Type it with a colon.`);
   if (minutes % 10 !== 0 && seconds === 0 && frames < dropped) {
-    return failed(`${text} is one of the labels that drop-frame counting leaves out.`);
+    return err(`${text} is one of the labels that drop-frame counting leaves out.`);
   }
   const passed = hours * 60 + minutes;
-  return found(label - dropped * (passed - Math.floor(passed / 10)));
+  return ok(label - dropped * (passed - Math.floor(passed / 10)));
 }

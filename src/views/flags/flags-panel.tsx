@@ -2,15 +2,15 @@ import { Flag as FlagIcon, MapPin, Trash2 } from 'lucide-react';
 import { FLAG_KINDS, PAINTS, type FlagKind, type Paint } from '../../core/film/film';
 import { placedFlags, type PlacedFlag } from '../../core/film/moments';
 import { scheduleOf } from '../../core/film/schedule';
-import { found } from '../../core/time/parsed';
-import { count } from '../../core/time/words';
+import { ok } from '../../core/time/result';
+import { count } from '../../core/time/format';
 import { Button, IconButton } from '../../kit/button';
 import { Pair } from '../../kit/pair';
 import { SelectField } from '../../kit/select-field';
 import { TypedField } from '../../kit/typed-field';
-import { addFlag, changeFlag, moveFlagHere, removeFlag } from '../../state/flags';
-import { goTo, pause } from '../../state/player';
-import { useFilm, useWorkbench } from '../../state/workbench';
+import { addFlag, changeFlag, moveFlagHere, removeFlag } from '../../state/poses/flags';
+import { goTo, pause } from '../../state/transport/player';
+import { useFilm, useWorkbench } from '../../state/shell/workbench';
 import { flagWords, KIND_WORDS } from './flag-words';
 import styles from './flags.module.css';
 
@@ -84,7 +84,7 @@ function FlagSettings({ placed, disabled }: { readonly placed: PlacedFlag; reado
       <TypedField
         label="Words"
         text={flag.label}
-        parse={(text) => found(text.trim().slice(0, 200))}
+        parse={(text) => ok(text.trim().slice(0, 200))}
         onCommit={(label) => changeFlag({ ...flag, label })}
         disabled={disabled}
       />

@@ -1,10 +1,10 @@
 import { memo } from 'react';
 import type { PlacedCue } from '../../core/film/cue-place';
 import { faderPlace, levelWords } from '../../core/sound/level';
-import { count, samplesWords } from '../../core/time/words';
-import { attacksOf, chooseCue } from '../../state/cues';
-import { useSilence } from '../../state/cut-silence';
-import { useSounds } from '../../state/sounds';
+import { count, formatSamples } from '../../core/time/format';
+import { attacksOf, chooseCue } from '../../state/sound/cues';
+import { useSilence } from '../../state/sound/cut-silence';
+import { useSounds } from '../../state/sound/sounds';
 import styles from './lanes.module.css';
 
 interface CueBoxProps {
@@ -20,8 +20,8 @@ interface CueBoxProps {
 const cueLabel = ({ cue, sound, lane, start, end, loose, showings }: PlacedCue): string =>
   [
     `${sound.name} in ${lane.name}`,
-    `from ${samplesWords(start)}`,
-    `${samplesWords(end - start)} long`,
+    `from ${formatSamples(start)}`,
+    `${formatSamples(end - start)} long`,
     levelWords(cue.level),
     ...(showings ? [`heard ${count(showings.count, 'time')}`] : []),
     cue.pin.to === 'time' ? 'held at its time' : loose ? 'loose' : 'pinned',
@@ -51,7 +51,7 @@ interface AttacksProps {
 
 /** The attacks of a cue, to be clicked; they come when what is drawn of its sound has been fetched. */
 function Attacks({ placed, scale }: AttacksProps) {
-  useSounds((state) => state.looks);
+  useSounds((state) => state.analyses);
   return attackPlaces(placed, scale).map(({ at, left }) => (
     <i
       key={at}

@@ -6,11 +6,11 @@ import { placeCueEdit } from '../../core/film/edits/cue-edits';
 import { filmWith } from '../../core/film/random-films';
 import type { Cue, Sound } from '../../core/film/sound';
 import { PeakBuilder } from '../../core/sound/peaks';
-import { drawCueFrame, drawCueGround, drawPins, type CueLook, type CuePen } from './draw-cue-box';
+import { drawCueFrame, drawCueGround, drawPins, type CueTheme, type CuePen } from './draw-cue-box';
 import { writtenCanvas, type WrittenCanvas } from '../written-canvas';
 import { drawWaveform, peaksOf } from './draw-waveform';
 
-const LOOK: CueLook = {
+const THEME: CueTheme = {
   ...{ lane: 'plum', ink: 'ink', card: 'card', pin: 'tomato', chosen: 'brass', loose: 'bad', font: 'face' },
 };
 const SOUND: Sound = {
@@ -20,7 +20,7 @@ const SOUND: Sound = {
 /** Half a second of the film to 24 pixels, from its start. */
 const WINDOW = { from: 0, samplesAPixel: 1000, width: 400, height: 46 };
 
-const pen = ({ context }: WrittenCanvas): CuePen => ({ context, look: LOOK, window: WINDOW });
+const pen = ({ context }: WrittenCanvas): CuePen => ({ context, theme: THEME, window: WINDOW });
 
 /** The sound laid in on the seventh frame of two seconds, with changes to its cue. */
 function placed(change: Partial<Cue> = {}): PlacedCue {
@@ -37,14 +37,14 @@ function placed(change: Partial<Cue> = {}): PlacedCue {
 
 describe('the box of a cue', () => {
   it('lies where it is heard, and what is not heard behind the film is hatched', () => {
-    const { context, of } = writtenCanvas(LOOK.font);
+    const { context, of } = writtenCanvas(THEME.font);
     // It ends 12,000 samples behind the film.
-    drawCueGround({ context, look: LOOK, window: WINDOW }, placed(), false);
+    drawCueGround({ context, theme: THEME, window: WINDOW }, placed(), false);
     expect(of('fillRect')).toEqual([
       { call: 'fillRect', given: [12, 2, 96, 43], colour: 'plum', alpha: 0.15, dashed: false },
     ]);
     expect(of('rect')[0]?.given).toEqual([96, 2, 12, 43]);
-    drawCueFrame({ context, look: LOOK, window: WINDOW }, placed(), false);
+    drawCueFrame({ context, theme: THEME, window: WINDOW }, placed(), false);
     expect(of('strokeRect')[0]).toMatchObject({ given: [12.5, 2.5, 95, 42], colour: 'plum', dashed: false });
   });
 
@@ -54,8 +54,8 @@ describe('the box of a cue', () => {
         fc.integer({ min: 0, max: 110_000 }),
         fc.double({ min: 0.1, max: 10, noNaN: true }),
         (from, samplesAPixel) => {
-          const { context, strokes, of } = writtenCanvas(LOOK.font);
-          const close = { context, look: LOOK, window: { ...WINDOW, from, samplesAPixel } };
+          const { context, strokes, of } = writtenCanvas(THEME.font);
+          const close = { context, theme: THEME, window: { ...WINDOW, from, samplesAPixel } };
           drawCueGround(close, placed(), false);
           drawCueFrame(close, { ...placed(), loose: true }, false);
           expect(strokes.length).toBeLessThan(250);
@@ -69,13 +69,13 @@ describe('the box of a cue', () => {
   });
 
   it('is brass where it is chosen, has torn edges where its pose is gone, a second edge where it is held at its time', () => {
-    const chosen = writtenCanvas(LOOK.font);
+    const chosen = writtenCanvas(THEME.font);
     drawCueFrame(pen(chosen), placed(), true);
     expect(chosen.of('strokeRect')).toMatchObject([{ colour: 'brass', dashed: false, alpha: 1 }]);
-    const loose = writtenCanvas(LOOK.font);
+    const loose = writtenCanvas(THEME.font);
     drawCueFrame(pen(loose), { ...placed(), loose: true }, false);
     expect(loose.of('strokeRect')).toMatchObject([{ colour: 'bad', dashed: true }]);
-    const held = writtenCanvas(LOOK.font);
+    const held = writtenCanvas(THEME.font);
     const cue = placed({ pin: { to: 'time', sample: 12_000 } });
     drawCueFrame(pen(held), cue, false);
     expect(held.of('strokeRect').map(({ given }) => given[0])).toEqual([12.5, 15.5]);
@@ -84,8 +84,8 @@ describe('the box of a cue', () => {
   });
 
   it('has its pin at the moment that is tied', () => {
-    const { context, of } = writtenCanvas(LOOK.font);
-    drawPins({ context, look: LOOK, window: WINDOW }, [placed()]);
+    const { context, of } = writtenCanvas(THEME.font);
+    drawPins({ context, theme: THEME, window: WINDOW }, [placed()]);
     expect(of('arc')[0]?.given.slice(0, 3)).toEqual([12, 0, 4]);
     expect(of('fill')[0]?.colour).toBe('tomato');
   });
@@ -93,9 +93,9 @@ describe('the box of a cue', () => {
   it('shows as much of its name as there is room for, and none where it could not be read', () => {
     fc.assert(
       fc.property(fc.integer({ min: 50, max: 9000 }), fc.boolean(), (samplesAPixel, reversed) => {
-        const { context, of } = writtenCanvas(LOOK.font);
+        const { context, of } = writtenCanvas(THEME.font);
         const cue = placed(reversed ? { reversed: true } : {});
-        drawCueFrame({ context, look: LOOK, window: { ...WINDOW, samplesAPixel } }, cue, false);
+        drawCueFrame({ context, theme: THEME, window: { ...WINDOW, samplesAPixel } }, cue, false);
         const width = SOUND.samples / samplesAPixel;
         const [text] = of('fillText').map(({ given }) => given[0] as string);
         if (width < 36) {
@@ -116,7 +116,7 @@ describe('a waveform', () => {
     const builder = new PeakBuilder();
     // Full scale both ways, from end to end.
     builder.push([Float32Array.from({ length: SOUND.samples }, (_, i) => (i % 2 ? 1 : -1))]);
-    const { context, of } = writtenCanvas(LOOK.font);
+    const { context, of } = writtenCanvas(THEME.font);
     // −6.02 dB is half; it rises over 24,000 samples.
     const cue = placed({ level: -6.0206, fadeIn: { samples: 24_000, curve: 'straight' } });
     drawWaveform(context, cue, peaksOf(builder.finish()), { ...WINDOW, height: 40 });

@@ -1,9 +1,9 @@
 import { samplesToPin, type PlacedCue } from '../../core/film/cue-place';
-import { themeColours } from '../use-look';
+import { themeColours } from '../use-drawing-theme';
 import type { WaveWindow } from './draw-waveform';
 
 /** What boxes of cues are drawn with: colours of the theme, and the face of their names. */
-export interface CueLook {
+export interface CueTheme {
   readonly lane: string;
   readonly ink: string;
   readonly card: string;
@@ -13,8 +13,8 @@ export interface CueLook {
   readonly font: string;
 }
 
-/** The look that the theme gives a lane; `element` has the lane's colour and the names' face. */
-export function cueLook(element: Element): CueLook {
+/** What the theme gives a lane; `element` has the lane's colour and the names' face. */
+export function cueTheme(element: Element): CueTheme {
   const style = getComputedStyle(element);
   const token = themeColours(element);
   return {
@@ -74,10 +74,10 @@ function fitted(
   return { text: `${name.slice(0, letters)}…`, width: room };
 }
 
-/** What boxes are drawn with and on: a canvas, the look of its lane, and the part of the lane that it shows. */
+/** What boxes are drawn with and on: a canvas, the theme of its lane, and the part of the lane that it shows. */
 export interface CuePen {
   readonly context: CanvasRenderingContext2D;
-  readonly look: CueLook;
+  readonly theme: CueTheme;
   readonly window: WaveWindow;
 }
 
@@ -100,9 +100,9 @@ function boxOf(
 }
 
 /** Draws the ground of a cue's box, which lies under its waveform; what is not heard is hatched. */
-export function drawCueGround({ context, look, window }: CuePen, placed: PlacedCue, chosen: boolean): void {
+export function drawCueGround({ context, theme, window }: CuePen, placed: PlacedCue, chosen: boolean): void {
   const { left, width, height } = boxOf(placed, window);
-  context.fillStyle = chosen ? look.chosen : look.lane;
+  context.fillStyle = chosen ? theme.chosen : theme.lane;
   withAlpha(context, chosen ? 0.24 : 0.15, () => context.fillRect(left, ABOVE, width, height));
   const silent = Math.max(left, placeIn(window, placed.heardUntil));
   const until = left + width;
@@ -118,14 +118,14 @@ export function drawCueGround({ context, look, window }: CuePen, placed: PlacedC
     context.moveTo(x, ABOVE + height);
     context.lineTo(x + height, ABOVE);
   }
-  context.strokeStyle = look.lane;
+  context.strokeStyle = theme.lane;
   withAlpha(context, 0.5, () => context.stroke());
   context.restore();
 }
 
 /** Draws what lies over a cue's waveform: the edge of its box, and its name. */
 export function drawCueFrame(
-  { context, look, window }: CuePen,
+  { context, theme, window }: CuePen,
   placed: PlacedCue,
   chosen: boolean,
   missing = false,
@@ -134,7 +134,7 @@ export function drawCueFrame(
   const { left, width, height } = boxOf(placed, window);
   // Without its pose, or without its samples.
   const torn = loose || missing;
-  context.strokeStyle = chosen ? look.chosen : torn ? look.loose : look.lane;
+  context.strokeStyle = chosen ? theme.chosen : torn ? theme.loose : theme.lane;
   context.lineWidth = chosen ? 2 : 1;
   context.setLineDash(torn ? [4, 3] : []);
   withAlpha(context, chosen || torn ? 1 : 0.55, () => {
@@ -151,14 +151,14 @@ export function drawCueFrame(
   const name = `${missing ? 'Missing: ' : ''}${cue.reversed ? '◂ ' : ''}${sound.name}${placed.showings ? ` × ${placed.showings.count.toLocaleString('en')}` : ''}`;
   const { text, width: long } = fitted(context, name, whole - 2 * AROUND_NAME);
   const x = begins + AROUND_NAME + 1;
-  context.fillStyle = look.card;
+  context.fillStyle = theme.card;
   withAlpha(context, 0.78, () => context.fillRect(x - 1, ABOVE + 1, long + 2, NAME_HEIGHT));
-  context.fillStyle = missing ? look.loose : look.ink;
+  context.fillStyle = missing ? theme.loose : theme.ink;
   context.fillText(text, x, ABOVE + 1 + NAME_HEIGHT / 2);
 }
 
 /** Draws the heads of the pins of cues, at the moments that are tied to poses: all at once. */
-export function drawPins({ context, look, window }: CuePen, placed: readonly PlacedCue[]): void {
+export function drawPins({ context, theme, window }: CuePen, placed: readonly PlacedCue[]): void {
   context.beginPath();
   for (const { cue, start } of placed) {
     if (cue.pin.to !== 'pose') continue;
@@ -166,8 +166,8 @@ export function drawPins({ context, look, window }: CuePen, placed: readonly Pla
     context.moveTo(x + PIN, 0);
     context.arc(x, 0, PIN, 0, 2 * Math.PI);
   }
-  context.fillStyle = look.pin;
+  context.fillStyle = theme.pin;
   context.fill();
-  context.strokeStyle = look.card;
+  context.strokeStyle = theme.card;
   context.stroke();
 }

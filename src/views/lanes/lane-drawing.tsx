@@ -1,10 +1,10 @@
 import { useEffect, useRef } from 'react';
 import type { PlacedCue } from '../../core/film/cue-place';
-import { useMissing } from '../../state/missing';
-import { lookOf, samplesOf, useSounds } from '../../state/sounds';
+import { useMissing } from '../../state/document/missing';
+import { analysisOf, samplesOf, useSounds } from '../../state/sound/sounds';
 import { prepareCanvas } from '../prepare-canvas';
-import { useLook } from '../use-look';
-import { cueLook, drawCueFrame, drawCueGround, drawPins } from './draw-cue-box';
+import { useDrawingTheme } from '../use-drawing-theme';
+import { cueTheme, drawCueFrame, drawCueGround, drawPins } from './draw-cue-box';
 import {
   drawSamples,
   drawWaveform,
@@ -32,27 +32,27 @@ const WITHIN = 2;
 /** A lane's cues as far as they are in sight: their boxes, waveforms and names, in one drawing. */
 export function LaneDrawing({ placed, chosen, folded, left, window }: LaneDrawingProps) {
   const ref = useRef<HTMLCanvasElement>(null);
-  const looks = useSounds((state) => state.looks);
+  const analyses = useSounds((state) => state.analyses);
   const missing = useMissing((state) => state.sounds);
-  const lookFor = useLook(cueLook);
+  const themeFor = useDrawingTheme(cueTheme);
   const { from, samplesAPixel, width, height } = window;
   useEffect(() => {
     const context = prepareCanvas(ref.current, width, height + ABOVE);
     if (!context) return;
     context.translate(0, ABOVE);
-    const look = lookFor(context.canvas);
-    context.font = look.font;
+    const theme = themeFor(context.canvas);
+    context.font = theme.font;
     context.textBaseline = 'middle';
     const to = from + width * samplesAPixel;
     const box = { from, samplesAPixel, width, height };
-    const pen = { context, look, window: box };
+    const pen = { context, theme, window: box };
     const wave = { ...box, height: height - 2 * WITHIN };
     const drawWave = (each: PlacedCue): void => {
-      context.fillStyle = look.lane;
-      context.strokeStyle = look.lane;
+      context.fillStyle = theme.lane;
+      context.strokeStyle = theme.lane;
       const part = samplesAPixel < OWN_SAMPLES ? inSight(each, wave) : undefined;
       const channels = part && samplesOf(each.sound.hash, part.from, part.to);
-      const known = lookOf(each.sound.hash);
+      const known = analysisOf(each.sound.hash);
       context.translate(0, WITHIN);
       if (part && channels?.[0] && samplesAPixel < SINGLE_SAMPLES)
         drawSamples(context, each, channels[0], part.at, wave);
@@ -67,7 +67,7 @@ export function LaneDrawing({ placed, chosen, folded, left, window }: LaneDrawin
       drawCueFrame(pen, each, isChosen, missing.has(each.sound.hash));
     }
     drawPins(pen, seen);
-  }, [placed, chosen, folded, looks, missing, lookFor, from, samplesAPixel, width, height]);
+  }, [placed, chosen, folded, analyses, missing, themeFor, from, samplesAPixel, width, height]);
   return (
     <canvas
       ref={ref}

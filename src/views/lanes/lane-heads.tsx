@@ -1,7 +1,7 @@
 import { ChevronDown, ChevronRight, Headphones, VolumeX } from 'lucide-react';
 import { levelWords } from '../../core/sound/level';
-import { changeLane } from '../../state/cues';
-import { useWorkbench } from '../../state/workbench';
+import { changeLane } from '../../state/sound/cues';
+import { useWorkbench } from '../../state/shell/workbench';
 import { LANES_TOP, type LaneRow } from './lane-layout';
 import styles from './lanes.module.css';
 

@@ -1,6 +1,6 @@
 import type { Film } from '../../core/film/film';
 import type { Lane } from '../../core/film/sound';
-import type { Stage } from '../../state/workbench';
+import type { Stage } from '../../state/shell/workbench';
 
 /** A lane on the strip, in pixels from the top of the strip. */
 export interface LaneRow {

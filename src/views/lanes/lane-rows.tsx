@@ -1,12 +1,12 @@
 import { useDeferredValue, useMemo, useState, type DragEvent } from 'react';
 import { placeCues, type PlacedCue } from '../../core/film/cue-place';
 import type { Film } from '../../core/film/film';
-import { placedWordsOf } from '../../core/film/placed-words';
+import { placedTranscriptOf } from '../../core/film/placed-transcript';
 import { pinnedFrame } from '../../core/film/moments';
 import { scheduleOf } from '../../core/film/schedule';
 import { samplesAFrame } from '../../core/time/frames';
-import { laySound } from '../../state/cues';
-import { useWorkbench } from '../../state/workbench';
+import { laySound } from '../../state/sound/cues';
+import { useWorkbench } from '../../state/shell/workbench';
 import { carriesSound, draggedSound } from '../dragged-sound';
 import { LaneCues } from './lane-cues';
 import { LaneDrawing } from './lane-drawing';
@@ -92,7 +92,7 @@ export function LaneRows({ film, rows, zoom, left, reach, frameAt, ...props }: L
               window={{ ...sight, height }}
             />
             {!lane.folded &&
-              placedWordsOf(drag.film, here)
+              placedTranscriptOf(drag.film, here)
                 .filter(({ start, end }) => end > sight.from && start < until)
                 .map(({ word, placed: within, start }) => (
                   <span

@@ -9,9 +9,9 @@ import { beatsOf } from '../../core/film/placed-beats';
 import { nearestFrame } from '../../core/time/beats';
 import { faderLevel, faderPlace } from '../../core/sound/level';
 import { frameToSample } from '../../core/time/frames';
-import { chooseCue, chooseNoCue, tieBy } from '../../state/cues';
-import { edit } from '../../state/edit-film';
-import { workbench } from '../../state/workbench';
+import { chooseCue, chooseNoCue, tieBy } from '../../state/sound/cues';
+import { edit } from '../../state/document/edit-film';
+import { workbench } from '../../state/shell/workbench';
 import type { LaneRow } from './lane-layout';
 
 type Grip = 'move' | 'start' | 'end' | 'fade-in' | 'fade-out' | 'level';

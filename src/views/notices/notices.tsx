@@ -1,7 +1,7 @@
 import { Copy, X } from 'lucide-react';
-import { count } from '../../core/time/words';
+import { count } from '../../core/time/format';
 import { IconButton } from '../../kit/button';
-import { dismissAll, useWorkbench } from '../../state/workbench';
+import { dismissAll, useWorkbench } from '../../state/shell/workbench';
 import styles from './notices.module.css';
 
 /** What was noticed and what went wrong, until it is put away. */

@@ -1,8 +1,8 @@
 import type { Film, Pose } from '../../core/film/film';
 import { poseAt, scheduleOf, showingAt, type ScheduledPose } from '../../core/film/schedule';
 import { rateNumber } from '../../core/time/rate';
-import { MOST_GHOSTS } from '../../state/compare';
-import { spanPlayed } from '../../state/player';
+import { MOST_GHOSTS } from '../../state/transport/compare';
+import { spanPlayed } from '../../state/transport/player';
 
 /** Pictures made ahead of the playhead, in seconds of film. */
 const AHEAD_SECONDS = 2;

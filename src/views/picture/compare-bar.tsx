@@ -7,7 +7,7 @@ import {
   toggleGhost,
   toggleNeighbours,
   useCompare,
-} from '../../state/compare';
+} from '../../state/transport/compare';
 import styles from './picture.module.css';
 
 const STEPS = Array.from({ length: MOST_GHOSTS + 1 }, (_, i) => i);

@@ -4,8 +4,8 @@ import type { Rect, Size } from '../../core/picture/size';
 import { poseAt, scheduleOf, showingAt, type ScheduledPose } from '../../core/film/schedule';
 import { recipeKey, type Recipe } from '../../core/picture/recipe';
 import { pictureWish, type PictureWish } from '../../engine/browser/pictures/picture-cache';
-import type { Compare } from '../../state/compare';
-import { spanPlayed } from '../../state/player';
+import type { Compare } from '../../state/transport/compare';
+import { spanPlayed } from '../../state/transport/player';
 
 /** One picture on the surround. */
 export interface Panel {

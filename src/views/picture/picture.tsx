@@ -1,13 +1,13 @@
 import { useEffect, useEffectEvent, useRef } from 'react';
 import { photosById, type Pose } from '../../core/film/film';
 import { runningNumber } from '../../core/film/numbering';
-import { useMissing } from '../../state/missing';
+import { useMissing } from '../../state/document/missing';
 import { poseAt, scheduleOf } from '../../core/film/schedule';
 import { PictureCache, type PictureWish } from '../../engine/browser/pictures/picture-cache';
 import { largePicture } from '../../engine/browser/pictures/picture-workers';
-import { useCompare } from '../../state/compare';
-import { setReadiness } from '../../state/player';
-import { useFilm, useWorkbench } from '../../state/workbench';
+import { useCompare } from '../../state/transport/compare';
+import { setReadiness } from '../../state/transport/player';
+import { useFilm, useWorkbench } from '../../state/shell/workbench';
 import { comingUp } from './coming-up';
 import { CompareBar } from './compare-bar';
 import {

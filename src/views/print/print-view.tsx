@@ -1,8 +1,8 @@
 import { Download, Printer, Trash2 } from 'lucide-react';
 import { useEffect, useState } from 'react';
 import { rateText } from '../../core/time/rate';
-import { found } from '../../core/time/parsed';
-import { count, lengthWords, sizeWords } from '../../core/time/words';
+import { ok } from '../../core/time/result';
+import { count, formatLength, formatSize } from '../../core/time/format';
 import { frameToSeconds } from '../../core/time/frames';
 import { isHeard } from '../../core/sound/mix-plan';
 import {
@@ -18,8 +18,8 @@ import { ChoiceCards } from '../../kit/choice-cards';
 import { Progress } from '../../kit/progress';
 import { SelectField } from '../../kit/select-field';
 import { TypedField } from '../../kit/typed-field';
-import { discardPrint, startPrint, stopPrint, usePrints } from '../../state/print-job';
-import { useFilm } from '../../state/workbench';
+import { discardPrint, startPrint, stopPrint, usePrints } from '../../state/print/print-job';
+import { useFilm } from '../../state/shell/workbench';
 import { FramingChoice } from '../settings/framing-choice';
 import { printParts, WHOLE } from './print-parts';
 import styles from './print.module.css';
@@ -74,7 +74,7 @@ export function PrintView() {
         <TypedField
           label="Name of the file"
           text={name}
-          parse={found}
+          parse={ok}
           onCommit={setNamed}
           disabled={running !== undefined}
         />
@@ -88,12 +88,12 @@ export function PrintView() {
         <FramingChoice />
         <Foot>
           <p className={styles.summary}>
-            {lengthWords(frames, rate)}
+            {formatLength(frames, rate)}
             <br />
             {rateText(rate)} frames a second, {width} × {height}
             <br />
             {frames > 0 &&
-              `at most about ${sizeWords(bytes)}, ${sounds ? `with sound at ${soundBits / 1000} kbit/s` : 'no sound'}`}
+              `at most about ${formatSize(bytes)}, ${sounds ? `with sound at ${soundBits / 1000} kbit/s` : 'no sound'}`}
           </p>
           {obstacle && (
             <p role="alert" className={styles.wrong}>
@@ -113,7 +113,7 @@ export function PrintView() {
             </>
           ) : (
             <Button
-              look="main"
+              variant="main"
               disabled={frames === 0 || obstacle !== undefined}
               onClick={() => void startPrint(name, kind, span)}
             >
@@ -148,7 +148,7 @@ export function PrintView() {
               <li key={print.id}>
                 <strong>{print.fileName}</strong>
                 <span>
-                  {count(print.frames, 'frame')}, {print.width} × {print.height}, {sizeWords(print.bytes)},
+                  {count(print.frames, 'frame')}, {print.width} × {print.height}, {formatSize(print.bytes)},
                   made in {print.seconds.toFixed(1)} s
                 </span>
                 <Button pressed={print === shown} onClick={() => setShownId(print.id)}>

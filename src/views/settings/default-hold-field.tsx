@@ -2,10 +2,10 @@ import { useState } from 'react';
 import type { Film } from '../../core/film/film';
 import { scheduleOf } from '../../core/film/schedule';
 import { parseHold } from '../../core/time/hold';
-import { count, lengthWords } from '../../core/time/words';
+import { count, formatLength } from '../../core/time/format';
 import { Button } from '../../kit/button';
 import { TypedField } from '../../kit/typed-field';
-import { setDefaultHold } from '../../state/edit-film';
+import { setDefaultHold } from '../../state/document/edit-film';
 import styles from './settings.module.css';
 
 /** The hold of new poses; when it changes, what is already placed can follow. */
@@ -21,7 +21,7 @@ export function DefaultHoldField({ film, disabled }: { readonly film: Film; read
         figures
         text={String(defaultHold)}
         parse={(text) => parseHold(text, rate)}
-        preview={(value) => lengthWords(value, rate)}
+        preview={(value) => formatLength(value, rate)}
         onCommit={(value) => {
           setDefaultHold(value, false);
           setAsked(poses.some(({ pose }) => pose.hold !== value));
@@ -46,7 +46,7 @@ export function DefaultHoldField({ film, disabled }: { readonly film: Film; read
             Set all {count(poses.length, 'pose')} to a hold of {defaultHold}
           </Button>
           {asked && (
-            <Button look="quiet" onClick={() => setAsked(false)}>
+            <Button variant="quiet" onClick={() => setAsked(false)}>
               Leave them as they are
             </Button>
           )}

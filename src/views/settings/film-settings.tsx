@@ -1,12 +1,12 @@
 import { filmSizeFrom } from '../../core/film/film-size';
 import { parseSide, SIZE_PRESETS } from '../../core/film/film-size';
-import { found, type Parsed } from '../../core/time/parsed';
+import { ok, type Result } from '../../core/time/result';
 import { Dialog } from '../../kit/dialog';
 import { Pair } from '../../kit/pair';
 import { SelectField } from '../../kit/select-field';
 import { TypedField } from '../../kit/typed-field';
-import { setSettings, setTitle } from '../../state/edit-film';
-import { useFilm, useWorkbench } from '../../state/workbench';
+import { setSettings, setTitle } from '../../state/document/edit-film';
+import { useFilm, useWorkbench } from '../../state/shell/workbench';
 import { DefaultHoldField } from './default-hold-field';
 import { FramingChoice } from './framing-choice';
 import { RateField } from './rate-field';
@@ -30,7 +30,7 @@ export function FilmSettingsDialog({ onClose }: { readonly onClose: () => void }
     ...SIZE_PRESETS,
   ];
   const size = sizes.findIndex((each) => each.width === width && each.height === height);
-  const titled = (text: string): Parsed<string> => found(text.trim() || 'Untitled film');
+  const titled = (text: string): Result<string> => ok(text.trim() || 'Untitled film');
   return (
     <Dialog title="Film settings" onClose={onClose}>
       <TypedField

@@ -1,7 +1,7 @@
 import type { Framing } from '../../core/picture/placement';
 import { ChoiceCards } from '../../kit/choice-cards';
-import { setSettings } from '../../state/edit-film';
-import { useFilm, useWorkbench } from '../../state/workbench';
+import { setSettings } from '../../state/document/edit-film';
+import { useFilm, useWorkbench } from '../../state/shell/workbench';
 import styles from './settings.module.css';
 
 const FRAMINGS: readonly { value: Framing; label: string; words: string }[] = [

@@ -3,13 +3,13 @@ import type { Film } from '../../core/film/film';
 import { keepHolds, keepSeconds, type RateChange } from '../../core/film/retime/change-rate';
 import { scheduleOf } from '../../core/film/schedule';
 import { parseRate, RATE_PRESETS, rateText, sameRate, type Rate } from '../../core/time/rate';
-import { count, lengthWords } from '../../core/time/words';
+import { count, formatLength } from '../../core/time/format';
 import { Button } from '../../kit/button';
 import { Pair } from '../../kit/pair';
 import { SelectField } from '../../kit/select-field';
 import { TypedField } from '../../kit/typed-field';
-import { newId } from '../../state/arrange-poses';
-import { edit } from '../../state/edit-film';
+import { newId } from '../../state/poses/arrange-poses';
+import { edit } from '../../state/document/edit-film';
 import styles from './settings.module.css';
 
 const OTHER = 'other';
@@ -51,7 +51,7 @@ export function RateField({ film, disabled }: { readonly film: Film; readonly di
           parse={parseRate}
           onCommit={take}
           disabled={disabled}
-          hint={`The film is ${lengthWords(frames, rate)}.`}
+          hint={`The film is ${formatLength(frames, rate)}.`}
         />
       </Pair>
       {asked && <RateQuestion film={film} to={asked} onDone={() => setAsked(undefined)} />}
@@ -83,17 +83,17 @@ function RateQuestion({ film, to, onDone }: RateQuestionProps) {
     <div className={styles.question} role="group" aria-label={`Rate of ${rateText(to)}`}>
       <p>
         <strong>
-          {rateText(to)} frames a second. The film is {lengthWords(frames, rate)} now; what is to stay?
+          {rateText(to)} frames a second. The film is {formatLength(frames, rate)} now; what is to stay?
         </strong>
       </p>
-      <Button onClick={() => take(holds)}>Keep the holds: {lengthWords(holds.frames, to)}</Button>
+      <Button onClick={() => take(holds)}>Keep the holds: {formatLength(holds.frames, to)}</Button>
       <p>Every pose keeps its frames; the film runs {slower ? 'slower' : 'faster'}.</p>
       {!seconds && (
         <p>The seconds cannot be kept: a cycle would have to become more poses than a film can have.</p>
       )}
       {seconds && !grown && (
         <>
-          <Button onClick={() => take(seconds)}>Keep the seconds: {lengthWords(seconds.frames, to)}</Button>
+          <Button onClick={() => take(seconds)}>Keep the seconds: {formatLength(seconds.frames, to)}</Button>
           <p>Holds are converted; no pose starts more than half a frame from where it did.{unrolled}</p>
         </>
       )}
@@ -104,13 +104,13 @@ function RateQuestion({ film, to, onDone }: RateQuestionProps) {
           </p>
           {seconds.frames > 0 && (
             <Button onClick={() => take(seconds)}>
-              Keep the seconds and drop them: {lengthWords(seconds.frames, to)}
+              Keep the seconds and drop them: {formatLength(seconds.frames, to)}
             </Button>
           )}
-          <Button onClick={() => take(grown)}>Let the film grow: {lengthWords(grown.frames, to)}</Button>
+          <Button onClick={() => take(grown)}>Let the film grow: {formatLength(grown.frames, to)}</Button>
         </>
       )}
-      <Button look="quiet" onClick={onDone}>
+      <Button variant="quiet" onClick={onDone}>
         Leave the rate at {rateText(rate)}
       </Button>
     </div>

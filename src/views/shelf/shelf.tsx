@@ -3,14 +3,14 @@ import { photoRecipe, recipeOf } from '../../core/film/recipe-of';
 import { Download, FilePlus2, Ticket, Trash2 } from 'lucide-react';
 import { useCallback, useEffect, useState } from 'react';
 import { scheduleOf } from '../../core/film/schedule';
-import { count, secondsAndFrames } from '../../core/time/words';
-import { listFilms, type ShelvedFilm } from '../../engine/browser/store/film-shelf';
+import { count, formatSecondsAndFrames } from '../../core/time/format';
+import { listFilms, type ShelvedFilm } from '../../engine/browser/store/film-repository';
 import { Button, IconButton } from '../../kit/button';
 import { Dialog } from '../../kit/dialog';
-import { openDemoFilm } from '../../state/open-bundle';
-import { freePhotos, newFilm, openFilmById, openNewFilm, throwAway } from '../../state/open-film';
-import { saveAsItIs, saveCopy } from '../../state/save-copy';
-import { tell, useWorkbench } from '../../state/workbench';
+import { openDemoFilm } from '../../state/document/open-bundle';
+import { freePhotos, newFilm, openFilmById, openNewFilm, throwAway } from '../../state/document/open-film';
+import { saveAsItIs, saveCopy } from '../../state/document/save-copy';
+import { tell, useWorkbench } from '../../state/shell/workbench';
 import { ChooseFiles } from '../choose-files';
 import { Thumbnail } from '../thumbnail';
 import styles from './shelf.module.css';
@@ -75,7 +75,7 @@ export function Shelf() {
           </p>
           <div className={styles.buttons}>
             <Button
-              look="main"
+              variant="main"
               onClick={() => {
                 setDeleting(undefined);
                 void throwAway(deleting.id).then(() => {
@@ -126,7 +126,7 @@ function FilmCard({ shelved, onDelete }: { readonly shelved: ShelvedFilm; readon
         <span className={styles.words}>
           <strong>{film.title}</strong>
           <span>
-            {secondsAndFrames(frames, film.settings.rate)} · {count(film.photos.length, 'photo')}
+            {formatSecondsAndFrames(frames, film.settings.rate)} · {count(film.photos.length, 'photo')}
           </span>
           {shelved.cutFrom !== undefined && (
             <span className={styles.cut}>

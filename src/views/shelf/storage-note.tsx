@@ -1,5 +1,5 @@
 import { useEffect, useState } from 'react';
-import { sizeWords } from '../../core/time/words';
+import { formatSize } from '../../core/time/format';
 import { findUnused, unusedWords, type Unfree, type Unused } from '../../engine/browser/store/free-unused';
 import { storageUse } from '../../engine/browser/store/storage-room';
 import { Button } from '../../kit/button';
@@ -25,11 +25,11 @@ export function StorageNote({ onFree }: { readonly onFree: () => void }) {
   return (
     <section className={styles.storage} aria-label="Storage">
       <p>
-        About {sizeWords(use.used)} kept in this browser; it has room for {sizeWords(use.free)} more.
-        {found && ` ${sizeWords(found.bytes)} of it are ${unusedWords(found)} that no film uses any more.`}
+        About {formatSize(use.used)} kept in this browser; it has room for {formatSize(use.free)} more.
+        {found && ` ${formatSize(found.bytes)} of it are ${unusedWords(found)} that no film uses any more.`}
         {unused === 'in-use' && ' A film is open in another tab.'}
       </p>
-      {found && <Button onClick={onFree}>Free {sizeWords(found.bytes)}</Button>}
+      {found && <Button onClick={onFree}>Free {formatSize(found.bytes)}</Button>}
     </section>
   );
 }

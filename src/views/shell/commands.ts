@@ -1,11 +1,18 @@
-import { setHold } from '../../state/arrange-poses';
-import { setCycle, cycleOf, makeCycle } from '../../state/cycles';
-import { meantPoses } from '../../state/edit-film';
-import { setSpeed, SPEEDS } from '../../state/player';
-import { addScene, duplicateScene, joinScene, sceneOnScreen, setScene, trimScene } from '../../state/scenes';
-import { showStage } from '../../state/show-stage';
-import { openFilm, PANELS, setWorkbench, STAGE_LABELS, STAGES } from '../../state/workbench';
-import { switchTheme } from '../../state/theme';
+import { setHold } from '../../state/poses/arrange-poses';
+import { setCycle, cycleOf, makeCycle } from '../../state/poses/cycles';
+import { targetPoses } from '../../state/document/edit-film';
+import { setSpeed, SPEEDS } from '../../state/transport/player';
+import {
+  addScene,
+  duplicateScene,
+  joinScene,
+  sceneOnScreen,
+  setScene,
+  trimScene,
+} from '../../state/poses/scenes';
+import { showStage } from '../../state/shell/show-stage';
+import { openFilm, PANELS, setWorkbench, STAGE_LABELS, STAGES } from '../../state/shell/workbench';
+import { switchTheme } from '../../state/shell/theme';
 import { keysNow } from './keys';
 
 /** Something that can be done now, found by its words. */
@@ -23,7 +30,7 @@ const withScene = (act: (sceneId: string) => unknown) => (): void => {
 
 function thereAndBack(): void {
   const film = openFilm();
-  const cycle = film && cycleOf(film, meantPoses());
+  const cycle = film && cycleOf(film, targetPoses());
   if (cycle) setCycle(cycle.id, { way: 'there-and-back' });
   else makeCycle({ times: 1, way: 'there-and-back', endsTwice: false });
 }

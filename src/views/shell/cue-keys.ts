@@ -6,7 +6,7 @@ import {
   removeCues,
   reverseCues,
   splitCues,
-} from '../../state/cues';
+} from '../../state/sound/cues';
 import { deleteKey, key, unshifted, withAlt, withControl, type KeyBinding } from './key-binding';
 
 /** Keys of chosen cues; they go before those of poses. */

@@ -1,6 +1,6 @@
 import { useEffect, useState } from 'react';
 import { filesOfDrop } from '../../engine/browser/photos/files-of';
-import { bringIn } from '../../state/bring-in';
+import { bringIn } from '../../state/photos/bring-in';
 import styles from './shell.module.css';
 
 const carriesFiles = (event: DragEvent): boolean => event.dataTransfer?.types.includes('Files') ?? false;

@@ -1,7 +1,7 @@
 import { Button } from '../../kit/button';
 import { Progress } from '../../kit/progress';
-import { stopBringingIn } from '../../state/bring-in';
-import { useWorkbench } from '../../state/workbench';
+import { stopBringingIn } from '../../state/photos/bring-in';
+import { useWorkbench } from '../../state/shell/workbench';
 import styles from './shell.module.css';
 
 /** How far photos coming in are, while another stage is shown than Sort. */

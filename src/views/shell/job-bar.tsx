@@ -1,6 +1,6 @@
 import { Button } from '../../kit/button';
 import { Progress } from '../../kit/progress';
-import { useLongJob } from '../../state/long-job';
+import { useLongJob } from '../../state/shell/long-job';
 import styles from './shell.module.css';
 
 /** How far files being written are. */

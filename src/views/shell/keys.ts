@@ -1,7 +1,7 @@
-import { redoEdit, undoEdit } from '../../state/edit-film';
-import { intakeOf, layOutAndPlay } from '../../state/intake';
-import { setWorkbench, workbench } from '../../state/workbench';
-import { zoomStrip, zoomToAll, zoomToChosen } from '../../state/zoom';
+import { redoEdit, undoEdit } from '../../state/document/edit-film';
+import { intakeOf, layOutAndPlay } from '../../state/photos/intake';
+import { setWorkbench, workbench } from '../../state/shell/workbench';
+import { zoomStrip, zoomToAll, zoomToChosen } from '../../state/transport/zoom';
 import { key, shifted, unshifted, withControl, type KeyBinding, type KeyPlace } from './key-binding';
 import { CUE_KEYS } from './cue-keys';
 import { PLAY_KEYS } from './play-keys';

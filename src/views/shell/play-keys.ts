@@ -1,5 +1,5 @@
-import { flip, toggleAgainst, toggleGhost, toggleNeighbours } from '../../state/compare';
-import { addFlag, clearPoints, goToFlag, setPoint } from '../../state/flags';
+import { flip, toggleAgainst, toggleGhost, toggleNeighbours } from '../../state/transport/compare';
+import { addFlag, clearPoints, goToFlag, setPoint } from '../../state/poses/flags';
 import {
   goToEnd,
   goToStart,
@@ -9,8 +9,8 @@ import {
   stepFrames,
   stepPoses,
   toggleLoop,
-} from '../../state/player';
-import { setWorkbench } from '../../state/workbench';
+} from '../../state/transport/player';
+import { setWorkbench } from '../../state/shell/workbench';
 import { key, shifted, unshifted, type KeyBinding } from './key-binding';
 
 /** Flags the frame on screen, and shows the flag so that words can be typed. */

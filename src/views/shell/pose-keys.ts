@@ -11,13 +11,13 @@ import {
   reversePoses,
   setHold,
   shiftPoses,
-} from '../../state/arrange-poses';
-import { chooseAll, chooseBetween, chooseNone, choosePose } from '../../state/choose';
-import { cycleOf, makeCycle, unrollCycle } from '../../state/cycles';
-import { meantPoses } from '../../state/edit-film';
-import { stepPoses } from '../../state/player';
-import { splitScene } from '../../state/scenes';
-import { openFilm, workbench } from '../../state/workbench';
+} from '../../state/poses/arrange-poses';
+import { chooseAll, chooseBetween, chooseNone, choosePose } from '../../state/selection/choose';
+import { cycleOf, makeCycle, unrollCycle } from '../../state/poses/cycles';
+import { targetPoses } from '../../state/document/edit-film';
+import { stepPoses } from '../../state/transport/player';
+import { splitScene } from '../../state/poses/scenes';
+import { openFilm, workbench } from '../../state/shell/workbench';
 import {
   deleteKey,
   key,
@@ -43,7 +43,7 @@ function extend(by: 1 | -1): void {
 
 function unrollMeant(): void {
   const film = openFilm();
-  const cycle = film && cycleOf(film, meantPoses());
+  const cycle = film && cycleOf(film, targetPoses());
   if (cycle) unrollCycle(cycle.id);
 }
 

@@ -1,6 +1,6 @@
 import { Button } from '../../kit/button';
 import { Dialog } from '../../kit/dialog';
-import { useQuestion } from '../../state/ask';
+import { useQuestion } from '../../state/shell/ask';
 import styles from './shell.module.css';
 
 /** The question that waits for an answer. */
@@ -13,7 +13,7 @@ export function QuestionDialog() {
       <p>{text}</p>
       <div className={styles.choices}>
         {choices.map((choice, i) => (
-          <Button key={choice} look={i === 0 ? 'main' : 'plain'} onClick={() => answer(choice)}>
+          <Button key={choice} variant={i === 0 ? 'main' : 'plain'} onClick={() => answer(choice)}>
             {choice}
           </Button>
         ))}

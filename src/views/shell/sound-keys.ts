@@ -1,5 +1,5 @@
-import { tapBeat } from '../../state/beats';
-import { recordOrStop } from '../../state/record';
+import { tapBeat } from '../../state/sound/beats';
+import { recordOrStop } from '../../state/record/record';
 import { key, unshifted, type KeyBinding } from './key-binding';
 
 /** Keys of stage Sound besides those of playing and of cues. */

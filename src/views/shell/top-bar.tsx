@@ -2,11 +2,11 @@ import { Keyboard, LibraryBig, Moon, Redo2, Search, Settings2, Sun, Undo2 } from
 import { editLabel } from '../../core/film/edits/edit-label';
 import { rateText } from '../../core/time/rate';
 import { Button, IconButton } from '../../kit/button';
-import { redoEdit, undoEdit } from '../../state/edit-film';
-import { showShelf } from '../../state/open-film';
-import { showStage } from '../../state/show-stage';
-import { switchTheme, useTheme } from '../../state/theme';
-import { setWorkbench, STAGE_LABELS, STAGES, useFilm, useWorkbench } from '../../state/workbench';
+import { redoEdit, undoEdit } from '../../state/document/edit-film';
+import { showShelf } from '../../state/document/open-film';
+import { showStage } from '../../state/shell/show-stage';
+import { switchTheme, useTheme } from '../../state/shell/theme';
+import { setWorkbench, STAGE_LABELS, STAGES, useFilm, useWorkbench } from '../../state/shell/workbench';
 import { FilmSettingsDialog } from '../settings/film-settings';
 import { CommandBar } from './command-bar';
 import { KeySheet } from './key-sheet';
@@ -15,7 +15,7 @@ import styles from './shell.module.css';
 const KEPT_WORDS = {
   kept: 'Kept',
   keeping: 'Keeping',
-  looking: 'Looking only',
+  'read-only': 'Looking only',
   'not-kept': 'Not kept',
 } as const;
 
@@ -39,7 +39,7 @@ export function TopBar() {
         <>
           <span className={styles.settings}>
             <Button
-              look="quiet"
+              variant="quiet"
               onClick={() => setWorkbench({ sheet: 'settings' })}
               title="Film settings: name, rate, size, hold"
             >

@@ -6,8 +6,14 @@ import {
   shownPhotos,
   toggleActive,
   useTray,
-} from '../../state/tray';
-import { MIRRORED, QUARTER_LEFT, QUARTER_RIGHT, setPhotosAside, turnPhotos } from '../../state/use-photos';
+} from '../../state/photos/tray';
+import {
+  MIRRORED,
+  QUARTER_LEFT,
+  QUARTER_RIGHT,
+  setPhotosAside,
+  turnPhotos,
+} from '../../state/photos/use-photos';
 import { deleteKey, key, plain, shifted, unshifted, withControl, type KeyBinding } from './key-binding';
 
 const STEPS: Readonly<Record<string, () => number>> = {

@@ -2,17 +2,17 @@ import { scheduleOf } from '../../core/film/schedule';
 import { ArchiveRestore, ArchiveX, FlipHorizontal2, RotateCcw, RotateCw, Undo2, X } from 'lucide-react';
 import type { Film, Photo } from '../../core/film/film';
 import { fileOf, shownSize } from '../../core/film/photo-picture';
-import { noticeWords } from '../../core/film/intake/notices';
+import { formatNotice } from '../../core/film/intake/notices';
 import { parseStep, signed } from '../../core/picture/steps/parse-step';
 import { STEPS, type StepName } from '../../core/picture/steps/step';
-import { count, sizeWords } from '../../core/time/words';
+import { count, formatSize } from '../../core/time/format';
 import { Button, IconButton } from '../../kit/button';
 import { Pair } from '../../kit/pair';
 import { TypedField } from '../../kit/typed-field';
-import { choosePose } from '../../state/choose';
-import { meantPoses } from '../../state/edit-film';
-import { goTo } from '../../state/player';
-import { chooseNoPhotos, trayFactsOf } from '../../state/tray';
+import { choosePose } from '../../state/selection/choose';
+import { targetPoses } from '../../state/document/edit-film';
+import { goTo } from '../../state/transport/player';
+import { chooseNoPhotos, trayFactsOf } from '../../state/photos/tray';
 import {
   bringPhotosBack,
   canReplace,
@@ -27,8 +27,8 @@ import {
   showAsTheyCame,
   takePhotosOut,
   turnPhotos,
-} from '../../state/use-photos';
-import { useWorkbench } from '../../state/workbench';
+} from '../../state/photos/use-photos';
+import { useWorkbench } from '../../state/shell/workbench';
 import styles from './sort.module.css';
 import { WriteOut } from './write-out';
 
@@ -127,7 +127,7 @@ function IntoTheFilm({ photos }: { readonly photos: number }) {
   useWorkbench((state) => state.chosen);
   useWorkbench((state) => state.frame);
   const film = useWorkbench((state) => state.history?.film);
-  const poses = meantPoses();
+  const poses = targetPoses();
   const meant = new Set(poses);
   const numbers = film
     ? scheduleOf(film).poses.flatMap((each) => (meant.has(each.pose.id) ? [each.index + 1] : []))
@@ -174,7 +174,7 @@ function PhotoFacts({ film, photo }: { readonly film: Film; readonly photo: Phot
       <p>
         <bdi>{photo.name}</bdi>
         <br />
-        {width} × {height}, {sizeWords(fileOf(photo).bytes)}
+        {width} × {height}, {formatSize(fileOf(photo).bytes)}
         {photo.retouched && (
           <>
             <br />
@@ -188,7 +188,7 @@ function PhotoFacts({ film, photo }: { readonly film: Film; readonly photo: Phot
           </>
         )}
       </p>
-      {notices.length > 0 && <p>{notices.map(noticeWords).join('; ')}</p>}
+      {notices.length > 0 && <p>{notices.map(formatNotice).join('; ')}</p>}
       {uses.length > 0 && (
         <ul aria-label="Where it is used">
           {uses.slice(0, MOST_USES).map((entry) => (

@@ -1,7 +1,7 @@
 import { Button } from '../../kit/button';
 import { Progress } from '../../kit/progress';
-import { stopBringingIn } from '../../state/bring-in';
-import { useWorkbench } from '../../state/workbench';
+import { stopBringingIn } from '../../state/photos/bring-in';
+import { useWorkbench } from '../../state/shell/workbench';
 
 /** How far photos coming in are; on its own, so that nothing else is drawn anew at each step. */
 export function Incoming() {

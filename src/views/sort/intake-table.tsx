@@ -15,8 +15,8 @@ import type { IntakeRow } from '../../core/film/intake/intake-row';
 import { rowWords, type RowNotice } from '../../core/film/intake/notices';
 import type { RowOrder } from '../../core/film/intake/order-rows';
 import { pathOf, runningNumber } from '../../core/film/numbering';
-import { count, sizeWords } from '../../core/time/words';
-import { leaveOut, moveRow, setOrder } from '../../state/intake';
+import { count, formatSize } from '../../core/time/format';
+import { leaveOut, moveRow, setOrder } from '../../state/photos/intake';
 import { Thumbnail } from '../thumbnail';
 import styles from './intake-table.module.css';
 
@@ -191,7 +191,7 @@ function Row({ row, index, top, moving, movable, notices, onKeyDown }: RowProps)
       {cell(String(runningNumber(row.name) ?? '–'), true)}
       {cell(photo?.takenAt === undefined ? '–' : TIME.format(photo.takenAt), true)}
       {cell(photo ? `${photo.width} × ${photo.height}` : '–', true)}
-      {cell(photo ? sizeWords(photo.bytes) : '–', true)}
+      {cell(photo ? formatSize(photo.bytes) : '–', true)}
       <div role="cell" className={styles.noticed}>
         {rowWords(row, notices)}
       </div>

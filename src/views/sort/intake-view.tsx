@@ -4,7 +4,7 @@ import { isUsable } from '../../core/film/intake/intake-row';
 import type { LayOut } from '../../core/film/intake/lay-out';
 import { rowNotices, rowWords } from '../../core/film/intake/notices';
 import { ROW_ORDERS, rolloversOf, type RowOrder } from '../../core/film/intake/order-rows';
-import { count } from '../../core/time/words';
+import { count } from '../../core/time/format';
 import { Foot } from '../../kit/foot';
 import { Button } from '../../kit/button';
 import { CheckField } from '../../kit/check-field';
@@ -17,8 +17,8 @@ import {
   setOrder,
   setOverRollovers,
   type Intake,
-} from '../../state/intake';
-import { useFilm, useWorkbench } from '../../state/workbench';
+} from '../../state/photos/intake';
+import { useFilm, useWorkbench } from '../../state/shell/workbench';
 import { ChooseFiles } from '../choose-files';
 import { Incoming } from './incoming';
 import { IntakeTable } from './intake-table';
@@ -141,7 +141,7 @@ export function IntakeView({ intake }: { readonly intake: Intake }) {
           />
         )}
         <Foot>
-          <Button look="main" disabled={usable.length === 0} onClick={layOutAndPlay} title="Enter">
+          <Button variant="main" disabled={usable.length === 0} onClick={layOutAndPlay} title="Enter">
             {coming ? 'Lay out now; the rest follows' : `Lay out ${count(usable.length, 'photo')}`}
           </Button>
           <Pair>

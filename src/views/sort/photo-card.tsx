@@ -2,9 +2,9 @@ import { photoRecipe } from '../../core/film/recipe-of';
 import { ArchiveRestore, Brush, Send, TriangleAlert } from 'lucide-react';
 import { memo } from 'react';
 import type { Photo } from '../../core/film/film';
-import { noticeWords, type RowNotice } from '../../core/film/intake/notices';
+import { formatNotice, type RowNotice } from '../../core/film/intake/notices';
 import type { ScheduledPose } from '../../core/film/schedule';
-import { useMissing } from '../../state/missing';
+import { useMissing } from '../../state/document/missing';
 import { Thumbnail } from '../thumbnail';
 import styles from './tray.module.css';
 
@@ -36,7 +36,7 @@ export const PhotoCard = memo(function PhotoCard(props: PhotoCardProps) {
   const missing = useMissing(
     (state) => state.photos.has(photo.hash) || (photo.retouched && state.photos.has(photo.retouched.hash)),
   );
-  const words = [missing && 'its original is gone from this browser', ...(notices?.map(noticeWords) ?? [])];
+  const words = [missing && 'its original is gone from this browser', ...(notices?.map(formatNotice) ?? [])];
   const noticed = words.filter(Boolean).join('; ');
   const told = [
     // What is written on the card comes first and as it stands there.

@@ -1,14 +1,14 @@
 import { Brush, FileDown, Trash2 } from 'lucide-react';
 import type { Film } from '../../core/film/film';
-import { count, sizeWords } from '../../core/time/words';
+import { count, formatSize } from '../../core/time/format';
 import { Button } from '../../kit/button';
-import { bringIn } from '../../state/bring-in';
-import { useIntake } from '../../state/intake';
-import { useMissing } from '../../state/missing';
-import { throwOpenAway } from '../../state/open-film';
-import { bringRetouched, useSwap } from '../../state/swap';
-import { chosenOf, useTray } from '../../state/tray';
-import { useFilm, useWorkbench } from '../../state/workbench';
+import { bringIn } from '../../state/photos/bring-in';
+import { useIntake } from '../../state/photos/intake';
+import { useMissing } from '../../state/document/missing';
+import { throwOpenAway } from '../../state/document/open-film';
+import { bringRetouched, useSwap } from '../../state/photos/swap';
+import { chosenOf, useTray } from '../../state/photos/tray';
+import { useFilm, useWorkbench } from '../../state/shell/workbench';
 import { ChooseFiles } from '../choose-files';
 import { FileChooser, PICTURES } from '../file-chooser';
 import { ChosenPhotos } from './chosen-photos';
@@ -99,7 +99,7 @@ function PhotosIn({ film }: { readonly film: Film }) {
       {film.photos.length > 0 && (
         <>
           <p>
-            {count(film.photos.length, 'photo')}, {sizeWords(bytes)}, kept byte for byte in this browser.
+            {count(film.photos.length, 'photo')}, {formatSize(bytes)}, kept byte for byte in this browser.
           </p>
           <h3>Retouched elsewhere</h3>
           <p>

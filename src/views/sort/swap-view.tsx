@@ -5,7 +5,7 @@ import { useRef } from 'react';
 import type { Film, Photo } from '../../core/film/film';
 import { shownSize } from '../../core/film/photo-picture';
 import type { Match } from '../../core/film/retouch/match-retouched';
-import { count } from '../../core/time/words';
+import { count } from '../../core/time/format';
 import { Foot } from '../../kit/foot';
 import { Button } from '../../kit/button';
 import { SelectField } from '../../kit/select-field';
@@ -18,8 +18,8 @@ import {
   swapPairs,
   type Swap,
   type SwapPair,
-} from '../../state/swap';
-import { useWorkbench } from '../../state/workbench';
+} from '../../state/photos/swap';
+import { useWorkbench } from '../../state/shell/workbench';
 import { Thumbnail } from '../thumbnail';
 import { Incoming } from './incoming';
 import styles from './sort.module.css';
@@ -88,7 +88,7 @@ export function SwapView({ film, swap }: { readonly film: Film; readonly swap: S
           }
         />
         <Foot>
-          <Button look="main" disabled={ready === 0 || coming} onClick={swapIn}>
+          <Button variant="main" disabled={ready === 0 || coming} onClick={swapIn}>
             Swap {count(ready, 'photo')}
           </Button>
           <Button disabled={coming} onClick={dismissSwap}>

@@ -1,8 +1,8 @@
 import { useId } from 'react';
 import type { Film } from '../../core/film/film';
 import { filteredPhotos, TRAY_FILTERS, type TrayFilter } from '../../core/film/tray';
-import { count } from '../../core/time/words';
-import { LARGEST_CARD, setTray, SMALLEST_CARD, trayFactsOf, useTray } from '../../state/tray';
+import { count } from '../../core/time/format';
+import { LARGEST_CARD, setTray, SMALLEST_CARD, trayFactsOf, useTray } from '../../state/photos/tray';
 import styles from './tray.module.css';
 
 const FILTER_WORDS: Readonly<Record<TrayFilter, string>> = {

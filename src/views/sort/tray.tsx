@@ -2,8 +2,15 @@ import { useVirtualizer } from '@tanstack/react-virtual';
 import { useEffect, useLayoutEffect, useMemo, useRef, type MouseEvent } from 'react';
 import type { Film } from '../../core/film/film';
 import { filteredPhotos } from '../../core/film/tray';
-import { count } from '../../core/time/words';
-import { chooseNoPhotos, choosePhoto, lookAtActive, setTray, trayFactsOf, useTray } from '../../state/tray';
+import { count } from '../../core/time/format';
+import {
+  chooseNoPhotos,
+  choosePhoto,
+  lookAtActive,
+  setTray,
+  trayFactsOf,
+  useTray,
+} from '../../state/photos/tray';
 import { startDraggingPhotos } from '../dragged-photos';
 import { cardId, PhotoCard } from './photo-card';
 import { TrayBar } from './tray-bar';

@@ -1,6 +1,6 @@
 import { useRef, useState, type PointerEvent, type RefObject } from 'react';
 import type { Photo } from '../../core/film/film';
-import { choosePhotos, useTray } from '../../state/tray';
+import { choosePhotos, useTray } from '../../state/photos/tray';
 import type { TrayLayout } from './tray-layout';
 
 interface Box {

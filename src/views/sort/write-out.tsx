@@ -5,7 +5,7 @@ import { canWriteFolders } from '../../engine/browser/out/write-out';
 import { Button } from '../../kit/button';
 import { Pair } from '../../kit/pair';
 import { SelectField } from '../../kit/select-field';
-import { writePhotos } from '../../state/write-photos';
+import { writePhotos } from '../../state/photos/write-photos';
 
 /** Writes the chosen photos out, to be retouched in another program. */
 export function WriteOut({ film, photos }: { readonly film: Film; readonly photos: readonly Photo[] }) {

@@ -9,10 +9,10 @@ import type { Beats } from '../../core/film/sound';
 import { tempoOfTaps } from '../../core/sound/beats/taps';
 import { beatWords, parseTempo } from '../../core/time/beats';
 import { SAMPLE_RATE } from '../../core/time/frames';
-import { failed, found, type Parsed } from '../../core/time/parsed';
-import { count } from '../../core/time/words';
+import { err, ok, type Result } from '../../core/time/result';
+import { count } from '../../core/time/format';
 import { Button, IconButton } from '../../kit/button';
-import { Deeds } from '../../kit/deeds';
+import { Actions } from '../../kit/actions';
 import { Pair } from '../../kit/pair';
 import { SelectField } from '../../kit/select-field';
 import { TypedField } from '../../kit/typed-field';
@@ -34,9 +34,9 @@ import {
   tapBeat,
   typeTempo,
   useTaps,
-} from '../../state/beats';
-import { meantPoses } from '../../state/edit-film';
-import { tell, useFilm, useWorkbench } from '../../state/workbench';
+} from '../../state/sound/beats';
+import { targetPoses } from '../../state/document/edit-film';
+import { tell, useFilm, useWorkbench } from '../../state/shell/workbench';
 import { HoldQuestion } from './hold-question';
 import styles from './sound.module.css';
 
@@ -44,7 +44,7 @@ const BARS = [2, 3, 4, 5, 6, 8];
 
 const seconds = (sample: number): string => `${Number((sample / SAMPLE_RATE).toFixed(3))}s`;
 
-function parseSeconds(text: string, samples: number): Parsed<number> {
+function parseSeconds(text: string, samples: number): Result<number> {
   const value = Number(
     text
       .trim()
@@ -52,8 +52,8 @@ function parseSeconds(text: string, samples: number): Parsed<number> {
       .replace(/\s*s(ec.*)?$/i, ''),
   );
   return text.trim() !== '' && value >= 0 && value * SAMPLE_RATE < samples
-    ? found(Math.round(value * SAMPLE_RATE))
-    : failed(`“${text}” lies outside of the sound. Type seconds from its start, such as 0.35s.`);
+    ? ok(Math.round(value * SAMPLE_RATE))
+    : err(`“${text}” lies outside of the sound. Type seconds from its start, such as 0.35s.`);
 }
 
 /** Tempo and beats of the music, and poses, holds and cues that are put on them. */
@@ -119,7 +119,7 @@ export function BeatPanel() {
             disabled={off}
             hint="from the start of the sound"
           />
-          <Deeds
+          <Actions
             label="Beats"
             disabled={off}
             deeds={[
@@ -230,8 +230,8 @@ function OnBeats({ film, music, disabled }: OnBeatsProps) {
   const chosenCues = useWorkbench((state) => state.chosenCues);
   const [every, setEvery] = useState('1');
   const [asked, setAsked] = useState<{ readonly of: Film; readonly change: HoldChange }>();
-  const poses = meantPoses();
-  const ask = (outcome: Parsed<HoldChange>): void => {
+  const poses = targetPoses();
+  const ask = (outcome: Result<HoldChange>): void => {
     if (outcome.ok) setAsked({ of: film, change: outcome.value });
     else tell(outcome.problem);
   };

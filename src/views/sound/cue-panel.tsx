@@ -5,10 +5,10 @@ import { scheduleOf } from '../../core/film/schedule';
 import { FADE_CURVES, type Cue, type Fade, type FadeCurve } from '../../core/film/sound';
 import { fadeText, parseFadeLength } from '../../core/sound/fade-length';
 import { parseLevel } from '../../core/sound/level';
-import { count, samplesWords } from '../../core/time/words';
+import { count, formatSamples } from '../../core/time/format';
 import { Button } from '../../kit/button';
 import { CheckField } from '../../kit/check-field';
-import { Deeds, type Deed } from '../../kit/deeds';
+import { Actions, type Action } from '../../kit/actions';
 import { Pair } from '../../kit/pair';
 import { Question } from '../../kit/question';
 import { SelectField } from '../../kit/select-field';
@@ -25,11 +25,17 @@ import {
   reverseCues,
   splitCues,
   tieBy,
-} from '../../state/cues';
-import { askToCutSilence, cutSilence, leaveSilence, useSilence, type Silence } from '../../state/cut-silence';
-import { setContactHabit, useContactHabit } from '../../state/contact-habit';
-import { useSounds } from '../../state/sounds';
-import { useFilm, useWorkbench } from '../../state/workbench';
+} from '../../state/sound/cues';
+import {
+  askToCutSilence,
+  cutSilence,
+  leaveSilence,
+  useSilence,
+  type Silence,
+} from '../../state/sound/cut-silence';
+import { setContactPreference, useContactPreference } from '../../state/sound/contact-preference';
+import { useSounds } from '../../state/sound/sounds';
+import { useFilm, useWorkbench } from '../../state/shell/workbench';
 import styles from './sound.module.css';
 
 const CURVE_WORDS: Readonly<Record<FadeCurve, string>> = {
@@ -38,7 +44,7 @@ const CURVE_WORDS: Readonly<Record<FadeCurve, string>> = {
   slow: 'slow start',
 };
 
-const DEEDS: readonly Deed[] = [
+const DEEDS: readonly Action[] = [
   { label: 'A frame earlier', shortcut: 'Alt ←', icon: Minus, run: () => nudgeCues(-1) },
   { label: 'A frame later', shortcut: 'Alt →', icon: Plus, run: () => nudgeCues(1) },
   { label: 'Contact on this frame', shortcut: 'T', icon: Target, run: putContact },
@@ -50,7 +56,7 @@ const DEEDS: readonly Deed[] = [
 
 /** `line.wav: 0.31 s in front, 0.54 s behind` */
 const silenceWords = ({ name, front, back }: Silence): string =>
-  `${name}: ${[front > 0 && `${samplesWords(front)} in front`, back > 0 && `${samplesWords(back)} behind`].filter(Boolean).join(', ')}`;
+  `${name}: ${[front > 0 && `${formatSamples(front)} in front`, back > 0 && `${formatSamples(back)} behind`].filter(Boolean).join(', ')}`;
 
 /** The value that all have; undefined where they differ. */
 function shared<T>(values: readonly T[]): T | undefined {
@@ -98,8 +104,8 @@ export function CuePanel() {
       <h2>{cues.length === 1 ? one.sound.name : `${count(cues.length, 'cue')} chosen`}</h2>
       {cues.length === 1 && (
         <p className={styles.facts} data-testid="cue-facts">
-          {samplesWords(one.start)} to {samplesWords(one.end)}
-          {one.heardUntil < one.end && `, heard until ${samplesWords(Math.max(one.start, one.heardUntil))}`}
+          {formatSamples(one.start)} to {formatSamples(one.end)}
+          {one.heardUntil < one.end && `, heard until ${formatSamples(Math.max(one.start, one.heardUntil))}`}
         </p>
       )}
       <Pair>
@@ -145,7 +151,7 @@ export function CuePanel() {
         }}
         {...(cues.length === 1 ? { hint: pinWords(film, one) } : {})}
       />
-      <Deeds label="Chosen cues" deeds={DEEDS} disabled={!canWrite} />
+      <Actions label="Chosen cues" deeds={DEEDS} disabled={!canWrite} />
       <ContactHabitField />
       {cues.length === 1 && <ContactField placed={one} disabled={!canWrite} />}
       <Button disabled={!canWrite} onClick={askToCutSilence}>
@@ -177,7 +183,7 @@ export function CuePanel() {
 
 /** Where contacts come to lie: a setting that stays. */
 function ContactHabitField() {
-  const early = useContactHabit((state) => state.early);
+  const early = useContactPreference((state) => state.early);
   return (
     <SelectField
       label="Contacts sound"
@@ -186,7 +192,7 @@ function ContactHabitField() {
         { value: '0', label: 'on their frame' },
         { value: '1', label: 'a frame before it' },
       ]}
-      onChange={(value) => setContactHabit(value === '1' ? 1 : 0)}
+      onChange={(value) => setContactPreference(value === '1' ? 1 : 0)}
     />
   );
 }
@@ -202,7 +208,7 @@ const MOST_ATTACKS = 24;
 /** Which of several attacks is the contact; nothing where there is one at most. */
 function ContactField({ placed, disabled }: ContactFieldProps) {
   // Attacks come with what is drawn of the sound.
-  useSounds((state) => state.looks);
+  useSounds((state) => state.analyses);
   const attacks = [...attacksOf(placed)]
     .sort((a, b) => b.strength - a.strength)
     .slice(0, MOST_ATTACKS)
@@ -220,7 +226,7 @@ function ContactField({ placed, disabled }: ContactFieldProps) {
         ...(known ? [] : [{ value: '', label: 'the loudest' }]),
         ...attacks.map(({ at }, i) => ({
           value: String(at),
-          label: `attack ${i + 1}, at ${samplesWords(at)}`,
+          label: `attack ${i + 1}, at ${formatSamples(at)}`,
         })),
       ]}
       onChange={(at) => {

@@ -2,9 +2,9 @@ import type { Edit } from '../../core/film/edits/edit';
 import type { Film } from '../../core/film/film';
 import type { HoldChange } from '../../core/film/retime/start-on';
 import { scheduleOf } from '../../core/film/schedule';
-import { count, lengthWords } from '../../core/time/words';
+import { count, formatLength } from '../../core/time/format';
 import { Question } from '../../kit/question';
-import { edit } from '../../state/edit-film';
+import { edit } from '../../state/document/edit-film';
 
 /** Holds that an edit sets, in words: `Pose 12: 4 to 9 frames`. */
 function holdWords(film: Film, change: Edit): readonly string[] {
@@ -36,7 +36,7 @@ export function HoldQuestion({ film, change, onDone }: HoldQuestionProps) {
   return (
     <Question
       lines={listed.length > 0 ? listed : ['Nothing has to change: it fits already.']}
-      sum={`The film: ${lengthWords(change.after, film.settings.rate)}`}
+      sum={`The film: ${formatLength(change.after, film.settings.rate)}`}
       onDo={() => {
         if (listed.length > 0) edit(change.edit);
         onDone();

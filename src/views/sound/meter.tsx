@@ -1,5 +1,5 @@
 import { decibels, decibelWords, loudnessWords } from '../../core/sound/level';
-import { useMeter } from '../../state/sound-out';
+import { useMeter } from '../../state/sound/sound-out';
 import styles from './sound.module.css';
 
 const FLOOR = -60;

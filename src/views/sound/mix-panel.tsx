@@ -1,17 +1,17 @@
 import { ArrowDown, ArrowUp, Plus, Trash2 } from 'lucide-react';
 import { useState } from 'react';
-import { LANE_KINDS, type Lane, type LaneKind, type StepBack } from '../../core/film/sound';
+import { LANE_KINDS, type Lane, type LaneKind, type Ducking } from '../../core/film/sound';
 import { CEILINGS, levelWords, loudnessWords, parseLevel } from '../../core/sound/level';
-import { failed, found, type Parsed } from '../../core/time/parsed';
+import { err, ok, type Result } from '../../core/time/result';
 import { Button } from '../../kit/button';
 import { CheckField } from '../../kit/check-field';
-import { Deeds } from '../../kit/deeds';
+import { Actions } from '../../kit/actions';
 import { Pair } from '../../kit/pair';
 import { SelectField } from '../../kit/select-field';
 import { TypedField } from '../../kit/typed-field';
-import { addLane, changeLane, moveLane, removeLane, setMix } from '../../state/cues';
-import { bringToLoudness, measureLoudness, useMeasured } from '../../state/loudness';
-import { useFilm, useWorkbench } from '../../state/workbench';
+import { addLane, changeLane, moveLane, removeLane, setMix } from '../../state/sound/cues';
+import { bringToLoudness, measureLoudness, useMeasured } from '../../state/sound/loudness';
+import { useFilm, useWorkbench } from '../../state/shell/workbench';
 import { Meter } from './meter';
 import styles from './sound.module.css';
 
@@ -26,15 +26,15 @@ const TARGETS = [-14, -16, -23];
 const LOUDNESS = { least: -40, most: -8 };
 const AMOUNTS = { least: -60, most: 0 };
 /** About −14 dB under a voice is common practice; a little less, since the ambience lies lower already. */
-const FIRST_STEP_BACK: StepBack = { amount: -12, attack: 0.3, release: 0.6 };
+const FIRST_STEP_BACK: Ducking = { amount: -12, attack: 0.3, release: 0.6 };
 
 /** Reads a short time in seconds, such as `0.3s`. */
-function parseTime(text: string): Parsed<number> {
+function parseTime(text: string): Result<number> {
   const typed = text.trim().toLowerCase().replace(',', '.').replace(/\s*s$/, '');
   const value = Number(typed);
   return typed !== '' && value >= 0 && value <= 10
-    ? found(Math.round(value * 1000) / 1000)
-    : failed(`“${text}” is not such a time. Type seconds from 0 to 10, such as 0.3s.`);
+    ? ok(Math.round(value * 1000) / 1000)
+    : err(`“${text}” is not such a time. Type seconds from 0 to 10, such as 0.3s.`);
 }
 
 /** Lanes and their levels, the level of the whole, and its loudness. */
@@ -124,12 +124,12 @@ export function MixPanel() {
 }
 
 interface StepBackFieldsProps {
-  readonly stepBack: StepBack;
+  readonly stepBack: Ducking;
   readonly disabled: boolean;
 }
 
 function StepBackFields({ stepBack, disabled }: StepBackFieldsProps) {
-  const set = (marks: Partial<StepBack>): void => setMix({ stepBack: { ...stepBack, ...marks } });
+  const set = (marks: Partial<Ducking>): void => setMix({ stepBack: { ...stepBack, ...marks } });
   return (
     <>
       <TypedField
@@ -179,7 +179,7 @@ function LaneItem({ lane, first, last, disabled }: LaneItemProps) {
         <TypedField
           label="Name"
           text={lane.name}
-          parse={(text) => found(text.trim().slice(0, 200) || lane.name)}
+          parse={(text) => ok(text.trim().slice(0, 200) || lane.name)}
           onCommit={(name) => changeLane(lane.id, `Lane named ${name}`, { name })}
           disabled={disabled}
         />
@@ -192,7 +192,7 @@ function LaneItem({ lane, first, last, disabled }: LaneItemProps) {
           disabled={disabled}
         />
       </Pair>
-      <Deeds
+      <Actions
         label={`The lane ${lane.name}`}
         small
         disabled={disabled}

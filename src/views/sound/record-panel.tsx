@@ -1,15 +1,15 @@
 import { Circle, Hand, Mic, MicOff, Square, Trash2 } from 'lucide-react';
 import { useEffect, useRef, useState } from 'react';
-import { samplesWords } from '../../core/time/words';
+import { formatSamples } from '../../core/time/format';
 import { SAMPLE_RATE } from '../../core/time/frames';
-import { failed, found, type Parsed } from '../../core/time/parsed';
-import type { Take } from '../../engine/browser/record/take-shelf';
+import { err, ok, type Result } from '../../core/time/result';
+import type { Take } from '../../engine/browser/record/take-repository';
 import { Button, IconButton } from '../../kit/button';
 import { CheckField } from '../../kit/check-field';
 import { Pair } from '../../kit/pair';
 import { SelectField } from '../../kit/select-field';
 import { TypedField } from '../../kit/typed-field';
-import { clapTest } from '../../state/clap-test';
+import { clapTest } from '../../state/record/clap-test';
 import {
   chooseMicrophone,
   closeMicrophone,
@@ -18,24 +18,24 @@ import {
   setDelay,
   setHearFilm,
   useRecord,
-} from '../../state/microphone';
-import { recordOrStop } from '../../state/record';
-import { keepTake, takeAddress, throwTakeAway, useTakes } from '../../state/takes';
-import { useFilm, useWorkbench } from '../../state/workbench';
+} from '../../state/record/microphone';
+import { recordOrStop } from '../../state/record/record';
+import { keepTake, takeAddress, throwTakeAway, useTakes } from '../../state/record/takes';
+import { useFilm, useWorkbench } from '../../state/shell/workbench';
 import { LevelBar } from './meter';
 import styles from './sound.module.css';
 
 const LATEST = 1000;
 
-function parseDelay(text: string): Parsed<number> {
+function parseDelay(text: string): Result<number> {
   const typed = text
     .trim()
     .replace(',', '.')
     .replace(/\s*ms$/i, '');
   const value = Number(typed);
   return typed !== '' && value >= 0 && value <= LATEST
-    ? found(value / 1000)
-    : failed(`“${text}” is not a delay. Type milliseconds, from 0 to ${LATEST}.`);
+    ? ok(value / 1000)
+    : err(`“${text}” is not a delay. Type milliseconds, from 0 to ${LATEST}.`);
 }
 
 /** As loud, a sample may be cut off at the next word: −1 dB. */
@@ -73,7 +73,7 @@ export function RecordPanel() {
           onChange={(id) => void chooseMicrophone(id)}
         />
         <IconButton
-          look="plain"
+          variant="plain"
           label={closed ? 'Open the microphone' : 'Close the microphone'}
           pressed={!closed}
           disabled={busy || waiting}
@@ -84,7 +84,7 @@ export function RecordPanel() {
       </div>
       <Level />
       <Button
-        look="main"
+        variant="main"
         disabled={!canWrite || waiting}
         title="Record from this frame, stop (E)"
         onClick={recordOrStop}
@@ -172,7 +172,7 @@ function TakeItem({ laneId, take, disabled }: TakeItemProps) {
     <li className={styles.take}>
       <strong>{take.name}</strong>
       <span className={styles.facts}>
-        {samplesWords(Math.max(0, take.samples - Math.max(0, take.lead)))},{' '}
+        {formatSamples(Math.max(0, take.samples - Math.max(0, take.lead)))},{' '}
         {new Date(take.recordedAt).toLocaleTimeString('en', {
           hour: '2-digit',
           minute: '2-digit',

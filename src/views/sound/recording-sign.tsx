@@ -1,5 +1,5 @@
-import { useRecord } from '../../state/microphone';
-import { recordOrStop } from '../../state/record';
+import { useRecord } from '../../state/record/microphone';
+import { recordOrStop } from '../../state/record/record';
 import { Button } from '../../kit/button';
 import styles from './sound.module.css';
 

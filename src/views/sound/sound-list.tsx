@@ -2,13 +2,13 @@ import { AudioLines, Play, Plus, Square, Trash2 } from 'lucide-react';
 import type { Film } from '../../core/film/film';
 import type { Sound } from '../../core/film/sound';
 import { SAMPLE_RATE } from '../../core/time/frames';
-import { count } from '../../core/time/words';
+import { count } from '../../core/time/format';
 import { Button, IconButton } from '../../kit/button';
-import { hearSound, stopHearing, useHearing } from '../../state/hear-sound';
-import { laySound } from '../../state/cues';
-import { useMissing } from '../../state/missing';
-import { bringInSounds, removeSound, stopSounds, useSounds } from '../../state/sounds';
-import { useFilm, useWorkbench } from '../../state/workbench';
+import { hearSound, stopHearing, useHearing } from '../../state/sound/hear-sound';
+import { laySound } from '../../state/sound/cues';
+import { useMissing } from '../../state/document/missing';
+import { bringInSounds, removeSound, stopSounds, useSounds } from '../../state/sound/sounds';
+import { useFilm, useWorkbench } from '../../state/shell/workbench';
 import { dragSound } from '../dragged-sound';
 import { FileChooser } from '../file-chooser';
 import styles from './sound.module.css';
@@ -36,7 +36,7 @@ export function SoundList() {
       {incoming && (
         <p role="status" className={styles.incoming}>
           {count(incoming.done, 'sound')} of {incoming.total}, {incoming.seconds.toFixed(0)} s read{' '}
-          <Button look="quiet" onClick={stopSounds}>
+          <Button variant="quiet" onClick={stopSounds}>
             Stop
           </Button>
         </p>

@@ -7,7 +7,7 @@ import { MixPanel } from './mix-panel';
 import { RecordPanel } from './record-panel';
 import { RecordingSign } from './recording-sign';
 import { SoundList } from './sound-list';
-import { WordsPanel } from './words-panel';
+import { WordsPanel } from './transcript-panel';
 import styles from './sound.module.css';
 
 const PANELS = [

@@ -1,7 +1,7 @@
 import { WAY_WORDS } from '../../core/film/edits/collections';
 import type { Cycle, Film } from '../../core/film/film';
 import type { Schedule } from '../../core/film/schedule';
-import { chooseCycle } from '../../state/cycles';
+import { chooseCycle } from '../../state/poses/cycles';
 import styles from './strip.module.css';
 
 /** Passes narrower than this, in pixels, get no mark of their own. */

@@ -13,19 +13,19 @@ import {
   drawVeils,
   type DrawnTicket,
   type SmallPicture,
-  type TicketLook,
+  type TicketTheme,
   type TicketPen,
 } from './draw-tickets';
 import { showsTickets, sightOf, ticketsIn } from './ticket-sight';
 
-const LOOK: TicketLook = {
+const THEME: TicketTheme = {
   ...{ paper: 'paper', sheet: 'sheet', edge: 'edge', hole: 'hole', chosen: 'brass', chosenSheet: 'wash' },
   missing: 'missing',
 };
 const PICTURE = { width: 232, height: 168 } as SmallPicture;
 
 const penOn = ({ context }: WrittenCanvas, zoom: number, left = 0, width = 1000): TicketPen => ({
-  ...{ context, look: LOOK, zoom, left, width },
+  ...{ context, theme: THEME, zoom, left, width },
 });
 
 /** All tickets of a film in sight, with changes to each. */

@@ -1,8 +1,8 @@
 import type { ScheduledPose } from '../../core/film/schedule';
-import { themeColours } from '../use-look';
+import { themeColours } from '../use-drawing-theme';
 
 /** What tickets are drawn with: colours of the theme. */
-export interface TicketLook {
+export interface TicketTheme {
   readonly paper: string;
   readonly sheet: string;
   readonly edge: string;
@@ -12,8 +12,8 @@ export interface TicketLook {
   readonly missing: string;
 }
 
-/** The look that the theme gives tickets on an element. */
-export function ticketLook(element: Element): TicketLook {
+/** What the theme gives tickets on an element. */
+export function ticketTheme(element: Element): TicketTheme {
   const token = themeColours(element);
   return {
     paper: token('paper'),
@@ -29,7 +29,7 @@ export function ticketLook(element: Element): TicketLook {
 /** What tickets are drawn with and on: a canvas, and the part of the film that it shows. */
 export interface TicketPen {
   readonly context: CanvasRenderingContext2D;
-  readonly look: TicketLook;
+  readonly theme: TicketTheme;
   /** Pixels a frame. */
   readonly zoom: number;
   /** Pixels of the film at the left side of the canvas, and those that it shows. */
@@ -123,8 +123,8 @@ function drawPhotos(
 }
 
 /** Crosses out the photo of a ticket whose original is gone. */
-function drawTorn({ context, look }: TicketPen, x: number, width: number): void {
-  context.strokeStyle = look.missing;
+function drawTorn({ context, theme }: TicketPen, x: number, width: number): void {
+  context.strokeStyle = theme.missing;
   context.lineWidth = 3;
   context.beginPath();
   context.moveTo(x + 2, 3);
@@ -137,8 +137,8 @@ function drawTorn({ context, look }: TicketPen, x: number, width: number): void 
 
 /** Draws a red edge over stretches of frames whose originals are gone, where tickets are too narrow to be crossed out. */
 export function drawLost(pen: TicketPen, runs: readonly (readonly [start: number, end: number])[]): void {
-  const { context, look } = pen;
-  context.fillStyle = look.missing;
+  const { context, theme } = pen;
+  context.fillStyle = theme.missing;
   for (const [start, end] of runs) {
     const { x, across } = stretch(pen, start, end);
     context.fillRect(x, 0, Math.max(2, across), LOST_EDGE);
@@ -147,7 +147,7 @@ export function drawLost(pen: TicketPen, runs: readonly (readonly [start: number
 
 /** Draws tickets: paper, photo and edge. A pose shown again by a cycle is a tracing: dashed, and without weight. */
 export function drawTickets(pen: TicketPen, tickets: readonly DrawnTicket[], pictured: boolean): void {
-  const { context, look } = pen;
+  const { context, theme } = pen;
   const corner = pictured ? ROUND : ROUND / 2;
   for (const { entry, chosen, moving, picture, missing } of tickets) {
     const { x, across } = stretch(pen, entry.start, entry.end);
@@ -160,26 +160,26 @@ export function drawTickets(pen: TicketPen, tickets: readonly DrawnTicket[], pic
     context.beginPath();
     context.roundRect(x + 0.5, 0.5, width - 1, BAND - 1, Math.min(corner, width / 2));
     if (chosen || !echo) {
-      context.fillStyle = chosen ? look.chosenSheet : look.sheet;
+      context.fillStyle = chosen ? theme.chosenSheet : theme.sheet;
       context.fill();
     }
     if (pictured && picture)
       drawPhotos(pen, entry, picture, (again) => strength * (echo || again ? ECHO : 1));
     context.globalAlpha = strength;
-    context.strokeStyle = chosen ? look.chosen : look.edge;
+    context.strokeStyle = chosen ? theme.chosen : theme.edge;
     context.setLineDash(echo ? ECHO_DASH : []);
     context.lineWidth = 1;
     context.stroke();
     context.setLineDash([]);
     if (missing) drawTorn(pen, x, Math.min(width, PHOTO.width));
     if (chosen) {
-      context.strokeStyle = look.chosen;
+      context.strokeStyle = theme.chosen;
       context.lineWidth = CHOSEN_EDGE;
       const inset = CHOSEN_EDGE / 2;
       context.strokeRect(x + inset, inset, Math.max(0, width - CHOSEN_EDGE), BAND - CHOSEN_EDGE);
     }
     if (entry.pose.hold > HELD && width > 2 * HELD_EDGE) {
-      context.fillStyle = chosen ? look.chosen : look.edge;
+      context.fillStyle = chosen ? theme.chosen : theme.edge;
       context.fillRect(x, 1, HELD_EDGE, BAND - 2);
     }
   }
@@ -187,10 +187,10 @@ export function drawTickets(pen: TicketPen, tickets: readonly DrawnTicket[], pic
 }
 
 /** Punches a hole for each frame along the lower edge of the tickets, from a frame to that before another. */
-export function drawHoles({ context, look, zoom, left }: TicketPen, from: number, to: number): void {
+export function drawHoles({ context, theme, zoom, left }: TicketPen, from: number, to: number): void {
   const y = BAND - MARGIN / 2;
   if (zoom < OWN_HOLE) {
-    context.fillStyle = look.hole;
+    context.fillStyle = theme.hole;
     context.globalAlpha = 0.5;
     context.fillRect(from * zoom - left, y - 1, (to - from) * zoom, 2);
     context.globalAlpha = 1;
@@ -206,19 +206,19 @@ export function drawHoles({ context, look, zoom, left }: TicketPen, from: number
       context.arc(x, y, radius, 0, 2 * Math.PI);
     }
   }
-  context.fillStyle = radius < OWN_ROUND ? look.hole : look.paper;
+  context.fillStyle = radius < OWN_ROUND ? theme.hole : theme.paper;
   context.fill();
   if (radius < OWN_ROUND) return;
-  context.strokeStyle = look.hole;
+  context.strokeStyle = theme.hole;
   context.lineWidth = 1;
   context.stroke();
 }
 
 /** Where tickets are too narrow to be drawn one by one: paper, and where there is room the lines between them. */
 export function drawPaper(pen: TicketPen, frames: number, starts: readonly number[]): void {
-  const { context, look, zoom, left } = pen;
+  const { context, theme, zoom, left } = pen;
   const { x, across } = stretch(pen, 0, frames);
-  context.fillStyle = look.sheet;
+  context.fillStyle = theme.sheet;
   context.fillRect(x, 0, across, BAND);
   context.beginPath();
   for (const start of starts) {
@@ -226,22 +226,22 @@ export function drawPaper(pen: TicketPen, frames: number, starts: readonly numbe
     context.moveTo(at, 0);
     context.lineTo(at, BAND);
   }
-  context.strokeStyle = look.edge;
+  context.strokeStyle = theme.edge;
   context.lineWidth = 1;
   context.stroke();
 }
 
 /** Draws a veil over stretches of frames whose poses are all chosen, where those cannot be told from each other. */
 export function drawVeils(pen: TicketPen, runs: readonly (readonly [start: number, end: number])[]): void {
-  const { context, look } = pen;
+  const { context, theme } = pen;
   for (const [start, end] of runs) {
     const { x, across } = stretch(pen, start, end);
     if (across < 1) continue;
-    context.fillStyle = look.chosen;
+    context.fillStyle = theme.chosen;
     context.globalAlpha = 0.28;
     context.fillRect(x, 0, across, BAND);
     context.globalAlpha = 1;
-    context.strokeStyle = look.chosen;
+    context.strokeStyle = theme.chosen;
     context.lineWidth = 2;
     context.strokeRect(x + 1, 1, Math.max(0, across - 2), BAND - 2);
   }

@@ -1,4 +1,4 @@
-import { useWorkbench } from '../../state/workbench';
+import { useWorkbench } from '../../state/shell/workbench';
 import { markOf } from './mark-of';
 import styles from './strip.module.css';
 

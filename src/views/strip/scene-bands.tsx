@@ -1,6 +1,6 @@
 import type { Film } from '../../core/film/film';
 import type { Schedule } from '../../core/film/schedule';
-import { chooseScene } from '../../state/choose';
+import { chooseScene } from '../../state/selection/choose';
 import { sceneColour } from './scene-colour';
 import styles from './strip.module.css';
 

@@ -2,12 +2,12 @@ import { memo } from 'react';
 import { Clock, Expand, ZoomIn, ZoomOut } from 'lucide-react';
 import type { Film } from '../../core/film/film';
 import type { Schedule } from '../../core/film/schedule';
-import { count, secondsAndFrames } from '../../core/time/words';
+import { count, formatSecondsAndFrames } from '../../core/time/format';
 import { LaneHeads } from '../lanes/lane-heads';
 import type { LaneRow } from '../lanes/lane-layout';
 import { IconButton } from '../../kit/button';
-import { setWorkbench, useWorkbench } from '../../state/workbench';
-import { zoomStrip, zoomToAll } from '../../state/zoom';
+import { setWorkbench, useWorkbench } from '../../state/shell/workbench';
+import { zoomStrip, zoomToAll } from '../../state/transport/zoom';
 import styles from './strip.module.css';
 
 interface StripHeadProps {
@@ -24,7 +24,7 @@ export const StripHead = memo(function StripHead({ film, plan, lanes }: StripHea
       <div>
         <h2>Picture</h2>
         <p>
-          {secondsAndFrames(plan.frames, film.settings.rate)}
+          {formatSecondsAndFrames(plan.frames, film.settings.rate)}
           <br />
           {count(plan.count, 'pose')}
         </p>

@@ -4,12 +4,12 @@ import { useMemo, useRef, type MouseEvent, type PointerEvent } from 'react';
 import { beatsOf } from '../../core/film/placed-beats';
 import { placedFlags, placeOf } from '../../core/film/moments';
 import { poseAt, scheduleOf, showingAt } from '../../core/film/schedule';
-import { count, lengthWords } from '../../core/time/words';
+import { count, formatLength } from '../../core/time/format';
 import { samplesAFrame } from '../../core/time/frames';
-import { choosePose } from '../../state/choose';
-import { dragTo, goTo, pause } from '../../state/player';
-import { useFilm, useWorkbench } from '../../state/workbench';
-import { TAIL, zoomOf } from '../../state/zoom';
+import { choosePose } from '../../state/selection/choose';
+import { dragTo, goTo, pause } from '../../state/transport/player';
+import { useFilm, useWorkbench } from '../../state/shell/workbench';
+import { TAIL, zoomOf } from '../../state/transport/zoom';
 import { laneRows, lanesHeight } from '../lanes/lane-layout';
 import { BeatGrid } from '../lanes/beat-grid';
 import { LaneRows } from '../lanes/lane-rows';
@@ -150,7 +150,7 @@ export function Strip() {
               style={{ left: drag.entry.start * zoom, width: drag.hold * zoom }}
             >
               <span>
-                {lengthWords(drag.hold, rate)}
+                {formatLength(drag.hold, rate)}
                 {drag.poses > 1 && ` for ${count(drag.poses, 'pose')}`}
               </span>
             </div>

@@ -4,10 +4,10 @@ import { recipeOf } from '../../core/film/recipe-of';
 import type { Recipe } from '../../core/picture/recipe';
 import { poseAt, type Schedule, type ScheduledPose } from '../../core/film/schedule';
 import { fileOf } from '../../core/film/photo-picture';
-import { useMissing } from '../../state/missing';
-import { useWorkbench } from '../../state/workbench';
+import { useMissing } from '../../state/document/missing';
+import { useWorkbench } from '../../state/shell/workbench';
 import { prepareCanvas } from '../prepare-canvas';
-import { useLook } from '../use-look';
+import { useDrawingTheme } from '../use-drawing-theme';
 import {
   BAND,
   drawCover,
@@ -17,7 +17,7 @@ import {
   drawTickets,
   drawVeils,
   PHOTO,
-  ticketLook,
+  ticketTheme,
   type TicketPen,
 } from './draw-tickets';
 import styles from './strip.module.css';
@@ -46,7 +46,7 @@ const PITCH = 96;
 export function TicketDrawing({ sight, film, chosen, dragged }: TicketDrawingProps) {
   const { left, width } = sight;
   const ref = useRef<HTMLCanvasElement>(null);
-  const look = useLook(ticketLook);
+  const themeFor = useDrawingTheme(ticketTheme);
   const arrived = useTicketPictures();
   // Pictures of a film that is just being fetched arrive one by one.
   const incoming = useWorkbench((state) => state.incoming?.done);
@@ -57,8 +57,11 @@ export function TicketDrawing({ sight, film, chosen, dragged }: TicketDrawingPro
   useLayoutEffect(() => {
     const context = prepareCanvas(ref.current, width, BAND);
     if (!context) return;
-    drawSight({ context, look: look(context.canvas), ...sight }, { sight, film, chosen, dragged, missing });
-  }, [sight, film, chosen, dragged, missing, left, width, look, arrived]);
+    drawSight(
+      { context, theme: themeFor(context.canvas), ...sight },
+      { sight, film, chosen, dragged, missing },
+    );
+  }, [sight, film, chosen, dragged, missing, left, width, themeFor, arrived]);
   return (
     <canvas
       ref={ref}
@@ -79,16 +82,16 @@ function drawSight(pen: TicketPen, { sight, film, chosen, dragged, missing }: Ma
   const end = plan.frames * zoom;
   const cells = pictured ? [] : cellsBetween(plan, zoom, left, Math.min(left + width, end));
   const photos = photosById(film);
-  const lookOf = ({ pose }: ScheduledPose): Recipe | undefined => recipeOf(film, pose);
+  const recipeFor = ({ pose }: ScheduledPose): Recipe | undefined => recipeOf(film, pose);
   const isLost = (entry: ScheduledPose): boolean => {
     const photo = photos.get(entry.pose.photoId);
     return photo !== undefined && missing.has(fileOf(photo).hash);
   };
-  const theirs = showsTickets(sight) ? entries.map(lookOf) : [];
+  const theirs = showsTickets(sight) ? entries.map(recipeFor) : [];
   const pictureOf = pictured
     ? wantPictures(theirs, [])
     : wantPictures(
-        cells.map(({ entry }) => lookOf(entry)),
+        cells.map(({ entry }) => recipeFor(entry)),
         theirs,
       );
   if (showsTickets(sight)) {
@@ -96,7 +99,7 @@ function drawSight(pen: TicketPen, { sight, film, chosen, dragged, missing }: Ma
       entry,
       chosen: chosen.has(entry.pose.id),
       moving: dragged.includes(entry.pose.id),
-      picture: pictured ? pictureOf(lookOf(entry)) : undefined,
+      picture: pictured ? pictureOf(recipeFor(entry)) : undefined,
       missing: pictured && isLost(entry),
     }));
     drawTickets(pen, tickets, pictured);
@@ -106,7 +109,7 @@ function drawSight(pen: TicketPen, { sight, film, chosen, dragged, missing }: Ma
     drawPaper(pen, plan.frames, starts);
   }
   for (const { x, entry } of cells) {
-    const picture = pictureOf(lookOf(entry));
+    const picture = pictureOf(recipeFor(entry));
     const across = Math.min(PITCH - 1, end - x);
     if (picture) drawCover(pen.context, picture, { x: x - left, y: 1, width: across, height: PHOTO.height });
   }

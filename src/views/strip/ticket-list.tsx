@@ -1,7 +1,7 @@
 import { memo, useMemo } from 'react';
 import type { Photo } from '../../core/film/film';
 import { fileOf } from '../../core/film/photo-picture';
-import { useMissing } from '../../state/missing';
+import { useMissing } from '../../state/document/missing';
 import { Ticket } from './ticket';
 import { showsTickets, ticketsIn, type TicketSight } from './ticket-sight';
 

@@ -1,7 +1,7 @@
 import { memo } from 'react';
 import type { Photo } from '../../core/film/film';
 import type { ScheduledPose } from '../../core/film/schedule';
-import { count } from '../../core/time/words';
+import { count } from '../../core/time/format';
 import styles from './strip.module.css';
 
 interface TicketProps {

@@ -5,8 +5,8 @@ import { beatsOf } from '../../core/film/placed-beats';
 import { nearestFrame } from '../../core/time/beats';
 import { samplesAFrame } from '../../core/time/frames';
 import { LONGEST_HOLD } from '../../core/time/hold';
-import { setHold, setHoldOf } from '../../state/arrange-poses';
-import { openFilm, workbench } from '../../state/workbench';
+import { setHold, setHoldOf } from '../../state/poses/arrange-poses';
+import { openFilm, workbench } from '../../state/shell/workbench';
 
 /** A hold while the edge of its ticket is dragged. */
 export interface HoldDrag {

@@ -12,10 +12,10 @@ import { useRef, useState, type DragEvent, type RefObject } from 'react';
 import type { Film } from '../../core/film/film';
 import { gapAt, type PlacedGap } from '../../core/film/gap-at';
 import { poseAt, type Schedule } from '../../core/film/schedule';
-import { movePoses } from '../../state/arrange-poses';
-import { choosePose } from '../../state/choose';
-import { insertPhotosAt } from '../../state/use-photos';
-import { workbench } from '../../state/workbench';
+import { movePoses } from '../../state/poses/arrange-poses';
+import { choosePose } from '../../state/selection/choose';
+import { insertPhotosAt } from '../../state/photos/use-photos';
+import { workbench } from '../../state/shell/workbench';
 import { carriesPhotos } from '../dragged-photos';
 
 interface PoseDrag {

@@ -1,6 +1,6 @@
 import { useEffect, useEffectEvent, useLayoutEffect, useRef, useState, type RefObject } from 'react';
-import { setWorkbench, useWorkbench, workbench } from '../../state/workbench';
-import { TAIL, zoomOf, zoomStrip } from '../../state/zoom';
+import { setWorkbench, useWorkbench, workbench } from '../../state/shell/workbench';
+import { TAIL, zoomOf, zoomStrip } from '../../state/transport/zoom';
 import { markOf } from './mark-of';
 
 /** What is in sight is told in steps of so many pixels: the strip is drawn anew for each, not for every pixel. */

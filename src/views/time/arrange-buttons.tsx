@@ -9,7 +9,7 @@ import {
   Trash2,
   Undo,
 } from 'lucide-react';
-import { Deeds, type Deed } from '../../kit/deeds';
+import { Actions, type Action } from '../../kit/actions';
 import {
   copyPoses,
   cutPoses,
@@ -19,9 +19,9 @@ import {
   pastePoses,
   reversePoses,
   shiftPoses,
-} from '../../state/arrange-poses';
+} from '../../state/poses/arrange-poses';
 
-const DEEDS: readonly Deed[] = [
+const DEEDS: readonly Action[] = [
   { label: 'Earlier by a pose', shortcut: 'Alt ←', icon: ArrowLeft, run: () => shiftPoses(-1) },
   { label: 'Later by a pose', shortcut: 'Alt →', icon: ArrowRight, run: () => shiftPoses(1) },
   { label: 'Opposite order', shortcut: 'R', icon: Undo, run: reversePoses },
@@ -35,5 +35,5 @@ const DEEDS: readonly Deed[] = [
 
 /** What can be done with the order of the chosen poses. */
 export function ArrangeButtons({ disabled }: { readonly disabled: boolean }) {
-  return <Deeds label="Order" deeds={DEEDS} disabled={disabled} />;
+  return <Actions label="Order" deeds={DEEDS} disabled={disabled} />;
 }

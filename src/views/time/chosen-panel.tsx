@@ -2,13 +2,13 @@ import { Minus, Plus } from 'lucide-react';
 import { fitLength } from '../../core/film/retime/fit';
 import { scheduleOf } from '../../core/film/schedule';
 import { parseHold } from '../../core/time/hold';
-import { count, lengthWords } from '../../core/time/words';
+import { count, formatLength } from '../../core/time/format';
 import { Button } from '../../kit/button';
 import { TypedField } from '../../kit/typed-field';
-import { changeHold, setHold } from '../../state/arrange-poses';
-import { chooseAll, chooseNone } from '../../state/choose';
-import { meantPoses } from '../../state/edit-film';
-import { useFilm, useWorkbench } from '../../state/workbench';
+import { changeHold, setHold } from '../../state/poses/arrange-poses';
+import { chooseAll, chooseNone } from '../../state/selection/choose';
+import { targetPoses } from '../../state/document/edit-film';
+import { useFilm, useWorkbench } from '../../state/shell/workbench';
 import { ArrangeButtons } from './arrange-buttons';
 import { CycleField } from './cycle-field';
 import { FitField } from './fit-field';
@@ -35,7 +35,7 @@ export function ChosenPanel() {
   if (!film) return null;
   const { rate } = film.settings;
   const { firsts } = scheduleOf(film);
-  const ids = meantPoses();
+  const ids = targetPoses();
   const poses = ids.flatMap((id) => firsts.get(id)?.pose ?? []);
   const holds = new Set(poses.map((pose) => pose.hold));
   const hold = holds.size === 1 ? poses[0]?.hold : undefined;
@@ -52,10 +52,15 @@ export function ChosenPanel() {
     <section className={styles.panel} aria-label="Chosen poses">
       <div className={styles.heading}>
         <h2>{heading}</h2>
-        <Button look="quiet" onClick={chooseAll} title="Choose all poses (Ctrl A)">
+        <Button variant="quiet" onClick={chooseAll} title="Choose all poses (Ctrl A)">
           All
         </Button>
-        <Button look="quiet" onClick={chooseNone} disabled={chosen.size === 0} title="Choose none (Escape)">
+        <Button
+          variant="quiet"
+          onClick={chooseNone}
+          disabled={chosen.size === 0}
+          title="Choose none (Escape)"
+        >
           None
         </Button>
       </div>
@@ -108,7 +113,7 @@ export function ChosenPanel() {
         figures
         text={hold === undefined ? '' : String(hold)}
         parse={(text) => parseHold(text, rate)}
-        preview={(value) => `${lengthWords(value, rate)}${poses.length > 1 ? ' each' : ''}`}
+        preview={(value) => `${formatLength(value, rate)}${poses.length > 1 ? ' each' : ''}`}
         onCommit={setHold}
         disabled={none}
         hint="12, 0.5s, 1s 6f or timecode."
@@ -116,7 +121,7 @@ export function ChosenPanel() {
       {poses.length > 1 && (
         <>
           {total !== length && (
-            <p className={styles.together}>Their holds together: {lengthWords(total, rate)}</p>
+            <p className={styles.together}>Their holds together: {formatLength(total, rate)}</p>
           )}
           <FitField film={film} poseIds={ids} length={length} disabled={none} />
         </>

@@ -3,14 +3,21 @@ import { ONE_MORE, parsePasses } from '../../core/film/edits/cycle-edits';
 import { WAY_WORDS } from '../../core/film/edits/collections';
 import { CYCLE_WAYS, type Cycle, type CycleWay, type Film } from '../../core/film/film';
 import { posesIn } from '../../core/film/items';
-import { rowOf } from '../../core/film/row';
-import { count, lengthWords } from '../../core/time/words';
+import { sequenceOf } from '../../core/film/sequence';
+import { count, formatLength } from '../../core/time/format';
 import { Button } from '../../kit/button';
 import { CheckField } from '../../kit/check-field';
 import { SelectField } from '../../kit/select-field';
 import { TypedField } from '../../kit/typed-field';
-import { cycleOf, makeCycle, passOnScreen, setCycle, takePassOut, unrollCycle } from '../../state/cycles';
-import { useWorkbench } from '../../state/workbench';
+import {
+  cycleOf,
+  makeCycle,
+  passOnScreen,
+  setCycle,
+  takePassOut,
+  unrollCycle,
+} from '../../state/poses/cycles';
+import { useWorkbench } from '../../state/shell/workbench';
 import styles from './time.module.css';
 
 const WAYS = CYCLE_WAYS.map((way) => ({ value: way, label: WAY_WORDS[way] }));
@@ -44,7 +51,7 @@ function CycleSettings({
 }: Omit<CycleFieldProps, 'poseIds'> & { readonly cycle: Cycle }) {
   useWorkbench((state) => (state.playing ? undefined : state.frame));
   const pass = passOnScreen(film, cycle) % cycle.times;
-  const { frames } = rowOf([cycle]);
+  const { frames } = sequenceOf([cycle]);
   const { id, times, way, endsTwice } = cycle;
   return (
     <>
@@ -54,10 +61,10 @@ function CycleSettings({
         figures
         text={String(times)}
         parse={parsePasses}
-        preview={(value) => lengthWords((frames / times) * value, film.settings.rate)}
+        preview={(value) => formatLength((frames / times) * value, film.settings.rate)}
         onCommit={(value) => setCycle(id, { times: value })}
         disabled={disabled}
-        hint={lengthWords(frames, film.settings.rate)}
+        hint={formatLength(frames, film.settings.rate)}
       />
       <SelectField
         label="Goes"

@@ -1,9 +1,9 @@
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { useEffect, useRef } from 'react';
 import { editLabel } from '../../core/film/edits/edit-label';
-import { count } from '../../core/time/words';
-import { goToEdit } from '../../state/edit-film';
-import { useWorkbench } from '../../state/workbench';
+import { count } from '../../core/time/format';
+import { goToEdit } from '../../state/document/edit-film';
+import { useWorkbench } from '../../state/shell/workbench';
 import styles from './time.module.css';
 
 const ROW_HEIGHT = 30;

@@ -2,13 +2,13 @@ import { useState } from 'react';
 import type { Film } from '../../core/film/film';
 import { fitEdit, type Fit } from '../../core/film/retime/fit';
 import { parseFit } from '../../core/time/length';
-import { count, lengthWords } from '../../core/time/words';
+import { count, formatLength } from '../../core/time/format';
 import { Button } from '../../kit/button';
 import { Dialog } from '../../kit/dialog';
 import { TypedField } from '../../kit/typed-field';
-import { newId } from '../../state/arrange-poses';
-import { edit } from '../../state/edit-film';
-import { tell } from '../../state/workbench';
+import { newId } from '../../state/poses/arrange-poses';
+import { edit } from '../../state/document/edit-film';
+import { tell } from '../../state/shell/workbench';
 
 interface FitFieldProps {
   readonly film: Film;
@@ -51,20 +51,20 @@ export function FitField({ film, poseIds, length, disabled }: FitFieldProps) {
         preview={(frames) => {
           const fit = fitTo(frames);
           const cost = fit ? costWords(fit) : CANNOT;
-          return `${lengthWords(frames, rate)}${cost && `. ${cost}`}`;
+          return `${formatLength(frames, rate)}${cost && `. ${cost}`}`;
         }}
         onCommit={take}
         disabled={disabled}
-        hint={`${lengthWords(length, rate)}. A length, 2x or 50%.`}
+        hint={`${formatLength(length, rate)}. A length, 2x or 50%.`}
       />
       {asked && (
         <Dialog title="More poses than frames" onClose={() => setAsked(undefined)}>
           <p>
-            In {lengthWords(asked.after, rate)} there is no room for {count(asked.dropped, 'pose')} of the
+            In {formatLength(asked.after, rate)} there is no room for {count(asked.dropped, 'pose')} of the
             run. They can be dropped evenly; their photos stay in the tray.
           </p>
           <Button
-            look="main"
+            variant="main"
             onClick={() => {
               edit(asked.edit);
               setAsked(undefined);

@@ -6,13 +6,13 @@ import type { ReactNode } from 'react';
 import type { Film, Scene } from '../../core/film/film';
 import { posesIn } from '../../core/film/items';
 import { recipeOf } from '../../core/film/recipe-of';
-import { rowOf } from '../../core/film/row';
+import { sequenceOf } from '../../core/film/sequence';
 import { poseAt, scheduleOf } from '../../core/film/schedule';
-import { count, secondsAndFrames } from '../../core/time/words';
+import { count, formatSecondsAndFrames } from '../../core/time/format';
 import { Button } from '../../kit/button';
-import { goTo } from '../../state/player';
-import { addScene, moveScene, pickScene } from '../../state/scenes';
-import { useFilm, useWorkbench } from '../../state/workbench';
+import { goTo } from '../../state/transport/player';
+import { addScene, moveScene, pickScene } from '../../state/poses/scenes';
+import { useFilm, useWorkbench } from '../../state/shell/workbench';
 import { sceneColour } from '../strip/scene-colour';
 import { Thumbnail } from '../thumbnail';
 import { SceneTools } from './scene-tools';
@@ -71,7 +71,7 @@ export function SceneList() {
       <div className={styles.whole}>
         <h2>Whole film</h2>
         <span className={styles.length}>
-          {secondsAndFrames(plan.frames, rate)}
+          {formatSecondsAndFrames(plan.frames, rate)}
           <br />
           {count(plan.count, 'pose')}
           <br />
@@ -126,7 +126,7 @@ function SceneCard({ film, scene, colour, current, start }: SceneCardProps) {
       <span>
         <span className={styles.sceneName}>{scene.name}</span>
         <span className={styles.length}>
-          {secondsAndFrames(rowOf(scene.items).frames, film.settings.rate)}
+          {formatSecondsAndFrames(sequenceOf(scene.items).frames, film.settings.rate)}
           <br />
           {scene.setAside ? 'set aside' : count(photos.size, 'photo')}
         </span>

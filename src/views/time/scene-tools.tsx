@@ -11,10 +11,10 @@ import {
   Trash2,
 } from 'lucide-react';
 import { PAINTS, type Film, type Scene } from '../../core/film/film';
-import { found } from '../../core/time/parsed';
-import { Deeds, type Deed } from '../../kit/deeds';
+import { ok } from '../../core/time/result';
+import { Actions, type Action } from '../../kit/actions';
 import { TypedField } from '../../kit/typed-field';
-import { playScene } from '../../state/player';
+import { playScene } from '../../state/transport/player';
 import {
   duplicateScene,
   joinScene,
@@ -23,7 +23,7 @@ import {
   setScene,
   splitScene,
   trimScene,
-} from '../../state/scenes';
+} from '../../state/poses/scenes';
 import styles from './time.module.css';
 
 interface SceneToolsProps {
@@ -36,7 +36,7 @@ interface SceneToolsProps {
 /** Name and colour of a scene, and what can be done with it. */
 export function SceneTools({ film, scene, index, disabled }: SceneToolsProps) {
   const { id, name, setAside } = scene;
-  const all: readonly Deed[] = [
+  const all: readonly Action[] = [
     { label: `Play ${name}`, icon: Play, run: () => playScene(id), off: setAside === true },
     { label: 'Scene earlier', icon: ArrowUp, run: () => moveScene(id, index - 1), off: index === 0 },
     {
@@ -65,7 +65,7 @@ export function SceneTools({ film, scene, index, disabled }: SceneToolsProps) {
       <TypedField
         label="Name of the scene"
         text={name}
-        parse={(text) => found(text.trim().slice(0, 200) || name)}
+        parse={(text) => ok(text.trim().slice(0, 200) || name)}
         onCommit={(value) => setScene(id, { name: value })}
         disabled={disabled}
       />
@@ -82,7 +82,7 @@ export function SceneTools({ film, scene, index, disabled }: SceneToolsProps) {
           />
         ))}
       </div>
-      <Deeds label={`The scene ${name}`} deeds={tools} small />
+      <Actions label={`The scene ${name}`} deeds={tools} small />
     </div>
   );
 }

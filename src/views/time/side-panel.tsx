@@ -1,4 +1,4 @@
-import { PANELS, setWorkbench, useWorkbench, type Panel } from '../../state/workbench';
+import { PANELS, setWorkbench, useWorkbench, type Panel } from '../../state/shell/workbench';
 import { FlagsPanel } from '../flags/flags-panel';
 import { ChosenPanel } from './chosen-panel';
 import { DonePanel } from './done-panel';

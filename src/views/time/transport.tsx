@@ -32,9 +32,9 @@ import {
   stepPoses,
   toggleLoop,
   type PlayReport,
-} from '../../state/player';
-import { clearPoints, setPoint } from '../../state/flags';
-import { useFilm, useWorkbench } from '../../state/workbench';
+} from '../../state/transport/player';
+import { clearPoints, setPoint } from '../../state/poses/flags';
+import { useFilm, useWorkbench } from '../../state/shell/workbench';
 import styles from './time.module.css';
 
 const SPEED_WORDS: Readonly<Record<(typeof SPEEDS)[number], string>> = {

@@ -1,6 +1,6 @@
 import type { Film, Item } from '../film';
 import { byParent, chosenItems, isCycle, itemsOf, type ItemPlace } from '../items';
-import { count } from '../../time/words';
+import { count } from '../../time/format';
 import { batch, holdEach, type Edit, type MoveEdit } from './edit';
 
 /** Sets one hold, in frames, for all the poses named. */

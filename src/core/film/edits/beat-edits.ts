@@ -1,6 +1,6 @@
 import { TEMPO_BOUNDS } from '../../time/beats';
 import { frameToSample, SAMPLE_RATE } from '../../time/frames';
-import { failed, found, type Parsed } from '../../time/parsed';
+import { err, ok, type Result } from '../../time/result';
 import { firstPlaces, samplesToPin } from '../cue-place';
 import type { Film } from '../film';
 import { beatsOfCue, soundBeats, type PlacedBeat } from '../placed-beats';
@@ -8,11 +8,11 @@ import type { Beats, Sound } from '../sound';
 import { moveCuesEdit } from './cue-edits';
 import { applyEdit } from './apply-edit';
 import { batch, type Edit } from './edit';
-import { marked } from './marked';
+import { patched } from './patched';
 
 /** Sets the beats of a sound, or takes them off. */
 export const setBeatsEdit = (sound: Sound, beats: Beats | undefined, words: string): Edit =>
-  batch(words, [{ kind: 'set', of: 'sounds', things: [{ id: sound.id, to: marked(sound, { beats }) }] }]);
+  batch(words, [{ kind: 'set', of: 'sounds', things: [{ id: sound.id, to: patched(sound, { beats }) }] }]);
 
 /** The step that counts at a sample of a sound: the last one begun, or the first before it. */
 export const stepAt = ({ steps }: Beats, sample: number): number =>
@@ -41,13 +41,13 @@ export function scaledBeats({ steps, toBar }: Beats, by: number): Beats | undefi
 }
 
 /** Beats with a tempo of their own from the beat nearest to a sample of the sound on. */
-export function withStep(beats: Beats, near: number, tempo: number, samples: number): Parsed<Beats> {
+export function withStep(beats: Beats, near: number, tempo: number, samples: number): Result<Beats> {
   const places = [...soundBeats(beats, samples)].map(({ at }) => at);
   const nearest = places.sort((a, b) => Math.abs(a - near) - Math.abs(b - near))[0];
   if (nearest === undefined || beats.steps.some(({ at }) => Math.abs(at - nearest) < 2))
-    return failed('Another tempo begins on that beat already; type it there.');
+    return err('Another tempo begins on that beat already; type it there.');
   const steps = [...beats.steps, { at: nearest, tempo }].sort((a, b) => a.at - b.at);
-  return found({ ...beats, steps });
+  return ok({ ...beats, steps });
 }
 
 export const withoutStep = (beats: Beats, step: number): Beats => ({
@@ -66,11 +66,11 @@ export const nearestBeat = (beats: readonly PlacedBeat[], sample: number): Place
 const BEYOND = 60 * SAMPLE_RATE;
 
 /** Moves cues so that each starts, or has what it is tied by, on the beat of a music that is nearest. */
-export function cuesToBeatsEdit(film: Film, ids: readonly string[], musicId: string): Parsed<Edit> {
+export function cuesToBeatsEdit(film: Film, ids: readonly string[], musicId: string): Result<Edit> {
   const [music] = firstPlaces(film, [musicId]);
   const wanted = ids.filter((id) => id !== musicId);
   if (!music || wanted.length === 0)
-    return failed('Choose the cues that are to lie on the beat, besides the music itself.');
+    return err('Choose the cues that are to lie on the beat, besides the music itself.');
   const edits: Edit[] = [];
   let now = film;
   for (const id of wanted) {
@@ -83,16 +83,16 @@ export function cuesToBeatsEdit(film: Film, ids: readonly string[], musicId: str
     now = applyEdit(now, edits.at(-1) as Edit);
   }
   return edits.length > 0
-    ? found(batch('Cues put on beats', edits))
-    : failed('The chosen cues lie on beats already.');
+    ? ok(batch('Cues put on beats', edits))
+    : err('The chosen cues lie on beats already.');
 }
 
 /** Moves a music so that its nearest beat is heard as a frame begins. */
-export function beatOnFrameEdit(film: Film, musicId: string, frame: number): Parsed<Edit> {
+export function beatOnFrameEdit(film: Film, musicId: string, frame: number): Result<Edit> {
   const [music] = firstPlaces(film, [musicId]);
   const at = frameToSample(frame, film.settings.rate);
   const beat = music && nearestBeat(beatsOfCue(music, at + BEYOND), at);
-  if (!beat) return failed('The music has no beats yet: find them first.');
-  if (beat.sample === at) return failed(`A beat lies on frame ${frame + 1} already.`);
-  return found(batch(`Beat put on frame ${frame + 1}`, [moveCuesEdit(film, [musicId], at - beat.sample)]));
+  if (!beat) return err('The music has no beats yet: find them first.');
+  if (beat.sample === at) return err(`A beat lies on frame ${frame + 1} already.`);
+  return ok(batch(`Beat put on frame ${frame + 1}`, [moveCuesEdit(film, [musicId], at - beat.sample)]));
 }

@@ -12,7 +12,7 @@ import type {
   SetName,
   Sets,
 } from './edit';
-import { marked } from './marked';
+import { patched } from './patched';
 import { placedAt } from './splice';
 
 /** All that has to be known of a kind of things to edit them. */
@@ -65,7 +65,7 @@ export const record = <R extends RecordName>({
   label,
   patch: patchSchema,
 }: RecordOptions<R>): Collection<RecordEdit<R>> => ({
-  apply: (film, { patch }) => write(film, marked(read(film), patch)),
+  apply: (film, { patch }) => write(film, patched(read(film), patch)),
   invert: (film, edit) => ({ ...edit, patch: pick<Records[R]>(read(film), edit.patch) }),
   label,
   schema: Joi.object({
@@ -171,7 +171,7 @@ export const list = <L extends Exclude<ListName, 'items'>>({
           film,
           read(film).map((each) => {
             const wanted = patches.get(each.id);
-            return wanted ? marked(each, wanted) : each;
+            return wanted ? patched(each, wanted) : each;
           }),
         );
       }

@@ -1,5 +1,5 @@
 import Joi from 'joi';
-import { count } from '../../time/words';
+import { count } from '../../time/format';
 import {
   cueSchema,
   cycleShapeSchema,

@@ -1,4 +1,4 @@
-import { count } from '../../time/words';
+import { count } from '../../time/format';
 import type { Film, Item } from '../film';
 import { chosenItems, copiesOf, posesIn } from '../items';
 import type { Gap } from './arrange';

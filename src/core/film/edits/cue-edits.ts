@@ -1,12 +1,12 @@
-import { count } from '../../time/words';
+import { count } from '../../time/format';
 import { frameToSample, SAMPLE_RATE } from '../../time/frames';
-import { failed, found, type Parsed } from '../../time/parsed';
+import { err, ok, type Result } from '../../time/result';
 import { firstPlaces, pinAt, samplesToPin, type PlacedCue } from '../cue-place';
 import type { Film } from '../film';
 import type { Cue, Lane, Pin, Sound } from '../sound';
 import { LEVELS } from '../../sound/level';
 import { batch, putAll, takeOut, type Edit } from './edit';
-import { marked } from './marked';
+import { patched } from './patched';
 
 /** The shortest part of a sound that a cue keeps: 5 ms. */
 const SHORTEST = 240;
@@ -72,20 +72,20 @@ export function nudgeCuesEdit(film: Film, ids: Iterable<string>, frames: number)
 }
 
 /** Sets where a cue begins or ends to a sample of the film; what is heard stays where it is. */
-export function trimCueEdit(film: Film, id: string, edge: 'start' | 'end', at: number): Parsed<Edit> {
+export function trimCueEdit(film: Film, id: string, edge: 'start' | 'end', at: number): Result<Edit> {
   const [place] = firstPlaces(film, [id]);
-  if (!place) return failed('There is no such cue any more.');
+  if (!place) return err('There is no such cue any more.');
   const { cue, sound, start } = place;
   const cutsFrom = (edge === 'start') !== (cue.reversed ?? false);
   const into = edge === 'start' ? at - start : at - (start + cue.to - cue.from);
   const moved = cue.reversed ? -into : into;
   const from = cutsFrom ? Math.min(Math.max(0, cue.from + moved), cue.to - SHORTEST) : cue.from;
   const to = cutsFrom ? cue.to : Math.max(Math.min(sound.samples, cue.to + moved), cue.from + SHORTEST);
-  if (to - from < SHORTEST || from < 0) return failed('The sound is too short to be trimmed.');
+  if (to - from < SHORTEST || from < 0) return err('The sound is too short to be trimmed.');
   const trimmed = { ...cue, from, to };
   if (edge === 'end') {
     // The start of a reversed sound lies at its end: it stays pinned there.
-    return found(setCues('Cue trimmed', [trimmed]));
+    return ok(setCues('Cue trimmed', [trimmed]));
   }
   const by = cue.reversed ? cue.to - to : from - cue.from;
   const pin: Pin =
@@ -94,7 +94,7 @@ export function trimCueEdit(film: Film, id: string, edge: 'start' | 'end', at: n
       : byStart(cue)
         ? pinAt(film, start + by, cue.reversed ? to : from, cue.pin.every)
         : cue.pin;
-  return found(setCues('Cue trimmed', [{ ...trimmed, pin }]));
+  return ok(setCues('Cue trimmed', [{ ...trimmed, pin }]));
 }
 
 /** Trims cues at one of their edges, all by as many samples; those too short for it stay as they are. */
@@ -103,13 +103,13 @@ export function trimCuesEdit(
   ids: Iterable<string>,
   edge: 'start' | 'end',
   by: number,
-): Parsed<Edit> {
+): Result<Edit> {
   const trimmed = firstPlaces(film, ids).map(({ cue, start }) =>
     trimCueEdit(film, cue.id, edge, (edge === 'start' ? start : start + cue.to - cue.from) + by),
   );
   const edits = trimmed.flatMap((each) => (each.ok ? [each.value] : []));
-  if (edits.length === 0) return trimmed[0] ?? failed('There is no such cue any more.');
-  return found(batch(`${cueWords(edits)} trimmed`, edits));
+  if (edits.length === 0) return trimmed[0] ?? err('There is no such cue any more.');
+  return ok(batch(`${cueWords(edits)} trimmed`, edits));
 }
 
 /** Parts cues at a sample of the film; those that do not lie over it stay as they are. */
@@ -118,11 +118,11 @@ export function splitCuesEdit(
   ids: Iterable<string>,
   at: number,
   newId: () => string,
-): Parsed<Edit> {
+): Result<Edit> {
   const over = firstPlaces(film, ids).filter(
     ({ cue, start }) => !cue.looped && at - start >= SHORTEST && start + cue.to - cue.from - at >= SHORTEST,
   );
-  if (over.length === 0) return failed('No cue lies under the playhead to be split.');
+  if (over.length === 0) return err('No cue lies under the playhead to be split.');
   const parts = over.flatMap(({ cue, start }): Cue[] => {
     const into = at - start;
     const { fadeIn, fadeOut, ...rest } = cue;
@@ -142,7 +142,7 @@ export function splitCuesEdit(
       { ...rest, ...second, id: newId(), pin, ...(fadeOut ? { fadeOut } : {}) },
     ];
   });
-  return found(setCues(`${cueWords(over)} split`, parts));
+  return ok(setCues(`${cueWords(over)} split`, parts));
 }
 
 export const removeCuesEdit = (ids: readonly string[]): Edit =>
@@ -187,7 +187,7 @@ export const markCuesEdit = (
 ): Edit =>
   setCues(
     words,
-    firstPlaces(film, ids).map(({ cue }) => marked(cue, marks)),
+    firstPlaces(film, ids).map(({ cue }) => patched(cue, marks)),
   );
 
 /** Makes cues louder by so many dB, or softer; none beyond the least and the most. */

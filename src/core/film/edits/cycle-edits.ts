@@ -1,10 +1,10 @@
-import { failed, found, type Parsed } from '../../time/parsed';
-import { count } from '../../time/words';
+import { err, ok, type Result } from '../../time/result';
+import { count } from '../../time/format';
 import { hoursOf, LONGEST_FILM_HOURS, MOST_PASSES } from '../bounds';
 import type { Cycle, CycleShape, Film, Item, Pose } from '../film';
 import { copiesOf, isCycle, placesOf, posesIn, stretchOf, type ItemPlace } from '../items';
 import { keptInPlace } from '../moments';
-import { rowOf, spotAt } from '../row';
+import { sequenceOf, spotAt } from '../sequence';
 import { applyEdit } from './apply-edit';
 import { batch, type Edit } from './edit';
 
@@ -14,29 +14,29 @@ const MOST_UNROLLED = 20_000;
 export const ONE_MORE: CycleShape = { times: 2, way: 'forward', endsTwice: false };
 
 /** Reads a typed number of passes. */
-export function parsePasses(text: string): Parsed<number> {
+export function parsePasses(text: string): Result<number> {
   const typed = text.trim();
   if (!/^\d+$/.test(typed))
-    return failed(`“${text}” is not a number of passes. Type a whole number, such as 3.`);
+    return err(`“${text}” is not a number of passes. Type a whole number, such as 3.`);
   const times = Number(typed);
   if (times < 1)
-    return failed('A cycle of 0 passes would show nothing. Type 1 or more; to take it out, delete it.');
+    return err('A cycle of 0 passes would show nothing. Type 1 or more; to take it out, delete it.');
   if (times > MOST_PASSES) {
-    return failed(`${typed} passes are too many: ${MOST_PASSES.toLocaleString('en')} are the most.`);
+    return err(`${typed} passes are too many: ${MOST_PASSES.toLocaleString('en')} are the most.`);
   }
-  return found(times);
+  return ok(times);
 }
 
 /** Frames that a film shows, without making its schedule. */
 export const framesOf = (film: Film): number =>
-  film.scenes.reduce((sum, scene) => sum + (scene.setAside ? 0 : rowOf(scene.items).frames), 0);
+  film.scenes.reduce((sum, scene) => sum + (scene.setAside ? 0 : sequenceOf(scene.items).frames), 0);
 
 /** An edit that makes a cycle longer, refused where the film would get longer than a day. */
-export function withinADay(film: Film, edit: Edit): Parsed<Edit> {
+export function withinADay(film: Film, edit: Edit): Result<Edit> {
   const frames = framesOf(applyEdit(film, edit));
   const hours = hoursOf(frames, film.settings.rate);
-  if (hours <= LONGEST_FILM_HOURS) return found(edit);
-  return failed(
+  if (hours <= LONGEST_FILM_HOURS) return ok(edit);
+  return err(
     `The film would last ${hours < 1e6 ? Math.round(hours).toLocaleString('en') : 'a million'} hours; ${LONGEST_FILM_HOURS} are the most. Fewer passes make it shorter. Nothing was changed.`,
   );
 }
@@ -47,12 +47,10 @@ export function makeCycleEdit(
   poseIds: Iterable<string>,
   shape: CycleShape,
   newId: () => string,
-): Parsed<Edit> {
+): Result<Edit> {
   const stretch = stretchOf(film, poseIds);
   if (!stretch) {
-    return failed(
-      'A cycle is made of poses of one scene. Choose poses of one scene, or join the scenes first.',
-    );
+    return err('A cycle is made of poses of one scene. Choose poses of one scene, or join the scenes first.');
   }
   const cycle: Cycle = { id: newId(), items: stretch.items, ...shape };
   return withinADay(
@@ -74,17 +72,17 @@ const cyclePlace = (film: Film, cycleId: string): (ItemPlace & { readonly item: 
 };
 
 /** Whether items show few enough poses to be unrolled. */
-export const canUnroll = (items: readonly Item[]): boolean => rowOf(items).count <= MOST_UNROLLED;
+export const canUnroll = (items: readonly Item[]): boolean => sequenceOf(items).count <= MOST_UNROLLED;
 
 /** Why a cycle is not unrolled. */
-export const tooManyToUnroll = (items: readonly Item[]): Parsed<never> =>
-  failed(
-    `The cycle shows ${rowOf(items).count.toLocaleString('en')} poses; ${MOST_UNROLLED.toLocaleString('en')} are the most that can be unrolled. Take passes off first.`,
+export const tooManyToUnroll = (items: readonly Item[]): Result<never> =>
+  err(
+    `The cycle shows ${sequenceOf(items).count.toLocaleString('en')} poses; ${MOST_UNROLLED.toLocaleString('en')} are the most that can be unrolled. Take passes off first.`,
   );
 
 /** All poses that items show, one behind the other; the first showing of each keeps its identity. */
 export function unrolled(items: readonly Item[], newId: () => string): readonly Pose[] {
-  const row = rowOf(items);
+  const row = sequenceOf(items);
   return Array.from({ length: row.count }, (_, index): Pose => {
     const { pose, showing } = spotAt(row, 'index', index);
     return showing === 0 ? pose : { ...pose, id: newId() };
@@ -109,12 +107,12 @@ const instead = ({ item, parentId, index }: ItemPlace, items: readonly Item[]): 
 ];
 
 /** Makes plain poses of a cycle and of the cycles in it; the film shows the same. */
-export function unrollEdit(film: Film, cycleId: string, newId: () => string): Parsed<Edit> {
+export function unrollEdit(film: Film, cycleId: string, newId: () => string): Result<Edit> {
   const place = cyclePlace(film, cycleId);
-  if (!place) return failed('There is no such cycle any more.');
+  if (!place) return err('There is no such cycle any more.');
   if (!canUnroll([place.item])) return tooManyToUnroll([place.item]);
   const poses = unrolled([place.item], newId);
-  return found(shownAlike(film, `Cycle unrolled to ${count(poses.length, 'pose')}`, place, poses));
+  return ok(shownAlike(film, `Cycle unrolled to ${count(poses.length, 'pose')}`, place, poses));
 }
 
 /**
@@ -126,12 +124,12 @@ export function takePassOutEdit(
   cycleId: string,
   pass: number,
   newId: () => string,
-): Parsed<Edit> {
+): Result<Edit> {
   const place = cyclePlace(film, cycleId);
-  if (!place) return failed('There is no such cycle any more.');
+  if (!place) return err('There is no such cycle any more.');
   const { item: cycle } = place;
   if (!Number.isInteger(pass) || pass < 0 || pass >= cycle.times) {
-    return failed(`The cycle has passes 1 to ${cycle.times}.`);
+    return err(`The cycle has passes 1 to ${cycle.times}.`);
   }
   const onePass = [{ ...cycle, times: 1 }];
   if (!canUnroll(onePass)) return tooManyToUnroll(onePass);
@@ -141,5 +139,5 @@ export function takePassOutEdit(
   const left = cycle.times - pass - 1;
   const behind = left > 0 ? copiesOf([{ ...cycle, times: left }], newId) : [];
   const words = `Pass ${pass + 1} of ${cycle.times} taken out`;
-  return found(shownAlike(film, words, place, [...before, ...taken, ...behind]));
+  return ok(shownAlike(film, words, place, [...before, ...taken, ...behind]));
 }

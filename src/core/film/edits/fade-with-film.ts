@@ -1,5 +1,5 @@
 import { SAMPLE_RATE } from '../../time/frames';
-import { count } from '../../time/words';
+import { count } from '../../time/format';
 import { filmSamples, firstPlaces } from '../cue-place';
 import type { Film } from '../film';
 import type { Cue } from '../sound';

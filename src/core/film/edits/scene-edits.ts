@@ -1,10 +1,10 @@
-import { failed, found, type Parsed } from '../../time/parsed';
-import { count } from '../../time/words';
+import { err, ok, type Result } from '../../time/result';
+import { count } from '../../time/format';
 import { asName } from '../bounds';
 import type { Film, Item, Scene } from '../film';
 import { copiesOf, isCycle, posesIn } from '../items';
 import type { Span } from '../moments';
-import { rowOf } from '../row';
+import { sequenceOf } from '../sequence';
 import { scheduleOf } from '../schedule';
 import { canUnroll, tooManyToUnroll, unrolled } from './cycle-edits';
 import { batch, type Edit } from './edit';
@@ -36,16 +36,16 @@ export function addSceneEdit(film: Film, behind: string | undefined, newId: () =
 }
 
 /** Parts the scene of a pose so that the pose is the first of a new one. */
-export function splitSceneEdit(film: Film, poseId: string, newId: () => string): Parsed<Edit> {
+export function splitSceneEdit(film: Film, poseId: string, newId: () => string): Result<Edit> {
   const scene = film.scenes.find((each) => posesIn(each.items).some((pose) => pose.id === poseId));
   const at = scene && sceneAt(film, scene.id);
   const index = scene?.items.findIndex((item) => item.id === poseId) ?? -1;
-  if (!scene || !at) return failed('There is no such pose any more.');
-  if (index < 0) return failed('A scene cannot be parted within a cycle. Unroll the cycle first.');
-  if (index === 0) return failed('The pose is the first of its scene already.');
+  if (!scene || !at) return err('There is no such pose any more.');
+  if (index < 0) return err('A scene cannot be parted within a cycle. Unroll the cycle first.');
+  if (index === 0) return err('The pose is the first of its scene already.');
   const moving = scene.items.slice(index);
   const second: Scene = { id: newId(), name: nextSceneName(film), items: [] };
-  return found(
+  return ok(
     batch(`${scene.name} split`, [
       { kind: 'insert', of: 'scenes', places: [{ item: second, index: at.index + 1 }] },
       {
@@ -58,17 +58,17 @@ export function splitSceneEdit(film: Film, poseId: string, newId: () => string):
 }
 
 /** Puts a scene's poses behind those of the scene before it, which it becomes a part of. */
-export function joinSceneEdit(film: Film, sceneId: string): Parsed<Edit> {
+export function joinSceneEdit(film: Film, sceneId: string): Result<Edit> {
   const at = sceneAt(film, sceneId);
   const before = at && film.scenes[at.index - 1];
-  if (!at) return failed('There is no such scene any more.');
-  if (!before) return failed(`${at.scene.name} is the first scene: there is none before it to join.`);
+  if (!at) return err('There is no such scene any more.');
+  if (!before) return err(`${at.scene.name} is the first scene: there is none before it to join.`);
   const moves = at.scene.items.map((item, i) => ({
     id: item.id,
     parentId: before.id,
     index: before.items.length + i,
   }));
-  return found(
+  return ok(
     batch(`${at.scene.name} joined to ${before.name}`, [
       { kind: 'move', of: 'items', moves },
       { kind: 'remove', of: 'scenes', ids: [sceneId] },
@@ -77,9 +77,9 @@ export function joinSceneEdit(film: Film, sceneId: string): Parsed<Edit> {
 }
 
 /** A copy of a scene behind it, with poses and cues of its own. */
-export function duplicateSceneEdit(film: Film, sceneId: string, newId: () => string): Parsed<Edit> {
+export function duplicateSceneEdit(film: Film, sceneId: string, newId: () => string): Result<Edit> {
   const at = sceneAt(film, sceneId);
-  if (!at) return failed('There is no such scene any more.');
+  if (!at) return err('There is no such scene any more.');
   const copy: Scene = {
     ...at.scene,
     id: newId(),
@@ -87,7 +87,7 @@ export function duplicateSceneEdit(film: Film, sceneId: string, newId: () => str
     items: copiesOf(at.scene.items, newId),
   };
   const ties = tiedAnew(film, at.scene.items, copy.items, copiedAlong(film, at.scene.items), newId);
-  return found(
+  return ok(
     batch(`${at.scene.name} duplicated${withCues(ties)}`, [
       { kind: 'insert', of: 'scenes', places: [{ item: copy, index: at.index + 1 }] },
       ...ties,
@@ -96,12 +96,12 @@ export function duplicateSceneEdit(film: Film, sceneId: string, newId: () => str
 }
 
 /** Deletes a scene with its poses; the photos stay in the tray. A film keeps at least one scene. */
-export function removeSceneEdit(film: Film, sceneId: string): Parsed<Edit> {
+export function removeSceneEdit(film: Film, sceneId: string): Result<Edit> {
   const at = sceneAt(film, sceneId);
-  if (!at) return failed('There is no such scene any more.');
-  if (film.scenes.length === 1) return failed('A film has at least one scene. Its poses can be deleted.');
+  if (!at) return err('There is no such scene any more.');
+  if (film.scenes.length === 1) return err('A film has at least one scene. Its poses can be deleted.');
   const poses = posesIn(at.scene.items).length;
-  return found(
+  return ok(
     batch(`${at.scene.name} deleted${poses > 0 ? `, ${count(poses, 'pose')}` : ''}`, [
       { kind: 'remove', of: 'scenes', ids: [sceneId] },
     ]),
@@ -115,7 +115,7 @@ function placed(
   let end = 0;
   return items.map((item) => {
     const first = end;
-    end += rowOf([item]).frames;
+    end += sequenceOf([item]).frames;
     return { item, first, end };
   });
 }
@@ -131,10 +131,10 @@ function cutTo(items: readonly Item[], from: number, to: number, newId: () => st
 }
 
 /** Takes off a scene what lies outside a part of the film. */
-export function trimSceneEdit(film: Film, sceneId: string, span: Span, newId: () => string): Parsed<Edit> {
+export function trimSceneEdit(film: Film, sceneId: string, span: Span, newId: () => string): Result<Edit> {
   const at = sceneAt(film, sceneId);
   const place = scheduleOf(film).scenes.find((each) => each.sceneId === sceneId);
-  if (!at || !place) return failed('There is no such scene any more.');
+  if (!at || !place) return err('There is no such scene any more.');
   const { scene } = at;
   const [from, to] = [span.from - place.start, span.to - place.start];
   const cutThrough = placed(scene.items).find(
@@ -144,9 +144,9 @@ export function trimSceneEdit(film: Film, sceneId: string, span: Span, newId: ()
   if (cutThrough) return tooManyToUnroll([cutThrough.item]);
   const items = cutTo(scene.items, from, to, newId);
   if (items.length === 0) {
-    return failed(`Nothing of ${scene.name} lies between the in and out points. It was left as it is.`);
+    return err(`Nothing of ${scene.name} lies between the in and out points. It was left as it is.`);
   }
-  return found(
+  return ok(
     batch(`${scene.name} trimmed`, [
       { kind: 'remove', of: 'items', ids: scene.items.map((item) => item.id) },
       {

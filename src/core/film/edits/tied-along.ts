@@ -1,5 +1,5 @@
 import { frameToSample } from '../../time/frames';
-import { count } from '../../time/words';
+import { count } from '../../time/format';
 import { firstPlaces } from '../cue-place';
 import type { Film, Flag, Item } from '../film';
 import { posesIn, posesOf } from '../items';

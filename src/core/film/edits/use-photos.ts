@@ -5,7 +5,7 @@ import { fileOf } from '../photo-picture';
 import type { Gap } from './arrange';
 import { signed } from '../../picture/steps/parse-step';
 import { STEPS, type PhotoMends, type StepName } from '../../picture/steps/step';
-import { count } from '../../time/words';
+import { count } from '../../time/format';
 import { batch, type Edit } from './edit';
 import { placesByNumber } from './places-by-number';
 import { nextSceneName } from './scene-edits';

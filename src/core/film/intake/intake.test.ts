@@ -6,7 +6,7 @@ import { posesIn, posesOf } from '../items';
 import { freshId } from '../random-films';
 import type { IntakeRow, UsableRow } from './intake-row';
 import { DEFAULT_LAY_OUT, layOutEdit, type LayOut } from './lay-out';
-import { noticeWords, rowNotices } from './notices';
+import { formatNotice, rowNotices } from './notices';
 import { orderRows, rolloversOf } from './order-rows';
 import { sceneBreaks } from './scene-breaks';
 
@@ -38,7 +38,7 @@ function told(rows: readonly IntakeRow[]): string[] {
   const ordered = orderRows(rows, 'number');
   const notices = rowNotices(ordered);
   return ordered.flatMap(({ id, name }) =>
-    (notices.get(id) ?? []).map((each) => `${name}: ${noticeWords(each)}`),
+    (notices.get(id) ?? []).map((each) => `${name}: ${formatNotice(each)}`),
   );
 }
 

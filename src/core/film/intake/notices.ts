@@ -115,7 +115,7 @@ export function rowNotices(rows: readonly IntakeRow[]): ReadonlyMap<string, read
 export function rowWords(row: IntakeRow, notices: readonly RowNotice[]): string {
   if (row.problem !== undefined) return row.problem;
   const known = row.inFilm ? ['in the film already'] : [];
-  return [...known, ...notices.map(noticeWords)].join('; ');
+  return [...known, ...notices.map(formatNotice)].join('; ');
 }
 
 const APPROXIMATE_WORDS: Readonly<Record<Approximate, string>> = {
@@ -125,7 +125,7 @@ const APPROXIMATE_WORDS: Readonly<Record<Approximate, string>> = {
 };
 
 /** A notice in plain words. */
-export function noticeWords(notice: RowNotice): string {
+export function formatNotice(notice: RowNotice): string {
   switch (notice.kind) {
     case 'gap':
       return notice.from === notice.to

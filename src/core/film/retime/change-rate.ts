@@ -6,7 +6,7 @@ import { batch, type Edit } from '../edits/edit';
 import type { Film, Item, Pose } from '../film';
 import { cyclesIn, isCycle, mapPoses, posesIn } from '../items';
 import { keptInPlace } from '../moments';
-import { rowOf } from '../row';
+import { sequenceOf } from '../sequence';
 
 /** What becomes of poses that would last less than half a frame. */
 export type TooShort = 'drop' | 'grow';
@@ -55,7 +55,7 @@ function converted(
   for (const part of parts) {
     if (isCycle(part)) {
       result.push(...mapPoses([part], (pose) => ({ ...pose, hold: (pose.hold * n) / d })));
-      start += rowOf([part]).frames;
+      start += sequenceOf([part]).frames;
       continue;
     }
     const end = start + part.hold;
@@ -105,8 +105,8 @@ export function keepSeconds(
     tooShort += next.tooShort;
     rolledOut += next.unrolled;
     if (!scene.setAside) {
-      from += rowOf(scene.items).frames;
-      frames += rowOf(next.items).frames;
+      from += sequenceOf(scene.items).frames;
+      frames += sequenceOf(next.items).frames;
     }
     if (scene.items.length === 0) continue;
     edits.push(

@@ -1,11 +1,11 @@
-import { count } from '../../time/words';
+import { count } from '../../time/format';
 import { applyEdit } from '../edits/apply-edit';
 import { canUnroll, unrolled } from '../edits/cycle-edits';
 import { batch, holdEach, type Edit } from '../edits/edit';
 import type { Film, Item, Pose } from '../film';
 import { cyclesIn, mapPoses, posesIn, stretchOf, type Stretch } from '../items';
 import { keptInPlace } from '../moments';
-import { rowOf } from '../row';
+import { sequenceOf } from '../sequence';
 import { poseAt, scheduleOf, showingAt } from '../schedule';
 import { evenly } from './evenly';
 import { shares } from './shares';
@@ -28,7 +28,7 @@ function fitted(
   frames: number,
   newId: () => string,
 ): Omit<Fit, 'edit' | 'before'> & { items: readonly Item[] } {
-  const whole = rowOf(items).frames;
+  const whole = sequenceOf(items).frames;
   // Where every hold comes out whole, cycles stay as they are.
   const exact = posesIn(items).every((pose) => (pose.hold * frames) % whole === 0);
   if (exact) {
@@ -103,7 +103,7 @@ function stretchesOf(film: Film, poseIds: readonly string[]): readonly Stretch[]
 
 /** Frames of the run that fitting chosen poses takes: from the first to the last, scene by scene. */
 export const fitLength = (film: Film, poseIds: readonly string[]): number =>
-  stretchesOf(film, poseIds).reduce((sum, { items }) => sum + rowOf(items).frames, 0);
+  stretchesOf(film, poseIds).reduce((sum, { items }) => sum + sequenceOf(items).frames, 0);
 
 /**
  * Stretches or squeezes the run from the first to the last chosen pose to `frames`, in proportion to its holds, each
@@ -118,7 +118,7 @@ export function fitEdit(
   newId: () => string,
 ): Fit | undefined {
   const stretches = stretchesOf(film, poseIds);
-  const lengths = stretches.map(({ items }) => rowOf(items).frames);
+  const lengths = stretches.map(({ items }) => sequenceOf(items).frames);
   if (stretches.length === 0 || frames < stretches.length) return undefined;
   const parts = shares(lengths, frames);
   if (stretches.some(({ items }) => cyclesIn(items) > 0 && !canUnroll(items))) return undefined;

@@ -1,6 +1,6 @@
 import { nearestFrame } from '../../time/beats';
-import { failed, found, type Parsed } from '../../time/parsed';
-import { count } from '../../time/words';
+import { err, ok, type Result } from '../../time/result';
+import { count } from '../../time/format';
 import { frameToSample, SAMPLE_RATE } from '../../time/frames';
 import { firstPlaces } from '../cue-place';
 import { applyEdit } from '../edits/apply-edit';
@@ -29,7 +29,7 @@ function beatFrames(film: Film, cueId: string, parts = 1): readonly number[] {
   return places.map((sample) => nearestFrame(sample, rate));
 }
 
-const NO_BEATS = failed('The music has no beats yet: find them, tap them or type a tempo first.');
+const NO_BEATS = err('The music has no beats yet: find them, tap them or type a tempo first.');
 
 const beatMark = (cueId: string, parts: number, index: number): Mark => ({
   called: 'the beat',
@@ -46,8 +46,8 @@ const nearestIndex = (frames: readonly number[], frame: number): number =>
 function inSteps(
   film: Film,
   words: string,
-  steps: readonly ((now: Film) => Parsed<Edit>)[],
-): Parsed<HoldChange> {
+  steps: readonly ((now: Film) => Result<Edit>)[],
+): Result<HoldChange> {
   let now = film;
   const edits: Edit[] = [];
   for (const step of steps) {
@@ -56,7 +56,7 @@ function inSteps(
     edits.push(edit.value);
     now = applyEdit(now, edit.value);
   }
-  return found(holdChange(film, words, edits));
+  return ok(holdChange(film, words, edits));
 }
 
 /** Which of its edges a pose puts on the beat: it starts there, or what follows does, by its own hold. */
@@ -68,7 +68,7 @@ export function snapToBeats(
   poseIds: readonly string[],
   cueId: string,
   edge: Edge,
-): Parsed<HoldChange> {
+): Result<HoldChange> {
   if (beatFrames(film, cueId).length === 0) return NO_BEATS;
   const words = `${count(poseIds.length, edge === 'start' ? 'pose' : 'hold')} snapped to beats`;
   return inSteps(
@@ -81,7 +81,7 @@ export function snapToBeats(
       const { index, start, end } = entry.value;
       // A pose keeps a frame at least: no beat before its second frame can end it.
       const open = edge === 'start' ? 0 : frames.findIndex((frame) => frame > start);
-      if (open < 0) return failed(`No beat is left behind pose ${index + 1}.`);
+      if (open < 0) return err(`No beat is left behind pose ${index + 1}.`);
       const nearest = open + nearestIndex(frames.slice(open), edge === 'start' ? start : end);
       return startOn(now, index + (edge === 'start' ? 0 : 1), beatMark(cueId, 1, nearest));
     }),
@@ -97,7 +97,7 @@ export function runOnBeats(
   poseIds: readonly string[],
   cueId: string,
   every: number,
-): Parsed<HoldChange> {
+): Result<HoldChange> {
   const parts = every < 1 ? Math.round(1 / every) : 1;
   const step = Math.max(1, every);
   const frames = beatFrames(film, cueId, parts);
@@ -111,11 +111,11 @@ export function runOnBeats(
   const from = opens ? nearest - step : nearest;
   if (from + step * poseIds.length >= frames.length) {
     const left = Math.floor((frames.length - 1 - from) / step);
-    return failed(
+    return err(
       `The music has beats for ${count(left, 'pose')} from here, and ${count(poseIds.length, 'pose is', 'poses are')} chosen. Choose fewer, or repeat the music.`,
     );
   }
-  const onBeat = (now: Film, poseId: string, behind: number, nth: number): Parsed<Edit> => {
+  const onBeat = (now: Film, poseId: string, behind: number, nth: number): Result<Edit> => {
     const entry = shownOnce(now, poseId);
     return entry.ok
       ? startOn(now, entry.value.index + behind, beatMark(cueId, parts, from + step * nth))

@@ -1,9 +1,9 @@
-import { failed, found, type Parsed } from '../../time/parsed';
-import { count } from '../../time/words';
+import { err, ok, type Result } from '../../time/result';
+import { count } from '../../time/format';
 import { applyEdit } from '../edits/apply-edit';
 import type { Edit } from '../edits/edit';
 import type { Film } from '../film';
-import { placedWords, type PlacedWord } from '../placed-words';
+import { placedTranscript, type PlacedWord } from '../placed-transcript';
 import { fitEdit } from './fit';
 import { holdChange, shownOnce, startOn, type HoldChange, type Mark } from './start-on';
 
@@ -14,7 +14,7 @@ export interface WordRef {
 }
 
 const wordIn = (film: Film, { wordId, cueId }: WordRef): PlacedWord | undefined =>
-  placedWords(film).find(({ word, placed }) => word.id === wordId && placed.cue.id === cueId);
+  placedTranscript(film).find(({ word, placed }) => word.id === wordId && placed.cue.id === cueId);
 
 function markOf(film: Film, ref: WordRef): Mark {
   const text = wordIn(film, ref)?.word.text;
@@ -22,12 +22,12 @@ function markOf(film: Film, ref: WordRef): Mark {
 }
 
 /** Holds a pose until a word: what is shown next starts on the word's frame, or `early` frames before. */
-export function holdUntilWord(film: Film, poseId: string, ref: WordRef, early = 0): Parsed<HoldChange> {
+export function holdUntilWord(film: Film, poseId: string, ref: WordRef, early = 0): Result<HoldChange> {
   const entry = shownOnce(film, poseId);
   if (!entry.ok) return entry;
   const mark = markOf(film, ref);
   const edit = startOn(film, entry.value.index + 1, mark, early);
-  return edit.ok ? found(holdChange(film, `Pose held to ${mark.called}`, [edit.value])) : edit;
+  return edit.ok ? ok(holdChange(film, `Pose held to ${mark.called}`, [edit.value])) : edit;
 }
 
 /** Starts each of some poses with its word, in the order of the film; the poses between keep their holds. */
@@ -36,9 +36,9 @@ export function startWithWords(
   poseIds: readonly string[],
   refs: readonly WordRef[],
   early = 0,
-): Parsed<HoldChange> {
+): Result<HoldChange> {
   if (poseIds.length !== refs.length) {
-    return failed(
+    return err(
       `${count(poseIds.length, 'pose is', 'poses are')} chosen and ${count(refs.length, 'word is', 'words are')} to be met: choose as many poses as words.`,
     );
   }
@@ -52,7 +52,7 @@ export function startWithWords(
     edits.push(edit.value);
     now = applyEdit(now, edit.value);
   }
-  return found(holdChange(film, `${count(poseIds.length, 'pose')} put on words`, edits));
+  return ok(holdChange(film, `${count(poseIds.length, 'pose')} put on words`, edits));
 }
 
 /** Fits a run of poses between two words, exactly: it starts with the first, and what follows starts with the second. */
@@ -62,7 +62,7 @@ export function fitBetweenWords(
   [from, to]: readonly [WordRef, WordRef],
   newId: () => string,
   early = 0,
-): Parsed<HoldChange> {
+): Result<HoldChange> {
   const first = shownOnce(film, poseIds[0] ?? '');
   if (!first.ok) return first;
   const [opening, closing] = [markOf(film, from), markOf(film, to)];
@@ -70,21 +70,21 @@ export function fitBetweenWords(
   if (!start.ok) return start;
   const begun = applyEdit(film, start.value);
   const [starts, ends] = [opening.frameIn(begun), closing.frameIn(begun)];
-  if (starts === undefined || ends === undefined) return failed('The word is not heard in the film.');
+  if (starts === undefined || ends === undefined) return err('The word is not heard in the film.');
   const frames = ends - starts;
-  if (frames < 1) return failed(`There is no frame between ${opening.called} and ${closing.called}.`);
+  if (frames < 1) return err(`There is no frame between ${opening.called} and ${closing.called}.`);
   const fit = fitEdit(begun, poseIds, frames, newId);
-  if (!fit) return failed('The run cannot be fitted: a cycle in it would become too many poses.');
+  if (!fit) return err('The run cannot be fitted: a cycle in it would become too many poses.');
   if (fit.dropped > 0) {
-    return failed(
+    return err(
       `${count(poseIds.length, 'pose')} do not fit into ${count(frames, 'frame')}: ${fit.dropped} would have to go. Choose fewer.`,
     );
   }
   const words = `Run fitted between ${opening.called} and ${closing.called}`;
   const change = holdChange(film, words, [start.value, fit.edit]);
   return closing.frameIn(applyEdit(film, change.edit)) === ends
-    ? found(change)
-    : failed(
+    ? ok(change)
+    : err(
         `${closing.called} is tied to a pose that would move along. Tie its cue to the time of the film first.`,
       );
 }

@@ -1,5 +1,5 @@
-import { failed, found, type Parsed } from '../../time/parsed';
-import { count } from '../../time/words';
+import { err, ok, type Result } from '../../time/result';
+import { count } from '../../time/format';
 import { applyEdit } from '../edits/apply-edit';
 import { batch, type Edit } from '../edits/edit';
 import type { Film } from '../film';
@@ -27,41 +27,40 @@ export function holdChange(film: Film, words: string, edits: readonly Edit[]): H
 }
 
 /** The pose, where it is shown once; a sentence where a cycle shows it several times, or not at all. */
-export function shownOnce(film: Film, poseId: string): Parsed<ScheduledPose> {
+export function shownOnce(film: Film, poseId: string): Result<ScheduledPose> {
   const entry = scheduleOf(film).firsts.get(poseId);
-  if (!entry) return failed('The pose is not shown in the film.');
+  if (!entry) return err('The pose is not shown in the film.');
   return entry.showings > 1
-    ? failed(
+    ? err(
         `Pose ${entry.index + 1} is shown ${count(entry.showings, 'time')} by a cycle; unroll the cycle first.`,
       )
-    : found(entry);
+    : ok(entry);
 }
 
 /** The edit that makes a pose, or the end of the film, start on the frame of a mark, by the hold of the pose before it. */
-export function startOn(film: Film, index: number, mark: Mark, early = 0): Parsed<Edit> {
+export function startOn(film: Film, index: number, mark: Mark, early = 0): Result<Edit> {
   const plan = scheduleOf(film);
   const frame = mark.frameIn(film);
   if (frame === undefined)
-    return failed(`${mark.called[0]?.toUpperCase()}${mark.called.slice(1)} is not heard in the film.`);
+    return err(`${mark.called[0]?.toUpperCase()}${mark.called.slice(1)} is not heard in the film.`);
   const before = showingAt(plan, index - 1);
   const wanted = frame - early;
   const start = showingAt(plan, index)?.start ?? plan.frames;
-  if (start === wanted) return found(batch('Nothing changed', []));
-  if (!before)
-    return failed(`The first pose starts the film; ${mark.called} is heard on frame ${frame + 1}.`);
+  if (start === wanted) return ok(batch('Nothing changed', []));
+  if (!before) return err(`The first pose starts the film; ${mark.called} is heard on frame ${frame + 1}.`);
   const once = shownOnce(film, before.pose.id);
   if (!once.ok) return once;
   const hold = wanted - before.start;
   if (hold < 1) {
-    return failed(
+    return err(
       `Pose ${before.index + 1} starts on frame ${before.start + 1}: it would have no frame left before ${mark.called} on frame ${wanted + 1}.`,
     );
   }
   const edit: Edit = { kind: 'patch', of: 'items', patches: [{ id: before.pose.id, patch: { hold } }] };
   if (mark.frameIn(applyEdit(film, edit)) !== frame) {
-    return failed(
+    return err(
       `${mark.called} is tied to a pose that would move along. Tie its cue to a pose before pose ${before.index + 2}, or to the time of the film.`,
     );
   }
-  return found(edit);
+  return ok(edit);
 }

@@ -3,7 +3,7 @@ import { filesOf } from '../../../core/film/photo-picture';
 import { BundleReader, type BundlePart } from '../../../core/formats/bundle';
 import type { OpenedFilm } from '../../../core/formats/mend-document';
 import type { Sound } from '../../../core/film/sound';
-import { count } from '../../../core/time/words';
+import { count } from '../../../core/time/format';
 import { importSounds } from '../sounds/import-sounds';
 import type { ImportProgress } from '../photos/import-photos';
 import { PhotoThreads } from '../photos/photo-threads';

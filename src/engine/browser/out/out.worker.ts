@@ -3,7 +3,7 @@ import type { Film } from '../../../core/film/film';
 import { fileOf } from '../../../core/film/photo-picture';
 import type { WrittenFile } from '../../../core/film/retouch/written-names';
 import { originals } from '../store/stores';
-import { readStored } from '../store/film-shelf';
+import { readStored } from '../store/film-repository';
 import { filmFiles, storedFiles } from '../bundle/film-file';
 import { filmPicture } from './film-picture';
 import { zipFile, type OutFile } from './zip-file';

@@ -1,7 +1,7 @@
 import pLimit from 'p-limit';
 import { asName, LONGEST_SIDE } from '../../../core/film/bounds';
 import type { Photo } from '../../../core/film/film';
-import { isCutOff } from '../../../core/picture/cut-off';
+import { isTruncated } from '../../../core/picture/is-truncated';
 import { declaredSize } from '../../../core/picture/declared-size';
 import { MOST_PIXELS } from '../../../core/picture/pixels';
 import type { Size } from '../../../core/picture/size';
@@ -89,7 +89,7 @@ async function lookAt(
   const type = sniffPhotoType(bytes);
   if (!type) return refused(name, `${name} is not a picture of a kind that Kermis reads. It was left out.`);
   if (isForeign(type) && !slowly) return 'slow';
-  if (isCutOff(bytes, type)) {
+  if (isTruncated(bytes, type)) {
     return refused(
       name,
       `${name} is cut off: its end is missing. It was left out; copy it from the camera again.`,

@@ -4,15 +4,15 @@ import { beforeEach, expect, it, vi } from 'vitest';
 import { SAMPLE_RATE } from '../../../core/time/frames';
 import { pcm24, wavHead } from '../../../core/formats/wav';
 import { peakBetween } from '../../../core/sound/peaks';
-import { originals, soundLooks, soundPieces } from '../store/stores';
+import { originals, soundAnalyses, soundPieces } from '../store/stores';
 import { bringInSound, type SoundBroughtIn } from './bring-in-sound';
-import { PIECE, readLook } from './sound-look';
+import { PIECE, readAnalysis } from './sound-analysis';
 import { SoundSamples } from './sound-samples';
 
 beforeEach(async () => {
   // The store asks it which browser this is before it takes a file.
   vi.stubGlobal('navigator', { userAgent: 'Chrome/150' });
-  for (const store of [originals, soundLooks, soundPieces]) await store.clear();
+  for (const store of [originals, soundAnalyses, soundPieces]) await store.clear();
 });
 
 type WavData = Uint8Array<ArrayBuffer>;
@@ -90,8 +90,8 @@ it('keeps every sample in its place, over the borders of pieces, on both sides',
     }),
     { numRuns: 40 },
   );
-  const look = await readLook(sound.hash);
-  const [least, most] = peakBetween(look?.peaks ?? [], 0, length);
+  const analysis = await readAnalysis(sound.hash);
+  const [least, most] = peakBetween(analysis?.peaks ?? [], 0, length);
   expect([least, most]).toEqual([expect.closeTo(-2000 / 4096, 4), expect.closeTo(2000 / 4096, 4)]);
   expect(await originals.getItem(sound.hash)).toMatchObject({ size: 44 + 6 * length });
 });
@@ -145,7 +145,7 @@ it('what is none, empty, without samples or three hours long is refused in a sen
   expect(await refused(new File([head, zeros], 'long.wav'))).toMatch(
     /^long\.wav lasts 3\.0 hours, and an hour is the most/,
   );
-  for (const store of [originals, soundLooks, soundPieces]) expect(await store.keys()).toEqual([]);
+  for (const store of [originals, soundAnalyses, soundPieces]) expect(await store.keys()).toEqual([]);
 });
 
 it('a full disk is said, and what was kept of the sound makes room again', async () => {

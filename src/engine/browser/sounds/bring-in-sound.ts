@@ -1,16 +1,16 @@
 import { FASTEST_SAMPLING, MOST_CHANNELS } from '../../../core/film/bounds';
 import type { Sound } from '../../../core/film/sound';
 import { PROMISE_HEAD, promisedSamples } from '../../../core/formats/promised-samples';
-import { attackIn, RiseFinder, type Attack } from '../../../core/sound/attacks';
-import { BurstFinder } from '../../../core/sound/bursts';
+import { onsetIn, RiseFinder, type Onset } from '../../../core/sound/onsets';
+import { SpeechFinder } from '../../../core/sound/speech-segments';
 import { PeakBuilder } from '../../../core/sound/peaks';
 import { Resampler } from '../../../core/sound/resampler';
 import { SAMPLE_RATE } from '../../../core/time/frames';
 import { isFull } from '../store/is-full';
 import { sha256Of } from '../store/sha256';
-import { originals, soundLooks, soundPieces } from '../store/stores';
+import { originals, soundAnalyses, soundPieces } from '../store/stores';
 import { readSound, type SoundStream } from './read-sound';
-import { PIECE, pieceKey, pieceKeys, readLook, type SoundLook } from './sound-look';
+import { PIECE, pieceKey, pieceKeys, readAnalysis, type SoundAnalysis } from './sound-analysis';
 import { SoundSamples } from './sound-samples';
 import { toMono } from './to-mono';
 import { toStereo } from './to-stereo';
@@ -54,7 +54,7 @@ class SoundKeeper {
   /** Used again for each part: what is thrown away is not collected as fast as parts come. */
   #mono = new Float32Array(0);
   readonly #rises = new RiseFinder();
-  readonly #bursts = new BurstFinder();
+  readonly #bursts = new SpeechFinder();
   samples = 0;
 
   constructor(hash: string, channels: number) {
@@ -82,23 +82,23 @@ class SoundKeeper {
     this.samples += length;
   }
 
-  async finish(): Promise<SoundLook> {
+  async finish(): Promise<SoundAnalysis> {
     if (this.#into > 0) await this.#close();
     // Rises are looked at from the first to the last: a piece behind them is not needed again.
     const stored = new SoundSamples(2);
-    const attacks: Attack[] = [];
+    const onsets: Onset[] = [];
     for (const rise of this.#rises.finish()) {
       await stored.fetch([{ hash: this.#hash, ...rise }]);
-      attacks.push(attackIn(rise, toMono(stored.read(this.#hash, rise.from, rise.to))));
+      onsets.push(onsetIn(rise, toMono(stored.read(this.#hash, rise.from, rise.to))));
     }
-    const look: SoundLook = {
+    const analysis: SoundAnalysis = {
       peaks: this.#peaks.finish(),
-      attacks,
-      bursts: this.#bursts.finish(),
+      onsets,
+      speech: this.#bursts.finish(),
       samples: this.samples,
     };
-    await soundLooks.setItem(this.#hash, look);
-    return look;
+    await soundAnalyses.setItem(this.#hash, analysis);
+    return analysis;
   }
 
   /** Removes what was kept of a sound that did not come in whole. */
@@ -191,11 +191,11 @@ async function keepSamples(
 }
 
 /** What is drawn of a sound that is in the store with all of its samples. */
-async function wholeLook(hash: string): Promise<SoundLook | undefined> {
-  const look = await readLook(hash);
-  if (!look) return undefined;
-  const pieces = await Promise.all(pieceKeys(hash, look.samples).map((key) => soundPieces.getItem(key)));
-  return pieces.every((piece) => piece !== null) ? look : undefined;
+async function wholeLook(hash: string): Promise<SoundAnalysis | undefined> {
+  const analysis = await readAnalysis(hash);
+  if (!analysis) return undefined;
+  const pieces = await Promise.all(pieceKeys(hash, analysis.samples).map((key) => soundPieces.getItem(key)));
+  return pieces.every((piece) => piece !== null) ? analysis : undefined;
 }
 
 /**

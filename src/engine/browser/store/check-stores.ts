@@ -1,7 +1,7 @@
 import type { Film } from '../../../core/film/film';
 import { filesOf } from '../../../core/film/photo-picture';
-import { pieceKeys } from '../sounds/sound-look';
-import { originals, previews, soundLooks, soundPieces, thumbnails } from './stores';
+import { pieceKeys } from '../sounds/sound-analysis';
+import { originals, previews, soundAnalyses, soundPieces, thumbnails } from './stores';
 
 /** What a film needs and this browser does not have, by hash. A browser may clear its stores, one without the other. */
 export interface Lost {
@@ -18,7 +18,7 @@ export interface Lost {
 /** Compares what a film needs with what lies in the stores. */
 export async function checkStores({ photos, sounds }: Pick<Film, 'photos' | 'sounds'>): Promise<Lost> {
   const [files, large, small, looks, pieces] = await Promise.all(
-    [originals, previews, thumbnails, soundLooks, soundPieces].map(
+    [originals, previews, thumbnails, soundAnalyses, soundPieces].map(
       async (store) => new Set(await store.keys()),
     ),
   );

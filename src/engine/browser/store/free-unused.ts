@@ -1,11 +1,11 @@
-import { count } from '../../../core/time/words';
-import type { SoundPiece } from '../sounds/sound-look';
+import { count } from '../../../core/time/format';
+import type { SoundPiece } from '../sounds/sound-analysis';
 import { filesOf } from '../../../core/film/photo-picture';
-import { keepFilm, listFilms, readFilm, readStored } from './film-shelf';
+import { keepFilm, listFilms, readFilm, readStored } from './film-repository';
 import { deleteJournal, filmsWhoseJournalNames } from './journal';
-import { filmsWithIntake, readIntake } from './intake-shelf';
+import { filmsWithIntake, readIntake } from './intake-repository';
 import { withPicturesFree } from './store-lock';
-import { originals, previews, soundLooks, soundPieces, thumbnails } from './stores';
+import { originals, previews, soundAnalyses, soundPieces, thumbnails } from './stores';
 
 /** Pictures and sounds that no film and no table of photos that came in uses any more. */
 export interface Unused {
@@ -61,10 +61,10 @@ async function sweepSounds(
     bytes += bytesOfPiece(await soundPieces.getItem<SoundPiece>(key));
     if (free) await soundPieces.removeItem(key);
   }
-  for (const hash of await soundLooks.keys()) {
+  for (const hash of await soundAnalyses.keys()) {
     if (used.has(hash)) continue;
     hashes.add(hash);
-    if (free) await soundLooks.removeItem(hash);
+    if (free) await soundAnalyses.removeItem(hash);
   }
   return { hashes, bytes };
 }

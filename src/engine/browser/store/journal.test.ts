@@ -7,7 +7,7 @@ import type { Film, Flag } from '../../../core/film/film';
 import { amend, perform, redo, startHistory, undo, type History } from '../../../core/film/history';
 import { filmOf } from '../../../core/film/random-films';
 import { FILM_VERSION } from '../../../core/formats/film-document';
-import { keepFilm, readKept } from './film-shelf';
+import { keepFilm, readKept } from './film-repository';
 import type { Journal, Kept } from './journal';
 import { films, histories } from './stores';
 

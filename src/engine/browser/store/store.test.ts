@@ -6,7 +6,7 @@ import type { Film, Photo } from '../../../core/film/film';
 import type { IntakeRow } from '../../../core/film/intake/intake-row';
 import { perform, startHistory } from '../../../core/film/history';
 import { filmWith, photoNamed } from '../../../core/film/random-films';
-import { TakeWriter, closeTake, listTakes, removeTake, takeFile, type Take } from '../record/take-shelf';
+import { TakeWriter, closeTake, listTakes, removeTake, takeFile, type Take } from '../record/take-repository';
 import { tryFilmLock } from './film-lock';
 import {
   deleteFilm,
@@ -20,7 +20,7 @@ import {
   readLastFilm,
   readPlace,
   readKept,
-} from './film-shelf';
+} from './film-repository';
 import { findUnused, freeUnused, unusedWords } from './free-unused';
 import {
   filmsWithIntake,
@@ -29,7 +29,7 @@ import {
   keepWaiting,
   readIntake,
   type KeptIntake,
-} from './intake-shelf';
+} from './intake-repository';
 import { isFull } from './is-full';
 import { StandInLocks } from './stand-in-locks';
 import { holdPictures } from './store-lock';
@@ -249,7 +249,7 @@ describe('freeing what no film uses', () => {
       { kind: 'set', of: 'sounds', things: [{ id: 'sound', to: undefined }] },
     );
     await stores.originals.setItem(hash('e'), new Uint8Array(500));
-    await stores.soundLooks.setItem(hash('e'), { attacks: [] });
+    await stores.soundAnalyses.setItem(hash('e'), { attacks: [] });
     await stores.soundPieces.setItem(`${hash('e')}.0`, {
       channels: [new Float32Array(10), new Float32Array(10)],
     });
@@ -258,7 +258,7 @@ describe('freeing what no film uses', () => {
     expect(await doneTo('one')).toBe(0);
     // The document was behind its journal: what the film is stays all the same.
     expect(await readFilm('one')).toMatchObject({ ok: true, value: { sounds: [] } });
-    for (const store of [stores.originals, stores.soundLooks, stores.soundPieces])
+    for (const store of [stores.originals, stores.soundAnalyses, stores.soundPieces])
       expect(await store.length()).toBe(0);
   });
 

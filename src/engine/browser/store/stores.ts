@@ -20,7 +20,7 @@ export const previews = store('previews');
  */
 export const thumbnails = store('thumbnails');
 /** What is drawn and found of each sound, by hash of the original. */
-export const soundLooks = store('sound-looks');
+export const soundAnalyses = store('sound-looks');
 /** Sounds at 48 kHz in pieces, by hash of the original and number of the piece. */
 export const soundPieces = store('sound-pieces');
 /** Recordings, by id, until they are thrown away. */

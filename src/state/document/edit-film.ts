@@ -1,0 +1,114 @@
+import same from 'fast-deep-equal';
+import { batch, holdEach, type Edit } from '../../core/film/edits/edit';
+import type { Film, FilmSettings } from '../../core/film/film';
+import { amend, perform, redo, undo, type History } from '../../core/film/history';
+import { poseAt, scheduleOf, showingOf } from '../../core/film/schedule';
+import { whyUnreadable } from '../../core/formats/check-film';
+import type { Result } from '../../core/time/result';
+import { openFilm, setWorkbench, tell, workbench } from '../shell/workbench';
+
+/**
+ * Takes a new state of the film. The choice keeps to poses that are still there; the playhead stays on its
+ * pose, wherever that goes, and where it stood when the pose is gone.
+ */
+export function take(history: History): void {
+  setWorkbench((state) => {
+    if (history === state.history) return state;
+    const plan = scheduleOf(history.film);
+    const before = state.history && poseAt(scheduleOf(state.history.film), state.frame);
+    const after = before && showingOf(plan, before.pose.id, before.showing);
+    const stayed =
+      before && after ? after.start + Math.min(state.frame - before.start, after.pose.hold - 1) : undefined;
+    const chosen = [...state.chosen].filter((id) => plan.firsts.has(id));
+    const cues = new Set(history.film.cues.map((cue) => cue.id));
+    const chosenCues = [...state.chosenCues].filter((id) => cues.has(id));
+    return {
+      history,
+      // While playing, the clock decides.
+      frame: Math.min(state.playing ? state.frame : (stayed ?? state.frame), Math.max(0, plan.frames - 1)),
+      chosen: chosen.length === state.chosen.size ? state.chosen : new Set(chosen),
+      chosenCues: chosenCues.length === state.chosenCues.size ? state.chosenCues : new Set(chosenCues),
+    };
+  });
+}
+
+export const mayWrite = (): boolean => {
+  if (workbench().canWrite) return true;
+  tell('This film is open in another tab. Here it can be looked at, not changed.');
+  return false;
+};
+
+/**
+ * Goes on to what becomes of the film. What changes nothing is no step; what could not be read again once it is kept is
+ * not done, and that is said.
+ */
+function goOn(make: (history: History) => History): void {
+  const { history } = workbench();
+  if (!history || !mayWrite()) return;
+  const next = make(history);
+  if (same(next.film, history.film)) return;
+  const why = whyUnreadable(next.film);
+  if (why === undefined) take(next);
+  else tell(`That is more than a film can hold: ${why}. Nothing was changed.`, 'wrong');
+}
+
+/** Carries out an edit of the open film. */
+export const edit = (change: Edit): void => goOn((history) => perform(history, change));
+
+/** Carries out what could be made of a wish, or says why it could not; gives whether it was done. */
+export function tryEdit(make: (film: Film) => Result<Edit>): boolean {
+  const film = openFilm();
+  if (!film) return false;
+  const made = make(film);
+  if (made.ok) edit(made.value);
+  else tell(made.problem);
+  return made.ok;
+}
+
+/** Adds an edit to the last one, so that both are undone together. */
+export const editOn = (change: Edit): void => goOn((history) => amend(history, change));
+
+export function undoEdit(): void {
+  const { history } = workbench();
+  if (history && mayWrite()) take(undo(history));
+}
+
+export function redoEdit(): void {
+  const { history } = workbench();
+  if (history && mayWrite()) take(redo(history));
+}
+
+/** Goes back or forward to the state after so many of all edits, done and taken back. */
+export function goToEdit(doneCount: number): void {
+  let { history } = workbench();
+  if (!history || !mayWrite()) return;
+  while (history.done.length > doneCount) history = undo(history);
+  while (history.done.length < doneCount && history.undone.length > 0) history = redo(history);
+  take(history);
+}
+
+/** The chosen poses in the order of the film, or the one under the playhead where none is chosen. */
+export function targetPoses(): readonly string[] {
+  const film = openFilm();
+  const { chosen, frame } = workbench();
+  if (!film) return [];
+  const plan = scheduleOf(film);
+  if (chosen.size > 0) return plan.poses.flatMap(({ pose }) => (chosen.has(pose.id) ? [pose.id] : []));
+  const here = poseAt(plan, frame);
+  return here ? [here.pose.id] : [];
+}
+
+export const setSettings = (settings: Partial<FilmSettings>): void =>
+  edit({ kind: 'patch', of: 'settings', patch: settings });
+
+export const setTitle = (title: string): void => edit({ kind: 'patch', of: 'film', patch: { title } });
+
+/** Sets the hold of new poses and, where asked, of all there are. */
+export function setDefaultHold(defaultHold: number, ofAll: boolean): void {
+  const film = openFilm();
+  if (!film) return;
+  const settings: Edit = { kind: 'patch', of: 'settings', patch: { defaultHold } };
+  if (!ofAll) return edit(settings);
+  const holds = scheduleOf(film).poses.map(({ pose }) => ({ poseId: pose.id, hold: defaultHold }));
+  edit(batch(`All holds set to ${defaultHold}`, [settings, holdEach(holds)]));
+}

@@ -1,0 +1,215 @@
+import { filesOf } from '../../core/film/photo-picture';
+import type { Film } from '../../core/film/film';
+import { formatMended, type OpenedFilm } from '../../core/formats/mend-document';
+import { count, formatSize } from '../../core/time/format';
+import { readBundleFile } from '../../engine/browser/bundle/read-bundle';
+import {
+  arrivalsOf,
+  forgetArrival,
+  keepArrival,
+  readArrival,
+  type Arrival,
+} from '../../engine/browser/store/arrival-repository';
+import { keepDemoFilm, readFilm } from '../../engine/browser/store/film-repository';
+import { missingFiles } from '../../engine/browser/store/missing-files';
+import { isFull } from '../../engine/browser/store/is-full';
+import { roomFor, type StorageRoom } from '../../engine/browser/store/storage-room';
+import { ask } from '../shell/ask';
+import { openFilmById, openNewFilm, showShelf, whenOpened } from './open-film';
+import { checkStores, useMissing } from './missing';
+import { askAgain } from '../sound/sounds';
+import { openFilm, setWorkbench, tell, workbench } from '../shell/workbench';
+
+let stopping: AbortController | undefined;
+
+/** Stops a film file that is being opened; what came in stays, and the rest can be brought in later. */
+export const stopOpening = (): void => stopping?.abort();
+
+const OPEN_THAT = 'Open the one that is here';
+const SECOND = 'Open it as a second film';
+const GO_ON = 'Bring in the rest';
+
+/** A film of this browser that a film file is a copy of. */
+interface Known {
+  readonly film: Film;
+  readonly arrival: Arrival | undefined;
+}
+
+/** The film that a file holds, where this browser has it already: the one it was saved from, or one that came out of it. */
+async function knownFilm(sourceId: string): Promise<Known | undefined> {
+  const arrivals = await arrivalsOf(sourceId).catch(() => []);
+  const cut = arrivals.find(({ complete }) => !complete);
+  for (const id of [cut?.filmId, sourceId, ...arrivals.map(({ filmId }) => filmId)]) {
+    const film = id === undefined ? undefined : await readFilm(id);
+    if (film?.ok) return { film: film.value, arrival: arrivals.find(({ filmId }) => filmId === id) };
+  }
+  return undefined;
+}
+
+/** Where the files of a film file go: into a new film, or into one that is here and lacks some of them. */
+async function whereTo(
+  name: string,
+  film: Film,
+): Promise<{ readonly into: Film; readonly isNew: boolean } | undefined> {
+  const known = await knownFilm(film.id);
+  const fresh = { into: { ...film, id: crypto.randomUUID() }, isNew: true };
+  if (!known) return fresh;
+  const { title } = known.film;
+  const cut = known.arrival?.complete === false;
+  const choice = await ask({
+    title: cut ? 'This film did not come in whole' : 'This film is here already',
+    text: cut
+      ? `“${title}” was still coming in from ${name} when that was cut off. The rest can be brought in now.`
+      : `“${title}” is among your films. It may have been changed since ${name} was saved.`,
+    choices: cut ? [GO_ON, SECOND] : [OPEN_THAT, SECOND],
+  });
+  if (choice === GO_ON) return { into: known.film, isNew: false };
+  if (choice === OPEN_THAT) await openFilmById(known.film.id);
+  return choice === SECOND ? fresh : undefined;
+}
+
+const hashesOf = ({ photos, sounds }: Film): ReadonlySet<string> =>
+  new Set([...filesOf(photos).keys(), ...sounds.map(({ hash }) => hash)]);
+
+const notOpened = (name: string, needed: number, free: number): string =>
+  `${name} was not opened: it needs about ${formatSize(needed)}, and the browser has ${formatSize(free)} left for Kermis. ` +
+  'Delete a film you no longer need, or free space on the disk. Nothing was changed.';
+
+/** Said where a film did not come in whole. */
+export const cutWords = (missing: number, total: number, name: string): string =>
+  `${missing.toLocaleString('en')} of ${count(total, 'photo and sound', 'photos and sounds')} did not come in. Open ${name} again, and the rest does; ` +
+  'or delete the film under Films.';
+
+/** Opens a `.kermis` file as a film of its own, or goes on where it was cut off; asks where the film is here already. */
+export async function openBundle(
+  stream: ReadableStream<Uint8Array>,
+  name: string,
+  onOpened?: (filmId: string) => Promise<void>,
+): Promise<void> {
+  if (workbench().incoming) return tell('Something is still coming in. Wait for it, or stop it first.');
+  const own = new AbortController();
+  stopping = own;
+  const startedAt = performance.now();
+  let into: Film | undefined;
+  let sourceId = '';
+  const mark = async (complete: boolean): Promise<void> => {
+    if (into) await keepArrival({ filmId: into.id, sourceId, name, complete });
+  };
+
+  const giveUp = (error: unknown, room: StorageRoom | undefined): undefined => {
+    if (isFull(error) && room) tell(notOpened(name, room.needed, room.free), 'wrong');
+    else tell(`${name} could not be opened: ${String(error)}. Nothing was changed.`, 'wrong');
+  };
+
+  /** Keeps and opens the film; gives the files that are not here yet, or nothing where it is not wanted or there is no room. */
+  const onFilm = async (opened: OpenedFilm): Promise<ReadonlySet<string> | undefined> => {
+    const target = await whereTo(name, opened.film);
+    if (!target) return undefined;
+    const wanted = await missingFiles(target.into);
+    const room = await roomFor(target.into, wanted);
+    if (room && room.needed > room.free) {
+      tell(notOpened(name, room.needed, room.free), 'wrong');
+      return undefined;
+    }
+    // Marked before there is anything: whatever cuts it off, it is known to be a part.
+    sourceId = opened.film.id;
+    into = target.into;
+    try {
+      await mark(false);
+    } catch (error) {
+      into = undefined;
+      return giveUp(error, room);
+    }
+    // From here on it is coming in: what is missing of it is not lost.
+    setWorkbench({ incoming: { done: 0, total: wanted.size, seconds: 0 } });
+    try {
+      if (target.isNew) await openNewFilm(into);
+      else await openFilmById(into.id);
+    } catch (error) {
+      await forgetArrival(into.id).catch(() => undefined);
+      into = undefined;
+      return giveUp(error, room);
+    }
+    if (opened.mended.length > 0) tell(formatMended(opened), 'wrong');
+    await onOpened?.(into.id);
+    return wanted;
+  };
+
+  try {
+    const { problems, missing, ended } = await readBundleFile(stream, {
+      name,
+      signal: own.signal,
+      onFilm,
+      onProgress: (progress) =>
+        setWorkbench({ incoming: { ...progress, seconds: (performance.now() - startedAt) / 1000 } }),
+    });
+    for (const problem of problems) tell(problem, 'wrong');
+    if (ended === 'unwanted' || !into) return;
+    const total = hashesOf(into).size;
+    if (missing === 0) {
+      await mark(true);
+      useMissing.setState({ cut: undefined });
+    }
+    if (missing > 0) useMissing.setState({ cut: { name, missing, total } });
+    if (ended === 'full') {
+      const room = await roomFor(into, await missingFiles(into));
+      const words = room
+        ? `It needs about ${formatSize(room.needed)} more, and ${formatSize(room.free)} are left. `
+        : '';
+      tell(`The browser has no room left. ${words}${cutWords(missing, total, name)}`, 'wrong');
+    } else if (ended === 'stopped') tell(`Stopped. ${cutWords(missing, total, name)}`);
+    // What the file itself does not have will not come by opening it again.
+    else if (ended === undefined && missing > 0) {
+      await mark(true);
+      useMissing.setState({ cut: undefined });
+    }
+  } catch (error) {
+    tell(`${name} could not be opened: ${error instanceof Error ? error.message : String(error)}.`, 'wrong');
+  } finally {
+    if (stopping === own) stopping = undefined;
+    setWorkbench({ incoming: undefined });
+    askAgain();
+    if (into && openFilm()?.id === into.id) void checkStores(into.id);
+  }
+}
+
+/** Says of a film that is opened that it did not come in whole; gives whether that is so. */
+async function tellCutArrival(film: Film): Promise<boolean> {
+  const arrival = await readArrival(film.id).catch(() => undefined);
+  if (!arrival || arrival.complete || workbench().incoming) return false;
+  const missing = (await missingFiles(film)).size;
+  if (missing === 0) {
+    await keepArrival({ ...arrival, complete: true });
+    return false;
+  }
+  const total = hashesOf(film).size;
+  useMissing.setState({ cut: { name: arrival.name, missing, total } });
+  tell(
+    `“${film.title}” was cut off while it came in from ${arrival.name}. ${cutWords(missing, total, arrival.name)}`,
+    'wrong',
+  );
+  return true;
+}
+
+/** Looks over each film that is opened: whether it came in whole, and whether all that it needs is still here. */
+export const startLookingOver = (): void =>
+  whenOpened((film) => {
+    if (workbench().incoming) return;
+    useMissing.setState({ cut: undefined, photos: new Set(), sounds: new Set() });
+    void tellCutArrival(film).then((cut) => checkStores(film.id, cut));
+  });
+
+/** Fetches the demo film from the server and opens it. */
+export async function openDemoFilm(): Promise<void> {
+  try {
+    const answer = await fetch('/api/demo');
+    if (!answer.ok || !answer.body) throw new Error(`the server answered ${answer.status}`);
+    await openBundle(answer.body, 'The demo film', keepDemoFilm);
+  } catch (error) {
+    tell(
+      `The demo film could not be fetched: ${error instanceof Error ? error.message : String(error)}.`,
+      'wrong',
+    );
+  }
+  if (!openFilm() && workbench().phase === 'starting') await showShelf('replace');
+}

@@ -1,0 +1,208 @@
+import { count } from '../../core/time/format';
+import { scheduleOf } from '../../core/film/schedule';
+import { emptyFilm, type Film } from '../../core/film/film';
+import {
+  deleteFilm,
+  keepFilm,
+  keepLastFilm,
+  readKept,
+  readLastFilm,
+  readPlace,
+} from '../../engine/browser/store/film-repository';
+import { tryFilmLock, waitForFilmLock, type FilmLock } from '../../engine/browser/store/film-lock';
+import { freeUnused, unusedWords, type Unused } from '../../engine/browser/store/free-unused';
+import { deleteJournal, type Kept } from '../../engine/browser/store/journal';
+import { holdPictures } from '../../engine/browser/store/store-lock';
+import { formatMended } from '../../core/formats/mend-document';
+import { formatSize } from '../../core/time/format';
+import { ask } from '../shell/ask';
+import { restoreIntake } from '../photos/intake';
+import { autosaveTo, saveNow } from './autosave';
+import { pause } from '../transport/player';
+import { isStage, readRoute, showRoute } from '../shell/route';
+import { restoreTakes } from '../record/takes';
+import { setWorkbench, tell, workbench, type Stage } from '../shell/workbench';
+
+let lock: FilmLock | undefined;
+let waiting: AbortController | undefined;
+let letGoOfPictures: (() => void) | undefined;
+
+const LEAVE = 'Leave without them';
+
+/** Lets go of the open film; false where its last changes could not be kept and the person stays with them. */
+async function letGo(): Promise<boolean> {
+  pause();
+  await saveNow();
+  const { history, keeping } = workbench();
+  if (history && keeping.kind === 'not-kept') {
+    const choice = await ask({
+      title: 'The last changes are not kept',
+      text: `“${history.film.title}” could not be kept. ${keeping.problem}`,
+      choices: ['Stay here', LEAVE],
+    });
+    if (choice !== LEAVE) return false;
+  }
+  waiting?.abort();
+  waiting = undefined;
+  lock?.release();
+  lock = undefined;
+  letGoOfPictures?.();
+  letGoOfPictures = undefined;
+  autosaveTo(undefined);
+  return true;
+}
+
+/** From here on the film is written here. */
+async function write(id: string, kept: Kept): Promise<void> {
+  if (kept.stray) {
+    await deleteJournal(id);
+    tell(
+      'What was done to this film before cannot be read and was forgotten. The film is as it was kept last.',
+      'wrong',
+    );
+  }
+  if (kept.passedOver > 0)
+    tell(
+      `${count(kept.passedOver, 'step')} of what was done to this film cannot be read and cannot be taken back any more. The film itself is whole.`,
+      'wrong',
+    );
+  autosaveTo(kept.journal);
+}
+
+/** Once the other tab lets go of the film, it is read anew and can be changed here. */
+async function takeOver(id: string): Promise<void> {
+  waiting = new AbortController();
+  const granted = await waitForFilmLock(id, waiting.signal).catch(() => undefined);
+  if (!granted) return;
+  if (workbench().history?.film.id !== id) return granted.release();
+  lock = granted;
+  const kept = await readKept(id);
+  if (!kept.ok) return;
+  await write(id, kept.value);
+  setWorkbench({ history: kept.value.history, canWrite: true, keeping: { kind: 'kept' } });
+  void restoreIntake(id);
+  void restoreTakes(id);
+  tell('The other tab has let go of this film. It can be changed here now.');
+}
+
+let onOpened: (film: Film) => void = () => undefined;
+
+/** Says what is done with a film once it is on screen; set once, by what stands above. */
+export const whenOpened = (then: (film: Film) => void): void => {
+  onOpened = then;
+};
+
+/** Opens a film of this browser at a stage, or where it was left. */
+export async function openFilmById(
+  id: string,
+  stage?: Stage,
+  how: 'push' | 'replace' | 'stay' = 'push',
+): Promise<void> {
+  if (!(await letGo())) return;
+  // While a film is open here, no tab frees pictures.
+  const letGoNow = await holdPictures();
+  letGoOfPictures?.();
+  letGoOfPictures = letGoNow;
+  // The right to write comes first: what is read then changes no more.
+  lock = await tryFilmLock(id);
+  const kept = await readKept(id);
+  if (!kept.ok) {
+    tell(kept.problem, 'wrong');
+    return showShelf('replace');
+  }
+  const { history } = kept.value;
+  const place = await readPlace(id);
+  if (lock) await write(id, kept.value);
+  const left = place && isStage(place.stage) ? place.stage : 'time';
+  const at = stage ?? left;
+  if (kept.value.mended.length > 0)
+    tell(formatMended({ film: history.film, mended: kept.value.mended }), 'wrong');
+  setWorkbench({
+    phase: 'open',
+    stage: at,
+    history,
+    chosen: new Set(),
+    chosenCues: new Set(),
+    anchor: undefined,
+    frame: Math.min(place?.frame ?? 0, Math.max(0, scheduleOf(history.film).frames - 1)),
+    loop: place?.loop ?? true,
+    zoom: undefined,
+    canWrite: lock !== undefined,
+    keeping: { kind: lock ? 'kept' : 'read-only' },
+  });
+  showRoute({ kind: 'film', id, stage: at }, how);
+  // At once: a browser that is killed opens this film again.
+  keepLastFilm(id).catch(() => undefined);
+  if (lock) {
+    void restoreIntake(id);
+    void restoreTakes(id);
+  }
+  onOpened(history.film);
+  if (!lock) void takeOver(id);
+}
+
+/** Keeps a film that is new to this browser and opens it. */
+export async function openNewFilm(film: Film, stage: Stage = 'time'): Promise<void> {
+  await keepFilm(film);
+  await openFilmById(film.id, stage);
+}
+
+export const newFilm = (title = 'Untitled film'): Film =>
+  emptyFilm(crypto.randomUUID(), crypto.randomUUID(), title);
+
+export async function showShelf(how: 'push' | 'replace' | 'stay' = 'push'): Promise<void> {
+  if (!(await letGo())) return;
+  setWorkbench({ phase: 'shelf', history: undefined, chosen: new Set(), chosenCues: new Set(), frame: 0 });
+  showRoute({ kind: 'shelf' }, how);
+}
+
+const freedWords = (unused: Unused): string =>
+  unusedWords(unused) === ''
+    ? 'Nothing to free: every photo and sound is used.'
+    : `${formatSize(unused.bytes)} freed: ${unusedWords(unused)} that no film used.`;
+
+/** Frees the photos that no film uses, and says how much that was or why it could not be done. */
+export async function freePhotos(): Promise<void> {
+  const freed = await freeUnused();
+  if (freed === 'in-use') {
+    tell(
+      'A film is open in another tab, so photos that no film uses were not freed. Close it, then choose “Free them”.',
+    );
+  } else tell(freedWords(freed));
+}
+
+/** Deletes a film from the browser, with the photos that no other film uses. */
+export async function throwAway(id: string): Promise<void> {
+  const own = await tryFilmLock(id);
+  if (!own) return tell('This film is open in another tab and was not deleted.', 'wrong');
+  try {
+    await deleteFilm(id);
+  } finally {
+    own.release();
+  }
+  await freePhotos();
+}
+
+/** Deletes the film that is open here, if the person means it. */
+export async function throwOpenAway(): Promise<void> {
+  const film = workbench().history?.film;
+  if (!film) return;
+  const choice = await ask({
+    title: 'Throw this film away?',
+    text: `“${film.title}” and its photos will be gone from this browser. The photos and the film file on your disk stay as they are. This cannot be undone.`,
+    choices: ['Throw it away', 'Keep it'],
+  });
+  if (choice !== 'Throw it away' || !(await letGo())) return;
+  await throwAway(film.id);
+  await showShelf();
+}
+
+/** Shows what the address says; at `/` the film that was open last, or `nothingYet` where there is none. */
+export async function followAddress(nothingYet: () => Promise<void>): Promise<void> {
+  const route = readRoute(location.pathname);
+  if (route?.kind === 'shelf') return showShelf('stay');
+  if (route?.kind === 'film') return openFilmById(route.id, route.stage, 'stay');
+  const last = await readLastFilm();
+  if (last) return openFilmById(last, undefined, 'replace');
+  await nothingYet();
+}

@@ -1,0 +1,292 @@
+import { create } from 'zustand';
+import { DEFAULT_LAY_OUT, layOutEdit, type LayOut } from '../../core/film/intake/lay-out';
+import { isUsable, type IntakeRow } from '../../core/film/intake/intake-row';
+import { orderRows, type RowOrder } from '../../core/film/intake/order-rows';
+import { pathOf } from '../../core/film/numbering';
+import type { Film } from '../../core/film/film';
+import { count } from '../../core/time/format';
+import {
+  forgetIntake,
+  keepIntake,
+  keepWaiting,
+  readIntake,
+} from '../../engine/browser/store/intake-repository';
+import { edit, editOn } from '../document/edit-film';
+import { saveNow } from '../document/autosave';
+import { play } from '../transport/player';
+import { showStage } from '../shell/show-stage';
+import { openFilm, setWorkbench, tell, workbench } from '../shell/workbench';
+
+/** Photos that came in and wait for a look before they become poses. */
+export interface Intake {
+  readonly filmId: string;
+  /** In the order in which they will be laid out. */
+  readonly rows: readonly IntakeRow[];
+  /** What the order follows; undefined when a person has moved rows. */
+  readonly order: RowOrder | undefined;
+  readonly layOut: LayOut;
+  /** Whether the order goes on over places where a counter may have started again, but need not. */
+  readonly overRollovers: boolean;
+  /** Files asked for, and whether all of them have been looked at. */
+  readonly asked: number;
+  /** When it began, milliseconds since 1970; photos that come in together are told by it. */
+  readonly cameInAt: number;
+  readonly complete: boolean;
+  /** Laid out already: what still comes in goes straight into the film. */
+  readonly laidOut: boolean;
+}
+
+export const useIntake = create<{ readonly intake: Intake | undefined }>(() => ({ intake: undefined }));
+
+export const intakeOf = (): Intake | undefined => useIntake.getState().intake;
+
+const set = (change: Partial<Intake>): void =>
+  useIntake.setState(({ intake }) => ({ intake: intake && { ...intake, ...change } }));
+
+/** A table of so many rows takes a while to look through: it is kept this long after a change, in milliseconds. */
+const LONG = 600;
+const KEEP_AFTER = 1500;
+let keepTimer: ReturnType<typeof setTimeout> | undefined;
+
+/** Rows that came in since the table was kept. */
+let unkept: readonly IntakeRow[] = [];
+
+/** Keeps the table now. One that is not kept costs a second choice of the folder, not a photo. */
+function keepTable(): void {
+  clearTimeout(keepTimer);
+  keepTimer = undefined;
+  const intake = intakeOf();
+  if (!intake || intake.laidOut) return;
+  const until = unkept;
+  keepIntake(intake).then(
+    () => (unkept = unkept.filter((row) => !until.includes(row))),
+    () => undefined,
+  );
+}
+
+/** Keeps what has come in and does not stand in the kept table yet: `waiting` rows, and those before them. */
+export function keepWaitingRows(waiting: readonly IntakeRow[]): void {
+  const intake = intakeOf();
+  if (intake && !intake.laidOut) keepWaiting(intake.filmId, [...unkept, ...waiting]).catch(() => undefined);
+}
+
+/** Keeps the table after a change: at once while it is short, else soon and together with what follows. */
+const keep = (): void => {
+  if ((intakeOf()?.rows.length ?? 0) < LONG) keepTable();
+  else keepTimer ??= setTimeout(keepTable, KEEP_AFTER);
+};
+
+/** Keeps what waits to be kept. */
+const keepTableNow = (): void => {
+  if (keepTimer !== undefined) keepTable();
+};
+
+/** Keeps the table when the page goes, until told to stop. */
+export function startKeepingTable(): () => void {
+  addEventListener('pagehide', keepTableNow);
+  document.addEventListener('visibilitychange', keepTableNow);
+  return () => {
+    removeEventListener('pagehide', keepTableNow);
+    document.removeEventListener('visibilitychange', keepTableNow);
+  };
+}
+
+/**
+ * Begins an intake of files with these names, or goes on with the one that is there for the same film: rows of
+ * files that could not be used and are tried again make way.
+ */
+export function beginIntake(filmId: string, names: readonly string[]): void {
+  const before = intakeOf();
+  const asked = names.length;
+  if (before?.filmId === filmId && !before.laidOut) {
+    const again = new Set(names);
+    const rows = before.rows.filter((row) => row.photo || !again.has(row.name));
+    set({ rows, asked: rows.length + asked, complete: false });
+    return;
+  }
+  useIntake.setState({
+    intake: {
+      filmId,
+      rows: [],
+      order: 'number',
+      layOut: DEFAULT_LAY_OUT,
+      overRollovers: true,
+      asked,
+      cameInAt: Date.now(),
+      complete: false,
+      laidOut: false,
+    },
+  });
+  unkept = [];
+  keepTable();
+}
+
+// The last step of the history that laid out photos: those that follow are undone together with it.
+let lastStep: unknown;
+
+/** Lays rows out: together with what was laid out before, unless the person has done something else since. */
+function perform(film: Film, rows: readonly IntakeRow[], choice: LayOut): void {
+  const newest = (): unknown => workbench().history?.done.at(-1);
+  const goesOn = lastStep !== undefined && newest() === lastStep;
+  (goesOn ? editOn : edit)(layOutEdit(film, rows, choice, () => crypto.randomUUID()));
+  lastStep = newest();
+}
+
+/** Tells in the table of what could not be read at all. */
+export const takeInUnread = (names: readonly string[]): void =>
+  takeIn(
+    names.map((name) => ({
+      id: crypto.randomUUID(),
+      name,
+      problem: `${name} could not be read: the system does not let it be opened. It was left out.`,
+      leftOut: false,
+    })),
+  );
+
+/** Takes rows in; into the table, or straight into the film where it has been laid out already. */
+export function takeIn(rows: readonly IntakeRow[]): void {
+  const intake = intakeOf();
+  const film = openFilm();
+  if (!intake || !film) return;
+  const inFilm = new Set(film.photos.map((photo) => photo.hash));
+  const paths = new Set(intake.rows.map(pathOf));
+  // The same file again, with another date: it is in the table already.
+  const isInTable = (one: IntakeRow): boolean =>
+    paths.has(pathOf(one)) &&
+    intake.rows.some((row) => pathOf(row) === pathOf(one) && row.photo?.hash === one.photo?.hash);
+  const fresh = rows.filter((row) => !row.photo || !isInTable(row));
+  const marked = fresh.map((row): IntakeRow => {
+    if (!row.photo) return row;
+    const photo = { ...row.photo, cameInAt: intake.cameInAt };
+    const known = inFilm.has(photo.hash);
+    return known ? { ...row, photo, leftOut: true, inFilm: true } : { ...row, photo };
+  });
+  if (intake.laidOut) {
+    for (const { problem } of marked) if (problem !== undefined) tell(problem, 'wrong');
+    return perform(film, orderRows(marked, 'number', intake.overRollovers), intake.layOut);
+  }
+  unkept = [...unkept, ...marked];
+  const all = [...intake.rows, ...marked];
+  const asked = intake.asked - (rows.length - fresh.length);
+  set({ rows: intake.order ? orderRows(all, intake.order, intake.overRollovers) : all, asked });
+  keep();
+}
+
+/** All files have been looked at, or the intake was stopped. */
+export function completeIntake(filmId: string): void {
+  const intake = intakeOf();
+  if (intake?.filmId !== filmId) return;
+  if (intake.laidOut || intake.rows.length === 0) return dismissIntake();
+  set({ complete: true });
+  keepTable();
+}
+
+/** Lays the rows out as the table shows them, and plays a film that had none before. */
+export function layOutAndPlay(): void {
+  const intake = intakeOf();
+  const film = openFilm();
+  if (!intake || !film || intake.laidOut) return;
+  const used = intake.rows.filter(isUsable).length;
+  if (used === 0) return;
+  const first = film.photos.length === 0;
+  lastStep = undefined;
+  perform(film, intake.rows, intake.layOut);
+  void forgetWhenKept(film.id);
+  if (intake.complete) useIntake.setState({ intake: undefined });
+  else set({ laidOut: true, rows: [] });
+  tell(`${count(used, 'photo')} laid out.`);
+  showStage('time');
+  if (first) {
+    setWorkbench({ frame: 0 });
+    play();
+  }
+}
+
+/** Puts the table away; photos in it stay out of the film. */
+export function dismissIntake(): void {
+  clearTimeout(keepTimer);
+  keepTimer = undefined;
+  const intake = intakeOf();
+  if (intake) dismissKept(intake.filmId);
+}
+
+/** The table is forgotten once the film that holds its photos is kept, not before. */
+async function forgetWhenKept(filmId: string): Promise<void> {
+  await saveNow();
+  if (workbench().keeping.kind === 'kept') await forgetIntake(filmId).catch(() => undefined);
+}
+
+function dismissKept(filmId: string): void {
+  useIntake.setState({ intake: undefined });
+  forgetIntake(filmId).catch(() => undefined);
+}
+
+/** Brings back the table of an intake that was cut by a closed tab. */
+export async function restoreIntake(filmId: string): Promise<void> {
+  keepTableNow();
+  const kept = await readIntake(filmId).catch(() => undefined);
+  if (workbench().history?.film.id !== filmId || intakeOf()?.filmId === filmId) return;
+  // What was laid out just before the page went stands in the film already.
+  const inFilm = new Set(openFilm()?.photos.map((photo) => photo.id));
+  const rows = kept?.rows.filter((row) => !inFilm.has(row.id)) ?? [];
+  if (kept && rows.length === 0) return dismissKept(filmId);
+  useIntake.setState({
+    intake: kept && {
+      filmId,
+      rows,
+      order: kept.order,
+      layOut: DEFAULT_LAY_OUT,
+      overRollovers: true,
+      asked: kept.asked - (kept.rows.length - rows.length),
+      cameInAt: rows[0]?.photo?.cameInAt ?? Date.now(),
+      complete: true,
+      laidOut: false,
+    },
+  });
+  if (kept && kept.rows.length < kept.asked) {
+    tell(
+      `${count(kept.rows.length, 'photo')} of ${kept.asked} had come in when the page was closed. ` +
+        'Choose the same folder again and the rest comes in; what is here is not read twice.',
+    );
+  }
+}
+
+export function setOrder(order: RowOrder): void {
+  const intake = intakeOf();
+  if (!intake) return;
+  set({ order, rows: orderRows(intake.rows, order, intake.overRollovers) });
+  keep();
+}
+
+/** Says whether a counter that may have started again has. */
+export function setOverRollovers(overRollovers: boolean): void {
+  const intake = intakeOf();
+  if (!intake) return;
+  const { order, rows } = intake;
+  set({ overRollovers, rows: order ? orderRows(rows, order, overRollovers) : rows });
+  keep();
+}
+
+export const setLayOut = (change: Partial<LayOut>): void => {
+  const intake = intakeOf();
+  if (intake) set({ layOut: { ...intake.layOut, ...change } });
+};
+
+/** Leaves rows out, or takes them back in. */
+export function leaveOut(ids: ReadonlySet<string>, leftOut: boolean): void {
+  const intake = intakeOf();
+  if (!intake) return;
+  set({ rows: intake.rows.map((row) => (ids.has(row.id) ? { ...row, leftOut } : row)) });
+  keep();
+}
+
+/** Moves a row to stand at `index`. */
+export function moveRow(id: string, index: number): void {
+  const intake = intakeOf();
+  const row = intake?.rows.find((each) => each.id === id);
+  if (!intake || !row) return;
+  const others = intake.rows.filter((each) => each.id !== id);
+  const rows = [...others.slice(0, index), row, ...others.slice(index)];
+  set({ rows, order: undefined });
+  keep();
+}

@@ -1,0 +1,76 @@
+import type { Edit } from '../../core/film/edits/edit';
+import { restoreEdit } from '../../core/film/edits/retouch-edits';
+import {
+  bringBackEdit,
+  insertEdit,
+  mendEdit,
+  newSceneEdit,
+  replaceEdit,
+  setAsideEdit,
+  takeOutEdit,
+  turnEdit,
+} from '../../core/film/edits/use-photos';
+import type { Gap } from '../../core/film/edits/arrange';
+import type { Film } from '../../core/film/film';
+import { chosenItems } from '../../core/film/items';
+import type { Orientation } from '../../core/picture/orientation';
+import type { StepName } from '../../core/picture/steps/step';
+import { editAndShow, gapBehindMeant, newId } from '../poses/arrange-poses';
+import { edit, targetPoses } from '../document/edit-film';
+import { chosenPhotoIds, setTray } from './tray';
+import { openFilm } from '../shell/workbench';
+
+/** Does something with the chosen photos of the open film; nothing where none are chosen. */
+function withChosen(make: (film: Film, photoIds: readonly string[]) => Edit | undefined): void {
+  const film = openFilm();
+  const photoIds = chosenPhotoIds();
+  const change = film && photoIds.length > 0 ? make(film, photoIds) : undefined;
+  if (change) edit(change);
+}
+
+/** Turns of pictures by a quarter to the right, to the left, and left for right. */
+export const QUARTER_RIGHT: Orientation = 6;
+export const QUARTER_LEFT: Orientation = 8;
+export const MIRRORED: Orientation = 2;
+
+export const turnPhotos = (by: Orientation): void => withChosen((film, ids) => turnEdit(film, ids, by));
+
+export const setStep = (step: StepName, value: number): void =>
+  withChosen((film, ids) => mendEdit(film, ids, step, value));
+
+export const setPhotosAside = (): void => withChosen((film, ids) => setAsideEdit(film, ids));
+
+export const bringPhotosBack = (): void => withChosen((film, ids) => bringBackEdit(film, ids, newId));
+
+export const takePhotosOut = (): void => {
+  withChosen((film, ids) => takeOutEdit(film, ids));
+  setTray({ chosen: new Set(), anchor: undefined, active: undefined });
+};
+
+export const showAsTheyCame = (): void => withChosen((film, ids) => restoreEdit(film, ids));
+
+/** Puts poses of the chosen photos into a gap between others; they become the choice. */
+export function insertPhotosAt(gap: Gap): void {
+  const photoIds = chosenPhotoIds();
+  if (photoIds.length > 0) editAndShow((film, fresh) => insertEdit(film, photoIds, gap, fresh));
+}
+
+/** Puts poses of the chosen photos before the first or behind the last of the meant poses. */
+export function insertPhotos(where: 'before' | 'after'): void {
+  const film = openFilm();
+  if (!film) return;
+  const [first] = chosenItems(film, targetPoses());
+  if (where === 'before' && first) insertPhotosAt({ parentId: first.parentId, index: first.index });
+  else insertPhotosAt(gapBehindMeant(film));
+}
+
+export function makeScene(): void {
+  const photoIds = chosenPhotoIds();
+  if (photoIds.length > 0) editAndShow((film, fresh) => newSceneEdit(film, photoIds, fresh));
+}
+
+/** Whether the chosen photos can take the places of the meant poses' photos: one for all, or one for each. */
+export const canReplace = (photos: number, poses: number): boolean =>
+  poses > 0 && (photos === 1 || photos === poses);
+
+export const replacePhotos = (): void => withChosen((film, ids) => replaceEdit(film, targetPoses(), ids));

@@ -1,0 +1,42 @@
+import type { Photo, WrittenOut } from '../../core/film/film';
+import { writtenOutEdit } from '../../core/film/edits/retouch-edits';
+import { writtenFiles } from '../../core/film/retouch/written-names';
+import { cleanName, fileName } from '../../core/formats/file-name';
+import { count } from '../../core/time/format';
+import { pickFolder, writePhotosInto, writePhotosZip } from '../../engine/browser/out/write-out';
+import { edit } from '../document/edit-film';
+import { handOver } from '../shell/hand-over';
+import { longJob } from '../shell/long-job';
+import { openFilm, tell } from '../shell/workbench';
+
+/** Writes photos out for retouching, into a folder that the person picks or into one ZIP file. */
+export async function writePhotos(
+  photos: readonly Photo[],
+  form: WrittenOut['form'],
+  into: 'folder' | 'zip',
+): Promise<void> {
+  const film = openFilm();
+  if (!film || photos.length === 0) return;
+  const title = cleanName(film.title);
+  const files = writtenFiles(photos, form, title);
+  const folder = into === 'folder' ? await pickFolder() : undefined;
+  if (into === 'folder' && !folder) return;
+  const name = `${title} to retouch`;
+  const job = {
+    label: 'Writing photos out',
+    noun: 'photo',
+    total: files.length,
+    kept: folder ? 'The photos written so far lie in the folder.' : 'No file was made.',
+  };
+  const place = await longJob(job, async (signal, onDone) => {
+    if (folder) return writePhotosInto(folder, name, files, film, signal, onDone);
+    handOver(await writePhotosZip(files, film, signal, onDone), fileName(name, '.zip'));
+    return '';
+  });
+  if (place === undefined || openFilm()?.id !== film.id) return;
+  edit(writtenOutEdit(files));
+  tell(
+    `${count(files.length, 'photo')} written out${place === '' ? '' : ` into the folder “${place}”`}. ` +
+      'Keep their names, or at least their numbers: then each finds its place again.',
+  );
+}

@@ -1,0 +1,59 @@
+import { makeCycleEdit, takePassOutEdit, unrollEdit, withinADay } from '../../core/film/edits/cycle-edits';
+import type { Cycle, CycleShape, Film } from '../../core/film/film';
+import { isCycle, itemsOf, posesIn } from '../../core/film/items';
+import { scheduleOf } from '../../core/film/schedule';
+import { newId } from './arrange-poses';
+import { targetPoses, tryEdit } from '../document/edit-film';
+import { setWorkbench, workbench } from '../shell/workbench';
+
+export function makeCycle(shape: CycleShape): void {
+  const poses = targetPoses();
+  if (tryEdit((film) => makeCycleEdit(film, poses, shape, newId))) chooseMeant(poses);
+}
+
+const chooseMeant = (poses: readonly string[]): void =>
+  setWorkbench({ chosen: new Set(poses), anchor: poses[0] });
+
+export const setCycle = (cycleId: string, shape: Partial<CycleShape>): boolean =>
+  tryEdit((film) =>
+    withinADay(film, { kind: 'patch', of: 'items', patches: [{ id: cycleId, patch: shape }] }),
+  );
+
+export const unrollCycle = (cycleId: string): boolean => tryEdit((film) => unrollEdit(film, cycleId, newId));
+
+export const takePassOut = (cycleId: string, pass: number): boolean =>
+  tryEdit((film) => takePassOutEdit(film, cycleId, pass, newId));
+
+/** The innermost cycle that holds all meant poses; with which pass of it is on screen, from 0. */
+export function cycleOf(film: Film, poseIds: readonly string[]): Cycle | undefined {
+  const wanted = new Set(poseIds);
+  let here: Cycle | undefined;
+  let items = film.scenes.find((scene) => posesIn(scene.items).some((pose) => wanted.has(pose.id)))?.items;
+  while (items) {
+    const next: Cycle | undefined = items.find((item): item is Cycle => {
+      if (!isCycle(item)) return false;
+      const inside = new Set(posesIn(item.items).map((pose) => pose.id));
+      return poseIds.length > 0 && poseIds.every((id) => inside.has(id));
+    });
+    if (!next) break;
+    here = next;
+    items = next.items;
+  }
+  return here;
+}
+
+/** Which pass of a cycle the playhead stands in, from 0, counted over all its showings. */
+export function passOnScreen(film: Film, cycle: Cycle): number {
+  const plan = scheduleOf(film);
+  const span = plan.cycles.find((each) => each.cycle.id === cycle.id);
+  const { frame } = workbench();
+  if (!span || frame < span.start || frame >= span.end) return 0;
+  return Math.floor((frame - span.start) / span.passFrames);
+}
+
+/** Chooses all poses of a cycle. */
+export function chooseCycle(film: Film, cycleId: string): void {
+  const items = itemsOf(film, cycleId) ?? [];
+  const poses = posesIn(items).map((pose) => pose.id);
+  setWorkbench({ chosen: new Set(poses), anchor: poses[0] });
+}

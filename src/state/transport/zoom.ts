@@ -1,0 +1,58 @@
+import { scheduleOf } from '../../core/film/schedule';
+import { openFilm, setWorkbench, workbench, type WorkbenchState } from '../shell/workbench';
+
+/** Pixels a frame at the closest zoom: single frames as large as a stamp; in Sound single samples. */
+const CLOSEST = 96;
+const CLOSEST_TO_SOUND = 6000;
+/** The widest that browsers lay anything out, in pixels, with room to spare. */
+const WIDEST = 30e6;
+/** Room left behind the last frame, in pixels. */
+export const TAIL = 24;
+const STEP = 1.5;
+
+/** Pixels a frame that show `frames` in the room there is. */
+const fitting = (frames: number, room: number): number =>
+  frames === 0 ? 12 : Math.min(CLOSEST, Math.max(0.02, (room - TAIL) / frames));
+
+const fitOf = ({ history, stripWidth }: WorkbenchState): number =>
+  fitting(history ? scheduleOf(history.film).frames : 0, stripWidth);
+
+/** Pixels a frame on the strip now: as picked, but never so far away that less than the film shows. */
+export const zoomOf = (state: WorkbenchState): number => {
+  const fit = fitOf(state);
+  return Math.max(state.zoom ?? fit, fit);
+};
+
+function closest(): number {
+  const { stage } = workbench();
+  const film = openFilm();
+  const frames = film ? scheduleOf(film).frames : 1;
+  return stage === 'sound'
+    ? Math.max(CLOSEST, Math.min(CLOSEST_TO_SOUND, WIDEST / Math.max(1, frames)))
+    : CLOSEST;
+}
+
+/** One step closer (1) or further away (−1), never further than the whole film. */
+export function zoomStrip(direction: 1 | -1): void {
+  const fit = fitOf(workbench());
+  const next = zoomOf(workbench()) * (direction === 1 ? STEP : 1 / STEP);
+  setWorkbench({ zoom: next <= fit ? undefined : Math.min(closest(), next) });
+}
+
+export const zoomToAll = (): void => setWorkbench({ zoom: undefined });
+
+/** As close as the chosen poses fit, from the first to the last of them. */
+export function zoomToChosen(): void {
+  const film = openFilm();
+  const { chosen, stripWidth } = workbench();
+  if (!film || chosen.size === 0) return;
+  const entries = scheduleOf(film).poses.filter((entry) => chosen.has(entry.pose.id));
+  const first = entries[0];
+  const last = entries.at(-1);
+  if (first && last)
+    setWorkbench({
+      zoom: fitting(last.end - first.start, stripWidth),
+      zoomFrom: first.start,
+      frame: first.start,
+    });
+}

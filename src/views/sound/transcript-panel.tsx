@@ -1,0 +1,191 @@
+import { ArrowDownToLine, Captions, Merge, Split, Trash2, WandSparkles } from 'lucide-react';
+import { useState } from 'react';
+import type { Film } from '../../core/film/film';
+import { LONGEST_NAME } from '../../core/film/bounds';
+import { placedTranscript, type PlacedWord } from '../../core/film/placed-transcript';
+import {
+  fitBetweenWords,
+  holdUntilWord,
+  startWithWords,
+  type WordRef,
+} from '../../core/film/retime/hold-to-words';
+import type { HoldChange } from '../../core/film/retime/start-on';
+import type { Result } from '../../core/time/result';
+import { count } from '../../core/time/format';
+import { Button, IconButton } from '../../kit/button';
+import { Actions } from '../../kit/actions';
+import { SelectField } from '../../kit/select-field';
+import { newId } from '../../state/poses/arrange-poses';
+import { targetPoses } from '../../state/document/edit-film';
+import { goTo, pause } from '../../state/transport/player';
+import {
+  bringInWords,
+  findWords,
+  joinWord,
+  moveWordHere,
+  removeWord,
+  saveWords,
+  snapWords,
+  splitWordHere,
+  typeWord,
+} from '../../state/sound/transcript';
+import { tell, useFilm, useWorkbench } from '../../state/shell/workbench';
+import { FileChooser } from '../file-chooser';
+import { HoldQuestion } from './hold-question';
+import styles from './sound.module.css';
+
+const refOf = ({ word, placed }: PlacedWord): WordRef => ({ wordId: word.id, cueId: placed.cue.id });
+
+/** What is said in the film, and holds that meet it. */
+export function WordsPanel() {
+  const film = useFilm();
+  const canWrite = useWorkbench((state) => state.canWrite);
+  const [picked, setPicked] = useState<string>();
+  if (!film) return null;
+  const words = placedTranscript(film);
+  const keyOf = ({ word, placed }: PlacedWord): string => `${placed.cue.id}.${placed.showing}.${word.id}`;
+  const index = words.findIndex((each) => keyOf(each) === picked);
+  const here = words[index];
+  const off = !canWrite;
+  return (
+    <section className={styles.panel} aria-label="Words">
+      <Button disabled={off} onClick={findWords}>
+        <WandSparkles size={16} aria-hidden /> Find the words
+      </Button>
+      <ul className={styles.words}>
+        {words.map((each) => (
+          <li key={keyOf(each)} className={styles.word} aria-current={each === here ? 'true' : undefined}>
+            <Button
+              variant="quiet"
+              aria-label={`Go to the word on frame ${each.frame + 1}`}
+              onClick={() => {
+                setPicked(keyOf(each));
+                pause();
+                goTo(each.frame);
+              }}
+            >
+              {each.frame + 1}
+            </Button>
+            <input
+              // What was typed before another change is not kept.
+              key={each.word.text}
+              aria-label={`Word on frame ${each.frame + 1}`}
+              defaultValue={each.word.text}
+              maxLength={LONGEST_NAME}
+              disabled={off}
+              onFocus={() => setPicked(keyOf(each))}
+              onBlur={(event) => {
+                const text = event.target.value.trim();
+                if (text !== each.word.text) typeWord(each, text);
+              }}
+              onKeyDown={(event) => {
+                if (event.key === 'Enter') event.currentTarget.blur();
+              }}
+            />
+            <IconButton
+              label={`Take the word on frame ${each.frame + 1} off`}
+              disabled={off}
+              onClick={() => removeWord(each)}
+            >
+              <Trash2 size={14} aria-hidden />
+            </IconButton>
+          </li>
+        ))}
+      </ul>
+      {here && (
+        <>
+          <Actions
+            label="The picked word"
+            disabled={off}
+            deeds={[
+              { label: 'Move the word to this frame', icon: ArrowDownToLine, run: () => moveWordHere(here) },
+              { label: 'Split the word at the playhead', icon: Split, run: () => splitWordHere(here) },
+              { label: 'Join the word with the next', icon: Merge, run: () => joinWord(here) },
+            ]}
+          />
+          <HoldToWords key={keyOf(here)} film={film} words={words} index={index} disabled={off} />
+        </>
+      )}
+      {words.length > 0 && (
+        <Button disabled={off} onClick={snapWords}>
+          Let all words begin with frames
+        </Button>
+      )}
+      <div className={styles.files}>
+        <FileChooser
+          label="Words to bring in"
+          testId="choose-words"
+          accept=".vtt,text/vtt"
+          disabled={off}
+          onFiles={(files) => void bringInWords(files)}
+        >
+          <Captions size={16} aria-hidden /> Bring in WebVTT
+        </FileChooser>
+        <Button disabled={words.length === 0} onClick={saveWords}>
+          Save as WebVTT
+        </Button>
+      </div>
+    </section>
+  );
+}
+
+interface HoldToWordsProps {
+  readonly film: Film;
+  readonly words: readonly PlacedWord[];
+  readonly index: number;
+  readonly disabled: boolean;
+}
+
+function HoldToWords({ film, words, index, disabled }: HoldToWordsProps) {
+  const chosen = useWorkbench((state) => state.chosen);
+  useWorkbench((state) => (state.playing ? undefined : state.frame));
+  const [early, setEarly] = useState(0);
+  const [asked, setAsked] = useState<{ readonly of: Film; readonly change: HoldChange }>();
+  const here = words[index] as PlacedWord;
+  const next = words[index + 1];
+  const poses = targetPoses();
+  const ask = (outcome: Result<HoldChange>): void => {
+    if (outcome.ok) setAsked({ of: film, change: outcome.value });
+    else tell(outcome.problem);
+  };
+  const question = asked?.of === film ? asked.change : undefined;
+  return (
+    <>
+      <SelectField
+        label="Poses start"
+        value={String(early)}
+        disabled={disabled}
+        options={[
+          { value: '0', label: 'on the frame of the word' },
+          ...[1, 2, 3, 4].map((n) => ({ value: String(n), label: `${count(n, 'frame')} before it` })),
+        ]}
+        onChange={(value) => setEarly(Number(value))}
+      />
+      <Button
+        disabled={disabled || poses.length === 0}
+        onClick={() => ask(holdUntilWord(film, poses.at(-1) ?? '', refOf(here), early))}
+      >
+        Hold {chosen.size > 0 ? 'the last chosen pose' : 'the pose on screen'} until it
+      </Button>
+      {chosen.size > 0 && (
+        <Button
+          disabled={disabled}
+          onClick={() =>
+            ask(startWithWords(film, poses, words.slice(index, index + poses.length).map(refOf), early))
+          }
+        >
+          Start {count(chosen.size, 'chosen pose')} with words from here
+        </Button>
+      )}
+      {chosen.size > 0 && next && (
+        <Button
+          disabled={disabled}
+          onClick={() => ask(fitBetweenWords(film, poses, [refOf(here), refOf(next)], newId, early))}
+        >
+          Fit the chosen poses up to the next word
+        </Button>
+      )}
+      {question && <HoldQuestion film={film} change={question} onDone={() => setAsked(undefined)} />}
+    </>
+  );
+}
