@@ -39,7 +39,10 @@ module.exports = {
       comment: 'No DOM, React, Node or storage in the core; ESLint keeps the globals out.',
       severity: 'error',
       from: { path: '^src/core/', pathNot: '\\.test\\.ts$' },
-      to: { dependencyTypes: ['core', 'npm'], pathNot: 'node_modules/(joi|fflate|fft\\.js|webvtt-parser|@noble/hashes)/' },
+      to: {
+        dependencyTypes: ['core', 'npm'],
+        pathNot: 'node_modules/(joi|fflate|fft\\.js|webvtt-parser|@noble/hashes)/',
+      },
     },
     {
       name: 'browser-is-not-server',

@@ -1,6 +1,14 @@
 import a11y from 'eslint-plugin-jsx-a11y';
 import hooks from 'eslint-plugin-react-hooks';
+import globals from 'globals';
 import tseslint from 'typescript-eslint';
+
+/** What is there in a browser, in its workers and in Node alike, and what the core may use of that. */
+const EVERYWHERE = new Set(['WebAssembly', 'TextEncoder', 'AbortSignal', 'atob', 'structuredClone']);
+const SOMEWHERE = [globals.browser, globals.worker, globals.node].flatMap((each) => Object.keys(each));
+const NOT_IN_CORE = [...new Set(SOMEWHERE)].filter(
+  (name) => !(name in globals.builtin) && !EVERYWHERE.has(name),
+);
 
 export default tseslint.config(
   {
@@ -10,6 +18,7 @@ export default tseslint.config(
       '.cache',
       'node_modules',
       'src/core/assembly',
+      'src/core-globals.d.ts',
       'src/core/picture/**/*-binary.ts',
     ],
   },
@@ -39,5 +48,11 @@ export default tseslint.config(
       'react-hooks/incompatible-library': 'off',
     },
   },
+  {
+    files: ['src/core/**/*.ts'],
+    ignores: ['src/core/**/*.test.ts', 'src/core/**/random-*.ts'],
+    rules: { 'no-restricted-globals': ['error', ...NOT_IN_CORE] },
+  },
   { files: ['**/*.js', '**/*.cjs', '**/*.mjs'], extends: [tseslint.configs.disableTypeChecked] },
+  { files: ['**/*.cjs'], rules: { '@typescript-eslint/no-require-imports': 'off' } },
 );

@@ -6,13 +6,13 @@ import { execFileSync } from 'node:child_process';
 import { closeSync, mkdtempSync, openSync, readSync, rmSync, statSync } from 'node:fs';
 import { availableParallelism, tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { placeCueEdit } from '../src/core/film/edits/cue-edits';
-import { applyEdit } from '../src/core/film/edits/apply-edit';
+import { placeCueEdit } from '../src/core/edits/cue-edits';
+import { applyEdit } from '../src/core/edits/apply-edit';
 import { DEFAULT_SETTINGS, NO_SOUND, type Film } from '../src/core/film/film';
 import type { Sound } from '../src/core/film/sound';
 import { LoudnessMeter } from '../src/core/sound/loudness';
-import { planMix } from '../src/core/sound/mix-plan';
-import { MIX_BLOCK, mixBlock } from '../src/core/sound/mixer';
+import { planMix } from '../src/core/mix/mix-plan';
+import { MIX_BLOCK, mixBlock } from '../src/core/mix/mixer';
 import { PeakBuilder } from '../src/core/sound/peaks';
 
 const PART = Number(process.argv[2] ?? 1);

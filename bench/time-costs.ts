@@ -1,6 +1,6 @@
-import { holdEdit } from '../src/core/film/edits/arrange';
+import { holdEdit } from '../src/core/edits/arrange';
 import { DEFAULT_SETTINGS, NO_SOUND, type Film, type Pose } from '../src/core/film/film';
-import { perform, startHistory, undo } from '../src/core/film/history';
+import { perform, startHistory, undo } from '../src/core/edits/history';
 import { poseAt, scheduleOf } from '../src/core/film/schedule';
 
 const filmOf = (poses: number): Film => ({

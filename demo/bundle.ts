@@ -2,7 +2,7 @@
 import { mkdir, writeFile } from 'node:fs/promises';
 import { dirname } from 'node:path';
 import { filmFiles } from '../src/engine/browser/bundle/film-file';
-import { zipFile } from '../src/engine/browser/out/zip-file';
+import { zipFile } from '../src/engine/browser/bundle/zip-file';
 import { demoBundlePath } from '../src/engine/server/settings';
 import { demoFilm } from './film';
 

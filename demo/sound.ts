@@ -1,8 +1,8 @@
 import { createHash } from 'node:crypto';
 import { readFile } from 'node:fs/promises';
 import { resolve } from 'node:path';
-import { placeCueEdit } from '../src/core/film/edits/cue-edits';
-import { applyEdit } from '../src/core/film/edits/apply-edit';
+import { placeCueEdit } from '../src/core/edits/cue-edits';
+import { applyEdit } from '../src/core/edits/apply-edit';
 import type { Film } from '../src/core/film/film';
 import { scheduleOf } from '../src/core/film/schedule';
 import type { Cue, Sound } from '../src/core/film/sound';

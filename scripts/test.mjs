@@ -49,11 +49,13 @@ step('types', 'npx', ['astro', 'sync', '--silent']);
 await Promise.all([
   inTurn([
     ['types', 'npx', ['tsc', '--noEmit']],
+    ['types of the core', 'npx', ['tsc', '-p', 'tsconfig.core.json']],
     ['lint', 'npx', ['eslint', '.', '--max-warnings=0']],
   ]),
   inTurn([
     ['format', 'npx', ['prettier', '--check', '--log-level=warn', '.']],
     ['structure', 'npx', ['depcruise', '--config', '.dependency-cruiser.cjs', ...SOURCES]],
+    ['folders', 'npx', ['depcruise', '--config', '.dependency-cruiser.folders.cjs', 'src']],
     ['dead code', 'npx', ['knip']],
     ['build', 'npm', ['run', '--silent', 'build']],
   ]),

@@ -28,19 +28,9 @@ import {
 } from './film';
 import type { Moment } from './moment';
 import { shaped } from './shaped';
-import {
-  FADE_CURVES,
-  LANE_KINDS,
-  type Beats,
-  type Cue,
-  type Fade,
-  type Lane,
-  type Mix,
-  type Pin,
-  type Sound,
-  type TempoStep,
-  type Word,
-} from './sound';
+import { LANE_KINDS, type Cue, type Lane, type Mix, type Pin, type Sound, type Word } from './sound';
+import { FADE_CURVES, type Fade } from '../sound/fade';
+import { type Beats, type TempoStep } from '../sound/beats/beats';
 import type { StepKind } from '../picture/steps/step-kind';
 import { STEPS, type PhotoMends } from '../picture/steps/step';
 import { CEILINGS, LEVELS } from '../sound/level';

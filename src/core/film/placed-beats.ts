@@ -1,7 +1,7 @@
 import { samplesABeat } from '../time/beats';
 import { firstPlaces, type PlacedCue } from './cue-place';
 import type { Film } from './film';
-import type { Beats } from './sound';
+import { type Beats } from '../sound/beats/beats';
 
 /** A beat where it is heard. */
 export interface PlacedBeat {

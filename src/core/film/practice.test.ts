@@ -2,9 +2,9 @@ import { expect, test } from 'vitest';
 import { frameToSeconds } from '../time/frames';
 import { parseLength } from '../time/length';
 import { rate, rateNumber, type Rate } from '../time/rate';
-import { applyEdit } from './edits/apply-edit';
+import { applyEdit } from '../edits/apply-edit';
 import { filmOf, freshId } from './random-films';
-import { fitEdit } from './retime/fit';
+import { fitEdit } from '../edits/retime/fit';
 import { scheduleOf } from './schedule';
 
 /** Seconds of a film of photos that are each held for a typed length. */

@@ -1,3 +1,6 @@
+import type { Beats } from '../sound/beats/beats';
+import type { Ducking } from '../sound/ducking';
+import type { Fade } from '../sound/fade';
 import type { Moment } from './moment';
 
 /** A sound file. The bytes lie in the store under `hash` and are never altered; it is worked on at 48 kHz. */
@@ -18,22 +21,6 @@ export interface Sound {
   /** What is spoken in it, in the order of time. */
   readonly words?: readonly Word[] | undefined;
   readonly beats?: Beats | undefined;
-}
-
-/** From a beat on, a steady tempo. */
-export interface TempoStep {
-  /** The sample of the sound on which the beat falls. */
-  readonly at: number;
-  /** Beats a minute. */
-  readonly tempo: number;
-}
-
-/** The beats of a piece of music: a steady tempo, or a map of several, each until the next begins. */
-export interface Beats {
-  /** At least one, in the order of time. */
-  readonly steps: readonly TempoStep[];
-  /** Beats to a bar; the first of all is the first of a bar. */
-  readonly toBar: number;
 }
 
 /** A word, or several, spoken in a sound; in samples of the sound, so that it stays with what is heard. */
@@ -58,16 +45,6 @@ export interface Lane {
   readonly muted?: boolean | undefined;
   readonly solo?: boolean | undefined;
   readonly folded?: boolean | undefined;
-}
-
-/** How loudness goes over a fade: evenly in amplitude, with even power, or slowly at the quiet end. */
-export const FADE_CURVES = ['straight', 'power', 'slow'] as const;
-export type FadeCurve = (typeof FADE_CURVES)[number];
-
-export interface Fade {
-  /** Samples at 48 kHz; longer than the cue it counts as long as the cue. */
-  readonly samples: number;
-  readonly curve: FadeCurve;
 }
 
 /** Ties a cue to a pose, so that it goes where the pose goes. */
@@ -108,15 +85,6 @@ export interface Cue {
   /** Repeated until the film ends. */
   readonly looped?: boolean | undefined;
   readonly pin: Pin;
-}
-
-/** How far music and ambience step back under dialogue. */
-export interface Ducking {
-  /** dB, from 0 down. */
-  readonly amount: number;
-  /** Seconds before and after the dialogue in which they go down and come back. */
-  readonly attack: number;
-  readonly release: number;
 }
 
 /** What is done to the mix as a whole. */

@@ -1,5 +1,5 @@
 import { hoursOf, LONGEST_FILM_HOURS, MOST_PARTS, MOST_POSES } from '../film/bounds';
-import { framesOf } from '../film/edits/cycle-edits';
+import { framesOf } from '../edits/cycle-edits';
 import type { Film } from '../film/film';
 import { posesOf } from '../film/items';
 

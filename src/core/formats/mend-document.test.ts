@@ -1,8 +1,8 @@
 import fc from 'fast-check';
 import { expect, test } from 'vitest';
 import { LONGEST_NAME } from '../film/bounds';
-import { applyEdit } from '../film/edits/apply-edit';
-import type { Edit } from '../film/edits/edit';
+import { applyEdit } from '../edits/apply-edit';
+import type { Edit } from '../edits/edit';
 import type { Film, Flag } from '../film/film';
 import { posesOf } from '../film/items';
 import { filmWith } from '../film/random-films';

@@ -1,6 +1,6 @@
 import Joi from 'joi';
-import { isEdit } from '../film/edits/is-edit';
-import type { Step } from '../film/history';
+import { isEdit } from '../edits/is-edit';
+import type { Step } from '../edits/history';
 
 /** An edit as versions 5 and 6 stored it; nothing else of it is known yet. */
 type Older = Readonly<Record<string, unknown>> & { readonly kind: string };

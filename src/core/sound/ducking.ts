@@ -1,5 +1,13 @@
 import { SAMPLE_RATE } from '../time/frames';
-import type { Ducking } from '../film/sound';
+
+/** How far music and ambience step back under dialogue. */
+export interface Ducking {
+  /** dB, from 0 down. */
+  readonly amount: number;
+  /** Seconds before and after the dialogue in which they go down and come back. */
+  readonly attack: number;
+  readonly release: number;
+}
 
 /** From the first sample until behind the last. */
 export interface SampleSpan {

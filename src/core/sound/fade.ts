@@ -1,4 +1,12 @@
-import type { FadeCurve } from '../film/sound';
+/** How loudness goes over a fade: evenly in amplitude, with even power, or slowly at the quiet end. */
+export const FADE_CURVES = ['straight', 'power', 'slow'] as const;
+export type FadeCurve = (typeof FADE_CURVES)[number];
+
+export interface Fade {
+  /** Samples at 48 kHz; longer than the cue it counts as long as the cue. */
+  readonly samples: number;
+  readonly curve: FadeCurve;
+}
 
 /** How far down the slow curve begins, in dB. */
 const SLOW_FLOOR = -60;

@@ -1,4 +1,4 @@
-import type { Needed, ReadSound } from '../../core/sound/mixer';
+import type { Needed, ReadSound } from '../../core/mix/mixer';
 
 /** Samples of a film's sounds, at 48 kHz. */
 export interface Samples {

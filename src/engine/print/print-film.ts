@@ -4,7 +4,7 @@ import type { I420 } from '../../core/picture/pixels';
 import type { Recipe } from '../../core/picture/recipe';
 import { printLoop, type PrintLoopOptions } from '../../core/print/print-loop';
 import { planPrint } from '../../core/print/print-plan';
-import { planMix } from '../../core/sound/mix-plan';
+import { planMix } from '../../core/mix/mix-plan';
 import { frameToSample } from '../../core/time/frames';
 import type { Encode, PrintShape } from '../ports/encode';
 import type { Samples } from '../ports/samples';

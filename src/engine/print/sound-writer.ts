@@ -1,7 +1,7 @@
 import type { Film } from '../../core/film/film';
 import type { Span } from '../../core/film/moments';
-import type { MixPlan } from '../../core/sound/mix-plan';
-import { MIX_BLOCK, mixBlock, neededFor } from '../../core/sound/mixer';
+import type { MixPlan } from '../../core/mix/mix-plan';
+import { MIX_BLOCK, mixBlock, neededFor } from '../../core/mix/mixer';
 import { frameToSample } from '../../core/time/frames';
 import type { Encode } from '../ports/encode';
 import type { Samples } from '../ports/samples';

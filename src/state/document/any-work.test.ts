@@ -2,7 +2,7 @@ import 'fake-indexeddb/auto';
 import fc from 'fast-check';
 import { expect, it } from 'vitest';
 import { CYCLE_WAYS, type Film } from '../../core/film/film';
-import { startHistory } from '../../core/film/history';
+import { startHistory } from '../../core/edits/history';
 import { isCycle } from '../../core/film/items';
 import { placedTranscript, type PlacedWord } from '../../core/film/placed-transcript';
 import { filmsWithCycles, photoNamed, rolledOutFilm } from '../../core/film/random-films';

@@ -1,7 +1,7 @@
 import same from 'fast-deep-equal';
-import { batch, holdEach, type Edit } from '../../core/film/edits/edit';
+import { batch, holdEach, type Edit } from '../../core/edits/edit';
 import type { Film, FilmSettings } from '../../core/film/film';
-import { amend, perform, redo, undo, type History } from '../../core/film/history';
+import { amend, perform, redo, undo, type History } from '../../core/edits/history';
 import { poseAt, scheduleOf, showingOf } from '../../core/film/schedule';
 import { whyUnreadable } from '../../core/formats/check-film';
 import type { Result } from '../../core/time/result';

@@ -1,7 +1,7 @@
 import { asName } from '../../core/film/bounds';
 import type { IntakeRow } from '../../core/film/intake/intake-row';
 import { count, formatSize } from '../../core/time/format';
-import { fileFacts } from '../../engine/browser/photos/file-facts';
+import { fileFacts } from '../../engine/browser/store/file-facts';
 import { folderName, isMeant } from '../../engine/browser/photos/files-of';
 import { importPhotos } from '../../engine/browser/photos/import-photos';
 import { isDemoFilm } from '../../engine/browser/store/film-repository';

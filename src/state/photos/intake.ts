@@ -1,5 +1,5 @@
 import { create } from 'zustand';
-import { DEFAULT_LAY_OUT, layOutEdit, type LayOut } from '../../core/film/intake/lay-out';
+import { DEFAULT_LAY_OUT, layOutEdit, type LayOut } from '../../core/edits/lay-out';
 import { isUsable, type IntakeRow } from '../../core/film/intake/intake-row';
 import { orderRows, type RowOrder } from '../../core/film/intake/order-rows';
 import { pathOf } from '../../core/film/numbering';

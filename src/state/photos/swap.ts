@@ -1,5 +1,5 @@
 import { create } from 'zustand';
-import { swapEdit } from '../../core/film/edits/retouch-edits';
+import { swapEdit } from '../../core/edits/retouch-edits';
 import { photosById, type Film, type Photo } from '../../core/film/film';
 import { isUsable, type IntakeRow } from '../../core/film/intake/intake-row';
 import { fileOf } from '../../core/film/photo-picture';

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { beforeEach, describe, expect, it } from 'vitest';
 import type { Film, Photo } from '../../core/film/film';
-import { startHistory } from '../../core/film/history';
+import { startHistory } from '../../core/edits/history';
 import { posesOf } from '../../core/film/items';
 import { filmWith, photoNamed } from '../../core/film/random-films';
 import { fileOf, shownSize } from '../../core/film/photo-picture';

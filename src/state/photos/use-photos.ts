@@ -1,5 +1,5 @@
-import type { Edit } from '../../core/film/edits/edit';
-import { restoreEdit } from '../../core/film/edits/retouch-edits';
+import type { Edit } from '../../core/edits/edit';
+import { restoreEdit } from '../../core/edits/retouch-edits';
 import {
   bringBackEdit,
   insertEdit,
@@ -9,8 +9,8 @@ import {
   setAsideEdit,
   takeOutEdit,
   turnEdit,
-} from '../../core/film/edits/use-photos';
-import type { Gap } from '../../core/film/edits/arrange';
+} from '../../core/edits/use-photos';
+import type { Gap } from '../../core/edits/arrange';
 import type { Film } from '../../core/film/film';
 import { chosenItems } from '../../core/film/items';
 import type { Orientation } from '../../core/picture/orientation';

@@ -1,5 +1,5 @@
 import type { Photo, WrittenOut } from '../../core/film/film';
-import { writtenOutEdit } from '../../core/film/edits/retouch-edits';
+import { writtenOutEdit } from '../../core/edits/retouch-edits';
 import { writtenFiles } from '../../core/film/retouch/written-names';
 import { cleanName, fileName } from '../../core/formats/file-name';
 import { count } from '../../core/time/format';

@@ -6,15 +6,15 @@ import {
   reverseEdit,
   shiftByOne,
   type Gap,
-} from '../../core/film/edits/arrange';
+} from '../../core/edits/arrange';
 import {
   copiedPoses,
   cutPoses as cutWithTies,
   duplicateEdit,
   pasteEdit,
   type Copied,
-} from '../../core/film/edits/copy-edits';
-import { holdEach, type Edit } from '../../core/film/edits/edit';
+} from '../../core/edits/copy-edits';
+import { holdEach, type Edit } from '../../core/edits/edit';
 import type { Film } from '../../core/film/film';
 import { chosenItems, posesIn, posesOf } from '../../core/film/items';
 import { scheduleOf } from '../../core/film/schedule';

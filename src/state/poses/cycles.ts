@@ -1,4 +1,4 @@
-import { makeCycleEdit, takePassOutEdit, unrollEdit, withinADay } from '../../core/film/edits/cycle-edits';
+import { makeCycleEdit, takePassOutEdit, unrollEdit, withinADay } from '../../core/edits/cycle-edits';
 import type { Cycle, CycleShape, Film } from '../../core/film/film';
 import { isCycle, itemsOf, posesIn } from '../../core/film/items';
 import { scheduleOf } from '../../core/film/schedule';

@@ -1,4 +1,4 @@
-import { batch, type SceneMarks } from '../../core/film/edits/edit';
+import { batch, type SceneMarks } from '../../core/edits/edit';
 import {
   addSceneEdit,
   duplicateSceneEdit,
@@ -6,7 +6,7 @@ import {
   removeSceneEdit,
   splitSceneEdit,
   trimSceneEdit,
-} from '../../core/film/edits/scene-edits';
+} from '../../core/edits/scene-edits';
 import type { Scene } from '../../core/film/film';
 import { spanOf } from '../../core/film/moments';
 import { poseAt, scheduleOf } from '../../core/film/schedule';

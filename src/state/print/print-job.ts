@@ -1,4 +1,4 @@
-import { planMix } from '../../core/sound/mix-plan';
+import { planMix } from '../../core/mix/mix-plan';
 import { fileOf } from '../../core/film/photo-picture';
 import { scheduleOf } from '../../core/film/schedule';
 import { photosById, type Film, type Photo } from '../../core/film/film';

@@ -1,10 +1,10 @@
 import 'fake-indexeddb/auto';
 import { afterEach, beforeEach, expect, it, vi } from 'vitest';
-import { startHistory } from '../../core/film/history';
+import { startHistory } from '../../core/edits/history';
 import { filmWith } from '../../core/film/random-films';
 import { SAMPLE_RATE } from '../../core/time/frames';
 import type { Recorder, RecorderEvents } from '../../engine/browser/record/recorder';
-import { listTakes, takeFile } from '../../engine/browser/record/take-repository';
+import { listTakes, takeFile } from '../../engine/browser/store/take-repository';
 import { StandInLocks } from '../../engine/browser/store/stand-in-locks';
 import { tryRecordingLock } from '../../engine/browser/store/film-lock';
 import { takePieces, takes } from '../../engine/browser/store/stores';

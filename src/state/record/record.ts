@@ -4,7 +4,7 @@ import { frameToSeconds, SAMPLE_RATE } from '../../core/time/frames';
 import { rateNumber } from '../../core/time/rate';
 import { count } from '../../core/time/format';
 import type { Recorder } from '../../engine/browser/record/recorder';
-import { removeTake } from '../../engine/browser/record/take-repository';
+import { removeTake } from '../../engine/browser/store/take-repository';
 import { tryRecordingLock } from '../../engine/browser/store/film-lock';
 import { stopHearing } from '../sound/hear-sound';
 import { openMicrophone, openRecorder, takeSamples, untilClock, useRecord, whenClosing } from './microphone';

@@ -1,7 +1,7 @@
 import { pinAt } from '../../core/film/cue-place';
 import type { Film } from '../../core/film/film';
 import { frameToSample, SAMPLE_RATE } from '../../core/time/frames';
-import { TakeWriter, type Take } from '../../engine/browser/record/take-repository';
+import { TakeWriter, type Take } from '../../engine/browser/store/take-repository';
 import { isFull } from '../../engine/browser/store/is-full';
 import { newId } from '../poses/arrange-poses';
 import { useRecord } from './microphone';

@@ -1,5 +1,5 @@
 import { create } from 'zustand';
-import { batch } from '../../core/film/edits/edit';
+import { batch } from '../../core/edits/edit';
 import type { Cue, Sound } from '../../core/film/sound';
 import { formatSamples } from '../../core/time/format';
 import {
@@ -8,7 +8,7 @@ import {
   removeTake,
   takeFile,
   type Take,
-} from '../../engine/browser/record/take-repository';
+} from '../../engine/browser/store/take-repository';
 import { importSounds } from '../../engine/browser/sounds/import-sounds';
 import type { SoundBroughtIn } from '../../engine/browser/sounds/bring-in-sound';
 import { newId } from '../poses/arrange-poses';

@@ -1,6 +1,6 @@
 import { create } from 'zustand';
 import type { Film } from '../../core/film/film';
-import type { History } from '../../core/film/history';
+import type { History } from '../../core/edits/history';
 import type { Span } from '../../core/film/moments';
 import type { ImportProgress } from '../../engine/browser/photos/import-photos';
 

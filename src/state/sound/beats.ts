@@ -10,9 +10,9 @@ import {
   withoutStep,
   withStep,
   withTempo,
-} from '../../core/film/edits/beat-edits';
+} from '../../core/edits/beat-edits';
 import type { Film } from '../../core/film/film';
-import type { Beats } from '../../core/film/sound';
+import { type Beats } from '../../core/sound/beats/beats';
 import { tapsTogether, tempoOfTaps } from '../../core/sound/beats/taps';
 import { COMMON_BAR } from '../../core/sound/beats/find-beats';
 import { frameToSample, frameToSeconds, SAMPLE_RATE } from '../../core/time/frames';

@@ -12,9 +12,9 @@ import {
   splitCuesEdit,
   type CueMarks,
   type Hold,
-} from '../../core/film/edits/cue-edits';
-import { fadeWithFilmEdit } from '../../core/film/edits/fade-with-film';
-import { batch, takeOut } from '../../core/film/edits/edit';
+} from '../../core/edits/cue-edits';
+import { fadeWithFilmEdit } from '../../core/edits/fade-with-film';
+import { batch, takeOut } from '../../core/edits/edit';
 import type { Film } from '../../core/film/film';
 import { laneFor } from '../../core/film/lane-for';
 import type { Lane, LaneKind, Mix, Sound } from '../../core/film/sound';

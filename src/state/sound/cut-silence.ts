@@ -1,8 +1,8 @@
 import { create } from 'zustand';
 import { firstPlaces } from '../../core/film/cue-place';
-import { trimCueEdit } from '../../core/film/edits/cue-edits';
-import { applyEdit } from '../../core/film/edits/apply-edit';
-import { batch, type Edit } from '../../core/film/edits/edit';
+import { trimCueEdit } from '../../core/edits/cue-edits';
+import { applyEdit } from '../../core/edits/apply-edit';
+import { batch, type Edit } from '../../core/edits/edit';
 import type { Film } from '../../core/film/film';
 import { withoutSilence } from '../../core/sound/speech-segments';
 import { loudBetween } from '../../core/sound/peaks';

@@ -1,6 +1,6 @@
 import { create } from 'zustand';
 import type { Sound } from '../../core/film/sound';
-import type { MixPlan, Voice } from '../../core/sound/mix-plan';
+import type { MixPlan, Voice } from '../../core/mix/mix-plan';
 import { pause } from '../transport/player';
 import { heardMilliseconds, lastWish, soundPlan, stopSound } from './sound-out';
 

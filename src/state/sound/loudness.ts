@@ -1,9 +1,9 @@
 import { create } from 'zustand';
 import type { Film } from '../../core/film/film';
 import type { Loudness } from '../../core/sound/loudness';
-import { planMix, type MixPlan } from '../../core/sound/mix-plan';
+import { planMix, type MixPlan } from '../../core/mix/mix-plan';
 import { measureMix } from '../../engine/browser/play/measure-mix';
-import { batch } from '../../core/film/edits/edit';
+import { batch } from '../../core/edits/edit';
 import { edit } from '../document/edit-film';
 import { openFilm, tell, workbench } from '../shell/workbench';
 

@@ -2,7 +2,7 @@ import { create } from 'zustand';
 import type { Film } from '../../core/film/film';
 import type { Span } from '../../core/film/moments';
 import type { Loudness } from '../../core/sound/loudness';
-import { planMix, type MixPlan } from '../../core/sound/mix-plan';
+import { planMix, type MixPlan } from '../../core/mix/mix-plan';
 import { frameToSample } from '../../core/time/frames';
 import { SoundPlayer, type Levels, type SoundRun } from '../../engine/browser/play/sound-player';
 import { tell } from '../shell/workbench';

@@ -1,6 +1,6 @@
 import 'fake-indexeddb/auto';
 import { expect, it, vi } from 'vitest';
-import { pieceKey } from '../../engine/browser/sounds/sound-analysis';
+import { pieceKey } from '../../engine/browser/store/sound-analysis';
 import { soundPieces } from '../../engine/browser/store/stores';
 import { samplesOf, useSounds } from './sounds';
 

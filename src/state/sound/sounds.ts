@@ -1,11 +1,11 @@
 import { create } from 'zustand';
-import { batch, putAll, takeOut } from '../../core/film/edits/edit';
+import { batch, putAll, takeOut } from '../../core/edits/edit';
 import type { Sound } from '../../core/film/sound';
-import type { Needed } from '../../core/sound/mixer';
+import type { Needed } from '../../core/mix/mixer';
 import { count } from '../../core/time/format';
 import { importSounds, type SoundProgress } from '../../engine/browser/sounds/import-sounds';
 import { SoundSamples } from '../../engine/browser/sounds/sound-samples';
-import { readAnalysis, type SoundAnalysis } from '../../engine/browser/sounds/sound-analysis';
+import { readAnalysis, type SoundAnalysis } from '../../engine/browser/store/sound-analysis';
 import { newId } from '../poses/arrange-poses';
 import { edit } from '../document/edit-film';
 import { saveNow } from '../document/autosave';

@@ -6,7 +6,7 @@ import {
   removeWordEdit,
   snapWordsEdit,
   splitWordEdit,
-} from '../../core/film/edits/transcript-edits';
+} from '../../core/edits/transcript-edits';
 import { LONGEST_NAME } from '../../core/film/bounds';
 import { placedTranscript, type PlacedWord } from '../../core/film/placed-transcript';
 import type { Film } from '../../core/film/film';

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import type { Film } from '../../core/film/film';
-import { startHistory } from '../../core/film/history';
+import { startHistory } from '../../core/edits/history';
 import { filmOf, filmsWithCycles } from '../../core/film/random-films';
 import { poseAt, scheduleOf } from '../../core/film/schedule';
 import { RATE_PRESETS, rateNumber } from '../../core/time/rate';

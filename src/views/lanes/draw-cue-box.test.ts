@@ -1,8 +1,8 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { placeCues, type PlacedCue } from '../../core/film/cue-place';
-import { applyEdit } from '../../core/film/edits/apply-edit';
-import { placeCueEdit } from '../../core/film/edits/cue-edits';
+import { applyEdit } from '../../core/edits/apply-edit';
+import { placeCueEdit } from '../../core/edits/cue-edits';
 import { filmWith } from '../../core/film/random-films';
 import type { Cue, Sound } from '../../core/film/sound';
 import { PeakBuilder } from '../../core/sound/peaks';

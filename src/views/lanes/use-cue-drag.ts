@@ -1,9 +1,9 @@
 import { useRef, useState, type MouseEvent, type PointerEvent } from 'react';
 import { placeCues, samplesToPin, type PlacedCue } from '../../core/film/cue-place';
-import { applyEdit } from '../../core/film/edits/apply-edit';
-import { markCuesEdit, moveCuesEdit, raiseCuesEdit, trimCuesEdit } from '../../core/film/edits/cue-edits';
-import { nearestBeat } from '../../core/film/edits/beat-edits';
-import type { Edit } from '../../core/film/edits/edit';
+import { applyEdit } from '../../core/edits/apply-edit';
+import { markCuesEdit, moveCuesEdit, raiseCuesEdit, trimCuesEdit } from '../../core/edits/cue-edits';
+import { nearestBeat } from '../../core/edits/beat-edits';
+import type { Edit } from '../../core/edits/edit';
 import type { Film } from '../../core/film/film';
 import { beatsOf } from '../../core/film/placed-beats';
 import { nearestFrame } from '../../core/time/beats';

@@ -4,7 +4,7 @@ import { rateText } from '../../core/time/rate';
 import { ok } from '../../core/time/result';
 import { count, formatLength, formatSize } from '../../core/time/format';
 import { frameToSeconds } from '../../core/time/frames';
-import { isHeard } from '../../core/sound/mix-plan';
+import { isHeard } from '../../core/mix/mix-plan';
 import {
   pictureBits,
   PRINT_KINDS,

@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import type { Film } from '../../core/film/film';
-import { keepHolds, keepSeconds, type RateChange } from '../../core/film/retime/change-rate';
+import { keepHolds, keepSeconds, type RateChange } from '../../core/edits/retime/change-rate';
 import { scheduleOf } from '../../core/film/schedule';
 import { parseRate, RATE_PRESETS, rateText, sameRate, type Rate } from '../../core/time/rate';
 import { count, formatLength } from '../../core/time/format';

@@ -1,4 +1,4 @@
-import { ONE_MORE } from '../../core/film/edits/cycle-edits';
+import { ONE_MORE } from '../../core/edits/cycle-edits';
 import { poseAt, scheduleOf } from '../../core/film/schedule';
 import {
   changeHold,

@@ -1,5 +1,5 @@
 import { Keyboard, LibraryBig, Moon, Redo2, Search, Settings2, Sun, Undo2 } from 'lucide-react';
-import { editLabel } from '../../core/film/edits/edit-label';
+import { editLabel } from '../../core/edits/edit-label';
 import { rateText } from '../../core/time/rate';
 import { Button, IconButton } from '../../kit/button';
 import { redoEdit, undoEdit } from '../../state/document/edit-film';

@@ -1,7 +1,7 @@
 import { Copy } from 'lucide-react';
 import { useDeferredValue, useMemo, useState } from 'react';
 import { isUsable } from '../../core/film/intake/intake-row';
-import type { LayOut } from '../../core/film/intake/lay-out';
+import type { LayOut } from '../../core/edits/lay-out';
 import { rowNotices, rowWords } from '../../core/film/intake/notices';
 import { ROW_ORDERS, rolloversOf, type RowOrder } from '../../core/film/intake/order-rows';
 import { count } from '../../core/time/format';

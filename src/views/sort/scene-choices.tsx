@@ -1,6 +1,6 @@
 import { useMemo } from 'react';
 import type { UsableRow } from '../../core/film/intake/intake-row';
-import type { LayOut } from '../../core/film/intake/lay-out';
+import type { LayOut } from '../../core/edits/lay-out';
 import { sceneBreaks, type SceneBreak } from '../../core/film/intake/scene-breaks';
 import { CheckField } from '../../kit/check-field';
 import { setLayOut } from '../../state/photos/intake';

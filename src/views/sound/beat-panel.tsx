@@ -1,11 +1,11 @@
 import { AudioWaveform, Divide, Hand, Minus, Plus, Target, Trash2, X } from 'lucide-react';
 import { useState } from 'react';
-import { stepAt } from '../../core/film/edits/beat-edits';
+import { stepAt } from '../../core/edits/beat-edits';
 import type { PlacedCue } from '../../core/film/cue-place';
 import type { Film } from '../../core/film/film';
-import { runOnBeats, snapToBeats } from '../../core/film/retime/hold-to-beats';
-import type { HoldChange } from '../../core/film/retime/start-on';
-import type { Beats } from '../../core/film/sound';
+import { runOnBeats, snapToBeats } from '../../core/edits/retime/hold-to-beats';
+import type { HoldChange } from '../../core/edits/retime/start-on';
+import { type Beats } from '../../core/sound/beats/beats';
 import { tempoOfTaps } from '../../core/sound/beats/taps';
 import { beatWords, parseTempo } from '../../core/time/beats';
 import { SAMPLE_RATE } from '../../core/time/frames';

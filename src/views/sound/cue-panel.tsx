@@ -2,7 +2,8 @@ import { CopyPlus, FlipHorizontal2, Minus, Plus, Scissors, Target, Trash2 } from
 import { firstPlaces, type PlacedCue } from '../../core/film/cue-place';
 import type { Film } from '../../core/film/film';
 import { scheduleOf } from '../../core/film/schedule';
-import { FADE_CURVES, type Cue, type Fade, type FadeCurve } from '../../core/film/sound';
+import { type Cue } from '../../core/film/sound';
+import { FADE_CURVES, type Fade, type FadeCurve } from '../../core/sound/fade';
 import { fadeText, parseFadeLength } from '../../core/sound/fade-length';
 import { parseLevel } from '../../core/sound/level';
 import { count, formatSamples } from '../../core/time/format';

@@ -1,6 +1,6 @@
-import type { Edit } from '../../core/film/edits/edit';
+import type { Edit } from '../../core/edits/edit';
 import type { Film } from '../../core/film/film';
-import type { HoldChange } from '../../core/film/retime/start-on';
+import type { HoldChange } from '../../core/edits/retime/start-on';
 import { scheduleOf } from '../../core/film/schedule';
 import { count, formatLength } from '../../core/time/format';
 import { Question } from '../../kit/question';

@@ -1,6 +1,7 @@
 import { ArrowDown, ArrowUp, Plus, Trash2 } from 'lucide-react';
 import { useState } from 'react';
-import { LANE_KINDS, type Lane, type LaneKind, type Ducking } from '../../core/film/sound';
+import { LANE_KINDS, type Lane, type LaneKind } from '../../core/film/sound';
+import { type Ducking } from '../../core/sound/ducking';
 import { CEILINGS, levelWords, loudnessWords, parseLevel } from '../../core/sound/level';
 import { err, ok, type Result } from '../../core/time/result';
 import { Button } from '../../kit/button';

@@ -3,7 +3,7 @@ import { useEffect, useRef, useState } from 'react';
 import { formatSamples } from '../../core/time/format';
 import { SAMPLE_RATE } from '../../core/time/frames';
 import { err, ok, type Result } from '../../core/time/result';
-import type { Take } from '../../engine/browser/record/take-repository';
+import type { Take } from '../../engine/browser/store/take-repository';
 import { Button, IconButton } from '../../kit/button';
 import { CheckField } from '../../kit/check-field';
 import { Pair } from '../../kit/pair';

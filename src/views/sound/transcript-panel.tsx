@@ -8,8 +8,8 @@ import {
   holdUntilWord,
   startWithWords,
   type WordRef,
-} from '../../core/film/retime/hold-to-words';
-import type { HoldChange } from '../../core/film/retime/start-on';
+} from '../../core/edits/retime/hold-to-words';
+import type { HoldChange } from '../../core/edits/retime/start-on';
 import type { Result } from '../../core/time/result';
 import { count } from '../../core/time/format';
 import { Button, IconButton } from '../../kit/button';

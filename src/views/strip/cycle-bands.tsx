@@ -1,4 +1,4 @@
-import { WAY_WORDS } from '../../core/film/edits/collections';
+import { WAY_WORDS } from '../../core/edits/collections';
 import type { Cycle, Film } from '../../core/film/film';
 import type { Schedule } from '../../core/film/schedule';
 import { chooseCycle } from '../../state/poses/cycles';

@@ -1,6 +1,6 @@
 import { useRef, useState, type MouseEvent, type PointerEvent } from 'react';
 import { showingAt, type Schedule, type ScheduledPose } from '../../core/film/schedule';
-import { nearestBeat } from '../../core/film/edits/beat-edits';
+import { nearestBeat } from '../../core/edits/beat-edits';
 import { beatsOf } from '../../core/film/placed-beats';
 import { nearestFrame } from '../../core/time/beats';
 import { samplesAFrame } from '../../core/time/frames';

@@ -10,7 +10,7 @@ import {
 } from '@dnd-kit/core';
 import { useRef, useState, type DragEvent, type RefObject } from 'react';
 import type { Film } from '../../core/film/film';
-import { gapAt, type PlacedGap } from '../../core/film/gap-at';
+import { gapAt, type PlacedGap } from '../../core/edits/gap-at';
 import { poseAt, type Schedule } from '../../core/film/schedule';
 import { movePoses } from '../../state/poses/arrange-poses';
 import { choosePose } from '../../state/selection/choose';

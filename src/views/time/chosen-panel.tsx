@@ -1,5 +1,5 @@
 import { Minus, Plus } from 'lucide-react';
-import { fitLength } from '../../core/film/retime/fit';
+import { fitLength } from '../../core/edits/retime/fit';
 import { scheduleOf } from '../../core/film/schedule';
 import { parseHold } from '../../core/time/hold';
 import { count, formatLength } from '../../core/time/format';

@@ -1,6 +1,6 @@
 import { Repeat2 } from 'lucide-react';
-import { ONE_MORE, parsePasses } from '../../core/film/edits/cycle-edits';
-import { WAY_WORDS } from '../../core/film/edits/collections';
+import { ONE_MORE, parsePasses } from '../../core/edits/cycle-edits';
+import { WAY_WORDS } from '../../core/edits/collections';
 import { CYCLE_WAYS, type Cycle, type CycleWay, type Film } from '../../core/film/film';
 import { posesIn } from '../../core/film/items';
 import { sequenceOf } from '../../core/film/sequence';

@@ -1,6 +1,6 @@
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { useEffect, useRef } from 'react';
-import { editLabel } from '../../core/film/edits/edit-label';
+import { editLabel } from '../../core/edits/edit-label';
 import { count } from '../../core/time/format';
 import { goToEdit } from '../../state/document/edit-film';
 import { useWorkbench } from '../../state/shell/workbench';

@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import type { Film } from '../../core/film/film';
-import { fitEdit, type Fit } from '../../core/film/retime/fit';
+import { fitEdit, type Fit } from '../../core/edits/retime/fit';
 import { parseFit } from '../../core/time/length';
 import { count, formatLength } from '../../core/time/format';
 import { Button } from '../../kit/button';

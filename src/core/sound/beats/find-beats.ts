@@ -1,4 +1,4 @@
-import type { Beats } from '../../film/sound';
+import { type Beats } from '../../sound/beats/beats';
 import { SAMPLE_RATE } from '../../time/frames';
 import { beatPeriods } from './beat-period';
 import { CURVE_RATE, EARLY, onsetCurve } from './onset-curve';

@@ -1,4 +1,4 @@
-import type { TempoStep } from '../../film/sound';
+import { type TempoStep } from '../../sound/beats/beats';
 import { SAMPLE_RATE } from '../../time/frames';
 
 /** Beats are steady while they lie within this of an even row, root mean square: 20 ms. */

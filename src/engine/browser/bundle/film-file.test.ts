@@ -6,7 +6,7 @@ import { BundleReader, type BundlePart } from '../../../core/formats/bundle';
 import { crc32 } from '../../../core/formats/crc32';
 import { filmDocument } from '../../../core/formats/film-document';
 import { filmFiles, storedFiles } from './film-file';
-import { zipFile } from '../out/zip-file';
+import { zipFile } from './zip-file';
 
 const hash = (n: number): string => n.toString(16).padStart(64, '0');
 

@@ -1,7 +1,7 @@
 import type { Film } from '../../../core/film/film';
 import { filesOf } from '../../../core/film/photo-picture';
 import { DOCUMENT, documentEntry, photoEntry, soundEntry } from '../../../core/formats/bundle';
-import type { OutFile } from '../out/zip-file';
+import type { OutFile } from './zip-file';
 
 const HASH = /[0-9a-f]{64}/g;
 

@@ -6,7 +6,7 @@ import { originals } from '../store/stores';
 import { readStored } from '../store/film-repository';
 import { filmFiles, storedFiles } from '../bundle/film-file';
 import { filmPicture } from './film-picture';
-import { zipFile, type OutFile } from './zip-file';
+import { zipFile, type OutFile } from '../bundle/zip-file';
 
 async function readOriginal(hash: string, name: string): Promise<Blob> {
   const original = await originals.getItem<Blob>(hash);

@@ -1,5 +1,5 @@
 import type { Loudness } from '../../../core/sound/loudness';
-import type { MixPlan } from '../../../core/sound/mix-plan';
+import type { MixPlan } from '../../../core/mix/mix-plan';
 import { withProgress } from '../threads/with-progress';
 import { mixWorkers } from './mix-workers';
 

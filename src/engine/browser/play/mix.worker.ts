@@ -1,7 +1,7 @@
 import { expose, transfer } from 'comlink';
 import { LoudnessMeter, type Loudness } from '../../../core/sound/loudness';
-import type { MixPlan } from '../../../core/sound/mix-plan';
-import { MIX_BLOCK, mixBlock, neededFor, type Stereo } from '../../../core/sound/mixer';
+import type { MixPlan } from '../../../core/mix/mix-plan';
+import { MIX_BLOCK, mixBlock, neededFor, type Stereo } from '../../../core/mix/mixer';
 import { Resampler } from '../../../core/sound/resampler';
 import { SAMPLE_RATE } from '../../../core/time/frames';
 import { SoundSamples } from '../sounds/sound-samples';

@@ -1,5 +1,5 @@
-import type { MixPlan } from '../../../core/sound/mix-plan';
-import { MIX_BLOCK } from '../../../core/sound/mixer';
+import type { MixPlan } from '../../../core/mix/mix-plan';
+import { MIX_BLOCK } from '../../../core/mix/mixer';
 import type { Loudness } from '../../../core/sound/loudness';
 import { SAMPLE_RATE } from '../../../core/time/frames';
 import type { Lease } from '../threads/worker-pool';

@@ -1,7 +1,7 @@
-import type { Beats } from '../../../core/film/sound';
+import { type Beats } from '../../../core/sound/beats/beats';
 import { findBeats } from '../../../core/sound/beats/find-beats';
 import { SAMPLE_RATE } from '../../../core/time/frames';
-import { PIECE } from './sound-analysis';
+import { PIECE } from '../store/sound-analysis';
 import { SoundSamples } from './sound-samples';
 import { toMono } from './to-mono';
 

@@ -6,7 +6,7 @@ import { pcm24, wavHead } from '../../../core/formats/wav';
 import { peakBetween } from '../../../core/sound/peaks';
 import { originals, soundAnalyses, soundPieces } from '../store/stores';
 import { bringInSound, type SoundBroughtIn } from './bring-in-sound';
-import { PIECE, readAnalysis } from './sound-analysis';
+import { PIECE, readAnalysis } from '../store/sound-analysis';
 import { SoundSamples } from './sound-samples';
 
 beforeEach(async () => {

@@ -10,7 +10,7 @@ import { isFull } from '../store/is-full';
 import { sha256Of } from '../store/sha256';
 import { originals, soundAnalyses, soundPieces } from '../store/stores';
 import { readSound, type SoundStream } from './read-sound';
-import { PIECE, pieceKey, pieceKeys, readAnalysis, type SoundAnalysis } from './sound-analysis';
+import { PIECE, pieceKey, pieceKeys, readAnalysis, type SoundAnalysis } from '../store/sound-analysis';
 import { SoundSamples } from './sound-samples';
 import { toMono } from './to-mono';
 import { toStereo } from './to-stereo';

@@ -1,4 +1,4 @@
-import type { Beats } from '../../../core/film/sound';
+import { type Beats } from '../../../core/sound/beats/beats';
 import { soundWorkers } from './sound-workers';
 
 /**

@@ -1,6 +1,6 @@
-import type { Needed, ReadSound } from '../../../core/sound/mixer';
+import type { Needed, ReadSound } from '../../../core/mix/mixer';
 import { soundPieces } from '../store/stores';
-import { PIECE, pieceKey, type SoundPiece } from './sound-analysis';
+import { PIECE, pieceKey, type SoundPiece } from '../store/sound-analysis';
 
 /** Pieces held at the same time: 24 of two channels are 92 MB. */
 const MOST_HELD = 24;

@@ -1,6 +1,6 @@
 import type { Film } from '../../../core/film/film';
 import { filesOf } from '../../../core/film/photo-picture';
-import { pieceKeys } from '../sounds/sound-analysis';
+import { pieceKeys } from './sound-analysis';
 import { originals, previews, soundAnalyses, soundPieces, thumbnails } from './stores';
 
 /** What a film needs and this browser does not have, by hash. A browser may clear its stores, one without the other. */

@@ -4,7 +4,7 @@ import { takeAsRead } from '../../../core/formats/check-film';
 import { filmDocument, readFilmDocument } from '../../../core/formats/film-document';
 import { openFilmDocument } from '../../../core/formats/mend-document';
 import { err, ok, type Result } from '../../../core/time/result';
-import { removeTakesOf } from '../record/take-repository';
+import { removeTakesOf } from './take-repository';
 import { forgetArrival, readArrival } from './arrival-repository';
 import { deleteJournal, followJournal, type DocumentMark, type Kept } from './journal';
 import { forgetIntake } from './intake-repository';

@@ -1,5 +1,5 @@
 import { count } from '../../../core/time/format';
-import type { SoundPiece } from '../sounds/sound-analysis';
+import type { SoundPiece } from './sound-analysis';
 import { filesOf } from '../../../core/film/photo-picture';
 import { keepFilm, listFilms, readFilm, readStored } from './film-repository';
 import { deleteJournal, filmsWhoseJournalNames } from './journal';

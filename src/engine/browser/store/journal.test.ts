@@ -1,10 +1,10 @@
 import 'fake-indexeddb/auto';
 import fc from 'fast-check';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
-import type { Edit } from '../../../core/film/edits/edit';
-import { editLabel } from '../../../core/film/edits/edit-label';
+import type { Edit } from '../../../core/edits/edit';
+import { editLabel } from '../../../core/edits/edit-label';
 import type { Film, Flag } from '../../../core/film/film';
-import { amend, perform, redo, startHistory, undo, type History } from '../../../core/film/history';
+import { amend, perform, redo, startHistory, undo, type History } from '../../../core/edits/history';
 import { filmOf } from '../../../core/film/random-films';
 import { FILM_VERSION } from '../../../core/formats/film-document';
 import { keepFilm, readKept } from './film-repository';

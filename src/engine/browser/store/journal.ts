@@ -1,7 +1,7 @@
 import Joi from 'joi';
-import { applyEdit } from '../../../core/film/edits/apply-edit';
+import { applyEdit } from '../../../core/edits/apply-edit';
 import type { Film } from '../../../core/film/film';
-import type { History, Step } from '../../../core/film/history';
+import type { History, Step } from '../../../core/edits/history';
 import { FILM_VERSION } from '../../../core/formats/film-document';
 import { readStep } from '../../../core/formats/read-step';
 import { setItems } from './set-items';

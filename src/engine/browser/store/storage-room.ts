@@ -1,6 +1,6 @@
 import type { Film } from '../../../core/film/film';
 import { filesOf } from '../../../core/film/photo-picture';
-import { fileFacts } from '../photos/file-facts';
+import { fileFacts } from './file-facts';
 
 /** What an import needs and what the browser grants, in bytes. */
 export interface StorageRoom {

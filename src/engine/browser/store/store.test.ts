@@ -1,12 +1,12 @@
 import 'fake-indexeddb/auto';
 import fc from 'fast-check';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
-import type { Edit } from '../../../core/film/edits/edit';
+import type { Edit } from '../../../core/edits/edit';
 import type { Film, Photo } from '../../../core/film/film';
 import type { IntakeRow } from '../../../core/film/intake/intake-row';
-import { perform, startHistory } from '../../../core/film/history';
+import { perform, startHistory } from '../../../core/edits/history';
 import { filmWith, photoNamed } from '../../../core/film/random-films';
-import { TakeWriter, closeTake, listTakes, removeTake, takeFile, type Take } from '../record/take-repository';
+import { TakeWriter, closeTake, listTakes, removeTake, takeFile, type Take } from './take-repository';
 import { tryFilmLock } from './film-lock';
 import {
   deleteFilm,

@@ -1,0 +1,77 @@
+import type { Film } from '../film/film';
+import { applyEdit } from './apply-edit';
+import { batch, putAll, type Edit } from './edit';
+import { editLabel } from './edit-label';
+import { invertEdit } from './invert-edit';
+import { loosened } from '../film/moments';
+import { scheduleOf } from '../film/schedule';
+
+/** An edit that was carried out, and what takes it back. */
+export interface Step {
+  readonly edit: Edit;
+  readonly inverse: Edit;
+}
+
+/** A film with what was done to it and what was taken back. A value; every function makes a new one. */
+export interface History {
+  readonly film: Film;
+  readonly done: readonly Step[];
+  readonly undone: readonly Step[];
+}
+
+export const startHistory = (film: Film): History => ({ film, done: [], undone: [] });
+
+/** An edit together with what flags, points and cues have to remember when it takes their poses away. */
+function withMoments(film: Film, edit: Edit): Edit {
+  if (film.flags.length === 0 && film.cues.length === 0 && !film.range.in && !film.range.out) return edit;
+  const after = scheduleOf(applyEdit(film, edit));
+  const { flags, range, cues } = loosened(film, scheduleOf(film), after);
+  if (flags.length === 0 && cues.length === 0 && !range.in && !range.out) return edit;
+  return batch(editLabel(edit), [
+    edit,
+    putAll('flags', flags),
+    putAll('cues', cues),
+    { kind: 'patch', of: 'range', patch: range },
+  ]);
+}
+
+/** Carries out an edit; what had been taken back can no longer be done again. */
+export function perform({ film, done }: History, change: Edit): History {
+  const edit = withMoments(film, change);
+  return {
+    film: applyEdit(film, edit),
+    done: [...done, { edit, inverse: invertEdit(film, edit) }],
+    undone: [],
+  };
+}
+
+/** Carries out an edit as a part of the last one: both are taken back together. */
+export function amend(history: History, edit: Edit): History {
+  const last = history.done.at(-1);
+  if (!last) return perform(history, edit);
+  const step: Step = {
+    edit: { kind: 'batch', edits: [...partsOf(last.edit), edit] },
+    inverse: { kind: 'batch', edits: [invertEdit(history.film, edit), ...partsOf(last.inverse)] },
+  };
+  return { film: applyEdit(history.film, edit), done: [...history.done.slice(0, -1), step], undone: [] };
+}
+
+const partsOf = (edit: Edit): readonly Edit[] => (edit.kind === 'batch' ? edit.edits : [edit]);
+
+/** Takes the last edit back; without one, the same history. */
+export function undo(history: History): History {
+  const step = history.done.at(-1);
+  if (!step) return history;
+  return {
+    film: applyEdit(history.film, step.inverse),
+    done: history.done.slice(0, -1),
+    undone: [step, ...history.undone],
+  };
+}
+
+/** Does again what was taken back last; without one, the same history. */
+export function redo(history: History): History {
+  const [step, ...rest] = history.undone;
+  if (!step) return history;
+  return { film: applyEdit(history.film, step.edit), done: [...history.done, step], undone: rest };
+}
