@@ -1,3 +1,5 @@
+import { ascii } from '../bytes/ascii';
+
 /** A page of an Ogg file has a head of 27 bytes and a table of up to 255 (RFC 3533, section 6). */
 const HEAD = 27;
 const LAST_PAGE = 4;
@@ -26,7 +28,7 @@ export async function oggEnd(
       window = new Uint8Array(await read(from, Math.min(size, from + (1 << 20))));
     }
     const page = window.subarray(at - from);
-    if (String.fromCharCode(...page.subarray(0, 4)) !== 'OggS') break;
+    if (ascii(page, 0, 4) !== 'OggS') break;
     const segments = page[26] ?? 0;
     const body = page.subarray(HEAD, HEAD + segments).reduce((sum, each) => sum + each, 0);
     const next = at + HEAD + segments + body;

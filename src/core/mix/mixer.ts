@@ -1,4 +1,4 @@
-import { fadeGain } from '../sound/fade';
+import { gainOfFades } from '../sound/fade';
 import { limit, LIMITER_REACH } from '../sound/limiter';
 import { voicesBetween, type MixPlan, type Voice } from './mix-plan';
 import { duckingGain } from '../sound/ducking';
@@ -58,12 +58,7 @@ export function neededFor(plan: MixPlan, block: number): readonly Needed[] {
 
 /** The factor of a voice at a place of the film. */
 function gainAt(plan: MixPlan, voice: Voice, at: number): number {
-  const { start, end, fadeIn, fadeOut } = voice;
-  const length = end - start;
-  let gain = voice.gain * plan.gain;
-  const [rise, fall] = [Math.min(fadeIn.samples, length), Math.min(fadeOut.samples, length)];
-  if (at - start < rise) gain *= fadeGain(fadeIn.curve, (at - start) / rise);
-  if (end - 1 - at < fall) gain *= fadeGain(fadeOut.curve, (end - 1 - at) / fall);
+  let gain = voice.gain * plan.gain * gainOfFades(voice, at);
   if (voice.stepsBack && plan.stepBack) gain *= duckingGain(plan.dialogue, plan.stepBack, at);
   return gain;
 }

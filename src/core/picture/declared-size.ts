@@ -1,13 +1,12 @@
+import { ascii } from '../bytes/ascii';
 import { heifSize } from './heif';
 import type { Size } from './size';
 import { storedSize } from './stored-size';
 
-const ascii = (bytes: Uint8Array, at: number): string => String.fromCharCode(...bytes.subarray(at, at + 4));
-
 /** Sides of a WebP picture (RFC 9649) by its first chunk: extended, lossless or lossy. */
 function webpSize(bytes: Uint8Array, view: DataView): Size | undefined {
   if (bytes.length < 31) return undefined;
-  switch (ascii(bytes, 12)) {
+  switch (ascii(bytes, 12, 4)) {
     case 'VP8X':
       return {
         width: (view.getUint32(24, true) & 0xffffff) + 1,

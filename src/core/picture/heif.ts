@@ -1,3 +1,4 @@
+import { ascii } from '../bytes/ascii';
 import type { Size } from './size';
 
 /** An ISO base media file box: its type and the bytes between its header and its end. */
@@ -5,8 +6,6 @@ interface Box {
   readonly type: string;
   readonly content: Uint8Array;
 }
-
-const text = (bytes: Uint8Array, at: number): string => String.fromCharCode(...bytes.subarray(at, at + 4));
 
 /** The boxes that stand behind each other in some bytes (ISO/IEC 14496-12, 4.2). */
 function* boxesOf(bytes: Uint8Array): Generator<Box> {
@@ -21,7 +20,7 @@ function* boxesOf(bytes: Uint8Array): Generator<Box> {
     // A length of nothing means up to the end.
     if (length === 0) length = bytes.length - at;
     if (length < header || at + length > bytes.length) return;
-    yield { type: text(bytes, at + 4), content: bytes.subarray(at + header, at + length) };
+    yield { type: ascii(bytes, at + 4, 4), content: bytes.subarray(at + header, at + length) };
     at += length;
   }
 }
@@ -42,7 +41,7 @@ function propertiesOf(file: Uint8Array): Uint8Array | undefined {
 /** The first ICC profile of a HEIF file (`colr`); undefined without one. */
 export function heifProfile(file: Uint8Array): Uint8Array | undefined {
   for (const { type, content } of boxesOf(propertiesOf(file) ?? new Uint8Array(0))) {
-    if (type === 'colr' && /^(prof|rICC)$/.test(text(content, 0))) return content.subarray(4);
+    if (type === 'colr' && /^(prof|rICC)$/.test(ascii(content, 0, 4))) return content.subarray(4);
   }
   return undefined;
 }

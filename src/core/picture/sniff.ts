@@ -1,3 +1,4 @@
+import { ascii } from '../bytes/ascii';
 /** Picture files that every current browser decodes. */
 type NativeType = 'image/jpeg' | 'image/png' | 'image/webp' | 'image/avif' | 'image/gif' | 'image/bmp';
 /** Picture files that a package decodes. */
@@ -6,9 +7,6 @@ export type PhotoType = NativeType | ForeignType;
 
 export const isForeign = (type: string): type is ForeignType =>
   type === 'image/tiff' || type === 'image/heic' || type === 'image/x-raw';
-
-const ascii = (bytes: Uint8Array, at: number, length: number): string =>
-  String.fromCharCode(...bytes.subarray(at, at + length));
 
 /** Tags of TIFF 6.0 and DNG that camera raw files have in their first directory and other TIFFs do not. */
 const DNG_VERSION = 50_706;

@@ -27,3 +27,26 @@ export function fadeGain(curve: FadeCurve, part: number): number {
       );
   }
 }
+
+/** The fades of what is heard from `start` until `end`, in samples; one that is longer than that counts as long. */
+export interface Fades {
+  readonly start: number;
+  readonly end: number;
+  readonly fadeIn?: Fade | undefined;
+  readonly fadeOut?: Fade | undefined;
+}
+
+/**
+ * The factor at a sample. A fade-out is a fade-in played backward: the first sample of the one and the last of the other are
+ * silent.
+ */
+export function gainOfFades({ start, end, fadeIn, fadeOut }: Fades, at: number): number {
+  const length = end - start;
+  const [into, left] = [at - start, end - 1 - at];
+  let gain = 1;
+  if (fadeIn && into < Math.min(fadeIn.samples, length))
+    gain *= fadeGain(fadeIn.curve, into / Math.min(fadeIn.samples, length));
+  if (fadeOut && left < Math.min(fadeOut.samples, length))
+    gain *= fadeGain(fadeOut.curve, left / Math.min(fadeOut.samples, length));
+  return gain;
+}

@@ -1,3 +1,4 @@
+import { gcd } from '../time/gcd';
 import { SAMPLE_RATE } from '../time/frames';
 
 /**
@@ -20,8 +21,6 @@ function bessel(x: number): number {
   }
   return sum;
 }
-
-const gcd = (a: number, b: number): number => (b === 0 ? a : gcd(b, a % b));
 
 /** The most phases that are worked out ahead; rates that would need more are taken to the nearest. */
 const MOST_PHASES = 4096;

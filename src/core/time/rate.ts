@@ -1,3 +1,4 @@
+import { gcd } from './gcd';
 import { err, ok, type Result } from './result';
 
 /** Frames a second as an exact fraction in lowest terms: 24000/1001 is not 23.976. */
@@ -10,8 +11,6 @@ const SLOWEST = 1;
 const FASTEST = 120;
 /** The largest number that a rate is made of: nine figures can be typed. */
 const LARGEST_PART = 999_999_999;
-
-const gcd = (a: number, b: number): number => (b === 0 ? a : gcd(b, a % b));
 
 const isPart = (n: number): boolean => Number.isInteger(n) && n >= 1 && n <= LARGEST_PART;
 

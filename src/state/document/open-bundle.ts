@@ -1,3 +1,4 @@
+import { newId } from '../../engine/browser/new-id';
 import { filesOf } from '../../core/film/photo-picture';
 import type { Film } from '../../core/film/film';
 import { formatMended, type OpenedFilm } from '../../core/formats/mend-document';
@@ -52,7 +53,7 @@ async function whereTo(
   film: Film,
 ): Promise<{ readonly into: Film; readonly isNew: boolean } | undefined> {
   const known = await knownFilm(film.id);
-  const fresh = { into: { ...film, id: crypto.randomUUID() }, isNew: true };
+  const fresh = { into: { ...film, id: newId() }, isNew: true };
   if (!known) return fresh;
   const { title } = known.film;
   const cut = known.arrival?.complete === false;

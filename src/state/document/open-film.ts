@@ -1,3 +1,4 @@
+import { newId } from '../../engine/browser/new-id';
 import { count } from '../../core/time/format';
 import { scheduleOf } from '../../core/film/schedule';
 import { emptyFilm, type Film } from '../../core/film/film';
@@ -147,8 +148,7 @@ export async function openNewFilm(film: Film, stage: Stage = 'time'): Promise<vo
   await openFilmById(film.id, stage);
 }
 
-export const newFilm = (title = 'Untitled film'): Film =>
-  emptyFilm(crypto.randomUUID(), crypto.randomUUID(), title);
+export const newFilm = (title = 'Untitled film'): Film => emptyFilm(newId(), newId(), title);
 
 export async function showShelf(how: 'push' | 'replace' | 'stay' = 'push'): Promise<void> {
   if (!(await letGo())) return;

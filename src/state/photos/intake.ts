@@ -1,3 +1,4 @@
+import { newId } from '../../engine/browser/new-id';
 import { create } from 'zustand';
 import { DEFAULT_LAY_OUT, layOutEdit, type LayOut } from '../../core/edits/lay-out';
 import { isUsable, type IntakeRow } from '../../core/film/intake/intake-row';
@@ -128,7 +129,7 @@ let lastStep: unknown;
 function perform(film: Film, rows: readonly IntakeRow[], choice: LayOut): void {
   const newest = (): unknown => workbench().history?.done.at(-1);
   const goesOn = lastStep !== undefined && newest() === lastStep;
-  (goesOn ? editOn : edit)(layOutEdit(film, rows, choice, () => crypto.randomUUID()));
+  (goesOn ? editOn : edit)(layOutEdit(film, rows, choice, newId));
   lastStep = newest();
 }
 
@@ -136,7 +137,7 @@ function perform(film: Film, rows: readonly IntakeRow[], choice: LayOut): void {
 export const takeInUnread = (names: readonly string[]): void =>
   takeIn(
     names.map((name) => ({
-      id: crypto.randomUUID(),
+      id: newId(),
       name,
       problem: `${name} could not be read: the system does not let it be opened. It was left out.`,
       leftOut: false,

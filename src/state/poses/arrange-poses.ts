@@ -1,3 +1,4 @@
+import { newId } from '../../engine/browser/new-id';
 import {
   exchangeEdit,
   holdEdit,
@@ -22,8 +23,6 @@ import { isHold, LONGEST_HOLD } from '../../core/time/hold';
 import { count } from '../../core/time/format';
 import { edit, mayWrite, targetPoses } from '../document/edit-film';
 import { openFilm, setWorkbench, tell } from '../shell/workbench';
-
-export const newId = (): string => crypto.randomUUID();
 
 /** Does something with the meant poses of the open film; nothing where there are none. */
 function withMeant(make: (film: Film, poseIds: readonly string[]) => Edit | undefined): void {

@@ -2,7 +2,7 @@ import { makeCycleEdit, takePassOutEdit, unrollEdit, withinADay } from '../../co
 import type { Cycle, CycleShape, Film } from '../../core/film/film';
 import { isCycle, itemsOf, posesIn } from '../../core/film/items';
 import { scheduleOf } from '../../core/film/schedule';
-import { newId } from './arrange-poses';
+import { newId } from '../../engine/browser/new-id';
 import { targetPoses, tryEdit } from '../document/edit-film';
 import { setWorkbench, workbench } from '../shell/workbench';
 

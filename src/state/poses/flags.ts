@@ -2,7 +2,7 @@ import type { Flag } from '../../core/film/film';
 import { momentAt, placedFlags, placeOf } from '../../core/film/moments';
 import { placedTranscript } from '../../core/film/placed-transcript';
 import { scheduleOf } from '../../core/film/schedule';
-import { newId } from './arrange-poses';
+import { newId } from '../../engine/browser/new-id';
 import { edit } from '../document/edit-film';
 import { goTo, pause } from '../transport/player';
 import { openFilm, tell, workbench } from '../shell/workbench';

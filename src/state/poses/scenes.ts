@@ -10,7 +10,7 @@ import {
 import type { Scene } from '../../core/film/film';
 import { spanOf } from '../../core/film/moments';
 import { poseAt, scheduleOf } from '../../core/film/schedule';
-import { newId } from './arrange-poses';
+import { newId } from '../../engine/browser/new-id';
 import { edit, tryEdit } from '../document/edit-film';
 import { openFilm, setWorkbench, tell, workbench } from '../shell/workbench';
 

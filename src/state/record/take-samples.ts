@@ -3,7 +3,7 @@ import type { Film } from '../../core/film/film';
 import { frameToSample, SAMPLE_RATE } from '../../core/time/frames';
 import { TakeWriter, type Take } from '../../engine/browser/store/take-repository';
 import { isFull } from '../../engine/browser/store/is-full';
-import { newId } from '../poses/arrange-poses';
+import { newId } from '../../engine/browser/new-id';
 import { useRecord } from './microphone';
 import { useTakes } from './takes';
 import { tell } from '../shell/workbench';

@@ -11,7 +11,7 @@ import {
 } from '../../engine/browser/store/take-repository';
 import { importSounds } from '../../engine/browser/sounds/import-sounds';
 import type { SoundBroughtIn } from '../../engine/browser/sounds/bring-in-sound';
-import { newId } from '../poses/arrange-poses';
+import { newId } from '../../engine/browser/new-id';
 import { chooseCue } from '../sound/cues';
 import { edit } from '../document/edit-film';
 import { saveNow } from '../document/autosave';

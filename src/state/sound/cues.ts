@@ -1,3 +1,4 @@
+import { sampleHere } from '../transport/sample-here';
 import { placeCues, type PlacedCue } from '../../core/film/cue-place';
 import {
   changeLaneEdit,
@@ -21,7 +22,7 @@ import type { Lane, LaneKind, Mix, Sound } from '../../core/film/sound';
 import { loudestOnset, type Onset } from '../../core/sound/onsets';
 import { count } from '../../core/time/format';
 import { frameToSample } from '../../core/time/frames';
-import { newId } from '../poses/arrange-poses';
+import { newId } from '../../engine/browser/new-id';
 import { useContactPreference } from './contact-preference';
 import { edit, tryEdit } from '../document/edit-film';
 import { analysisOf } from './sounds';
@@ -42,8 +43,6 @@ function withChosen(act: (film: Film, ids: readonly string[]) => void): void {
   const ids = [...workbench().chosenCues];
   if (film && ids.length > 0) act(film, ids);
 }
-
-const sampleHere = (film: Film): number => frameToSample(workbench().frame, film.settings.rate);
 
 /**
  * Lays a sound into a lane, or the one that suits it, at a frame or the one on screen; in a lane of effects its loudest attack comes to lie there.

@@ -6,7 +6,7 @@ import { count } from '../../core/time/format';
 import { importSounds, type SoundProgress } from '../../engine/browser/sounds/import-sounds';
 import { SoundSamples } from '../../engine/browser/sounds/sound-samples';
 import { readAnalysis, type SoundAnalysis } from '../../engine/browser/store/sound-analysis';
-import { newId } from '../poses/arrange-poses';
+import { newId } from '../../engine/browser/new-id';
 import { edit } from '../document/edit-film';
 import { saveNow } from '../document/autosave';
 import { checkAgain, useMissing } from '../document/missing';

@@ -1,3 +1,4 @@
+import { sampleHere } from '../transport/sample-here';
 import { placeCues, type PlacedCue } from '../../core/film/cue-place';
 import {
   addWordsEdit,
@@ -13,9 +14,9 @@ import type { Film } from '../../core/film/film';
 import { readWebVtt, webVtt } from '../../core/formats/webvtt';
 import { fileName } from '../../core/formats/file-name';
 import type { SampleSpan } from '../../core/sound/ducking';
-import { frameToSample } from '../../core/time/frames';
+
 import { count } from '../../core/time/format';
-import { newId } from '../poses/arrange-poses';
+import { newId } from '../../engine/browser/new-id';
 import { edit, tryEdit } from '../document/edit-film';
 import { handOver } from '../shell/hand-over';
 import { analysisOf } from './sounds';
@@ -51,8 +52,6 @@ export const typeWord = ({ word, placed }: PlacedWord, text: string): void =>
 
 /** The sample of a word's sound that is heard at a sample of the film. */
 const soundSample = ({ cue, start }: PlacedCue, at: number): number => cue.from + at - start;
-
-const sampleHere = (film: Film): number => frameToSample(workbench().frame, film.settings.rate);
 
 /** Moves a word to the frame on screen. */
 export function moveWordHere({ word, placed }: PlacedWord): void {

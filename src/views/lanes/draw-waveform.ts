@@ -1,5 +1,5 @@
 import type { PlacedCue } from '../../core/film/cue-place';
-import { fadeGain } from '../../core/sound/fade';
+import { gainOfFades } from '../../core/sound/fade';
 import { gainOf } from '../../core/sound/level';
 import { peakBetween, type Peaks } from '../../core/sound/peaks';
 import { FINEST } from '../../core/sound/stretch-peaks';
@@ -13,17 +13,9 @@ export interface WaveWindow {
   readonly height: number;
 }
 
-/** How loud a cue of a level, as a factor, is at a sample of the film: with its fades. */
-function gainAt({ cue, start, heardUntil }: PlacedCue, level: number, at: number): number {
-  const length = heardUntil - start;
-  let gain = level;
-  const { fadeIn: rise, fadeOut: fall } = cue;
-  if (rise && at - start < rise.samples)
-    gain *= fadeGain(rise.curve, (at - start) / Math.min(length, rise.samples));
-  if (fall && heardUntil - at < fall.samples)
-    gain *= fadeGain(fall.curve, (heardUntil - at) / Math.min(length, fall.samples));
-  return gain;
-}
+/** How loud a cue of a level, as a factor, is at a sample of the film: with its fades, as it is mixed. */
+const gainAt = ({ cue, start, heardUntil }: PlacedCue, level: number, at: number): number =>
+  level * gainOfFades({ start, end: heardUntil, fadeIn: cue.fadeIn, fadeOut: cue.fadeOut }, at);
 
 /** The least and the greatest sample, −1 to 1, of a stretch of a sound. */
 export type PeakOf = (from: number, to: number) => readonly [least: number, most: number];

@@ -8,7 +8,7 @@ import { Button } from '../../kit/button';
 import { Pair } from '../../kit/pair';
 import { SelectField } from '../../kit/select-field';
 import { TypedField } from '../../kit/typed-field';
-import { newId } from '../../state/poses/arrange-poses';
+import { newId } from '../../engine/browser/new-id';
 import { edit } from '../../state/document/edit-film';
 import styles from './settings.module.css';
 

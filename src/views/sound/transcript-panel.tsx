@@ -15,7 +15,7 @@ import { count } from '../../core/time/format';
 import { Button, IconButton } from '../../kit/button';
 import { Actions } from '../../kit/actions';
 import { SelectField } from '../../kit/select-field';
-import { newId } from '../../state/poses/arrange-poses';
+import { newId } from '../../engine/browser/new-id';
 import { targetPoses } from '../../state/document/edit-film';
 import { goTo, pause } from '../../state/transport/player';
 import {

@@ -6,7 +6,7 @@ import { count, formatLength } from '../../core/time/format';
 import { Button } from '../../kit/button';
 import { Dialog } from '../../kit/dialog';
 import { TypedField } from '../../kit/typed-field';
-import { newId } from '../../state/poses/arrange-poses';
+import { newId } from '../../engine/browser/new-id';
 import { edit } from '../../state/document/edit-film';
 import { tell } from '../../state/shell/workbench';
 

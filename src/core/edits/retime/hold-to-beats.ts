@@ -3,7 +3,7 @@ import { err, ok, type Result } from '../../time/result';
 import { count } from '../../time/format';
 import { frameToSample, SAMPLE_RATE } from '../../time/frames';
 import { firstPlaces } from '../../film/cue-place';
-import { applyEdit } from '../apply-edit';
+import { inSteps } from '../in-steps';
 import type { Edit } from '../edit';
 import type { Film } from '../../film/film';
 import { beatsOfCue } from '../../film/placed-beats';
@@ -42,21 +42,14 @@ const nearestIndex = (frames: readonly number[], frame: number): number =>
     0,
   );
 
-/** Carries out one step after the other, each on the film that those before it made. */
-function inSteps(
+/** One hold after the other, as one change. */
+function holdsInSteps(
   film: Film,
-  words: string,
+  label: string,
   steps: readonly ((now: Film) => Result<Edit>)[],
 ): Result<HoldChange> {
-  let now = film;
-  const edits: Edit[] = [];
-  for (const step of steps) {
-    const edit = step(now);
-    if (!edit.ok) return edit;
-    edits.push(edit.value);
-    now = applyEdit(now, edit.value);
-  }
-  return ok(holdChange(film, words, edits));
+  const edits = inSteps(film, steps);
+  return edits.ok ? ok(holdChange(film, label, edits.value)) : edits;
 }
 
 /** Which of its edges a pose puts on the beat: it starts there, or what follows does, by its own hold. */
@@ -71,7 +64,7 @@ export function snapToBeats(
 ): Result<HoldChange> {
   if (beatFrames(film, cueId).length === 0) return NO_BEATS;
   const words = `${count(poseIds.length, edge === 'start' ? 'pose' : 'hold')} snapped to beats`;
-  return inSteps(
+  return holdsInSteps(
     film,
     words,
     poseIds.map((poseId) => (now) => {
@@ -124,5 +117,5 @@ export function runOnBeats(
   const steps = poseIds.map((poseId, i) => (now: Film) => onBeat(now, poseId, 1, i + 1));
   if (index > 0) steps.unshift((now) => onBeat(now, poseIds[0] ?? '', 0, 0));
   const often = every < 1 ? 'every half beat' : every === 1 ? 'every beat' : `every ${every} beats`;
-  return inSteps(film, `${count(poseIds.length, 'pose')} put on ${often}`, steps);
+  return holdsInSteps(film, `${count(poseIds.length, 'pose')} put on ${often}`, steps);
 }

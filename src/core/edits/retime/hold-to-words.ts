@@ -1,7 +1,7 @@
 import { err, ok, type Result } from '../../time/result';
 import { count } from '../../time/format';
 import { applyEdit } from '../apply-edit';
-import type { Edit } from '../edit';
+import { inSteps } from '../in-steps';
 import type { Film } from '../../film/film';
 import { placedTranscript, type PlacedWord } from '../../film/placed-transcript';
 import { fitEdit } from './fit';
@@ -42,17 +42,16 @@ export function startWithWords(
       `${count(poseIds.length, 'pose is', 'poses are')} chosen and ${count(refs.length, 'word is', 'words are')} to be met: choose as many poses as words.`,
     );
   }
-  let now = film;
-  const edits: Edit[] = [];
-  for (const [i, poseId] of poseIds.entries()) {
-    const entry = shownOnce(now, poseId);
-    if (!entry.ok) return entry;
-    const edit = startOn(now, entry.value.index, markOf(now, refs[i] as WordRef), early);
-    if (!edit.ok) return edit;
-    edits.push(edit.value);
-    now = applyEdit(now, edit.value);
-  }
-  return ok(holdChange(film, `${count(poseIds.length, 'pose')} put on words`, edits));
+  const edits = inSteps(
+    film,
+    poseIds.map((poseId, i) => (now) => {
+      const entry = shownOnce(now, poseId);
+      return entry.ok ? startOn(now, entry.value.index, markOf(now, refs[i] as WordRef), early) : entry;
+    }),
+  );
+  return edits.ok
+    ? ok(holdChange(film, `${count(poseIds.length, 'pose')} put on words`, edits.value))
+    : edits;
 }
 
 /** Fits a run of poses between two words, exactly: it starts with the first, and what follows starts with the second. */

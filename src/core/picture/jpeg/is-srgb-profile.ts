@@ -1,3 +1,5 @@
+import { ascii } from '../../bytes/ascii';
+
 /** Red, green and blue of sRGB as a profile has them: XYZ under D50 (IEC 61966-2-1, adapted by ICC.1). */
 const COLORANTS: Readonly<Record<string, readonly number[]>> = {
   rXYZ: [0.4361, 0.2225, 0.0139],
@@ -17,7 +19,7 @@ export function isSrgbProfile(profile: Uint8Array): boolean {
   let found = 0;
   if (profile.length < 132) return false;
   for (let i = 0, at = 132; i < view.getUint32(128) && at + 12 <= profile.length; i++, at += 12) {
-    const colorant = COLORANTS[String.fromCharCode(...profile.subarray(at, at + 4))];
+    const colorant = COLORANTS[ascii(profile, at, 4)];
     const from = view.getUint32(at + 4);
     if (!colorant || from + 20 > profile.length) continue;
     // Numbers with 16 places below the point, behind a type and four zeros.

@@ -1,3 +1,5 @@
+import { ascii } from '../../bytes/ascii';
+import { jpegSegments, startsFrame } from './jpeg-segments';
 import { isSrgbProfile } from './is-srgb-profile';
 
 /** One component of a JPEG, as its frame and scan headers describe it. */
@@ -37,9 +39,6 @@ interface FrameComponent {
   readonly table: number;
 }
 
-const ascii = (bytes: Uint8Array, from: number, to: number): string =>
-  String.fromCharCode(...bytes.subarray(from, to));
-
 /** Whether an application segment says that the colours are not plain YCbCr of sRGB. */
 function otherColours(marker: number, segment: Uint8Array): boolean {
   if (marker === 0xe2 && ascii(segment, 0, 11) === 'ICC_PROFILE') return !isSrgbProfile(segment.subarray(14));
@@ -57,29 +56,20 @@ export function readJpeg(bytes: Uint8Array): PlainJpeg | undefined {
   const tables = new Map<number, HuffmanSpec>();
   let frame: { width: number; height: number; components: FrameComponent[] } | undefined;
   let restart = 0;
-  let at = 2;
-  while (at + 4 <= bytes.length) {
-    const marker = bytes[at + 1] as number;
-    if (bytes[at] !== 0xff) return undefined;
-    if (marker === 0xff) {
-      at++;
-      continue;
-    }
-    const end = at + 2 + view.getUint16(at + 2);
+  for (const { marker, at, end } of jpegSegments(bytes)) {
     const segment = bytes.subarray(at + 4, end);
     if (end > bytes.length || segment.length === 0) return undefined;
     if (marker === 0xdb) readQuantisers(segment, quantisers);
     else if (marker === 0xc4) readHuffman(segment, tables);
     else if (marker === 0xdd) restart = view.getUint16(at + 4);
     else if (marker === 0xc0 || marker === 0xc1) frame = readFrame(segment);
-    else if (marker >= 0xc2 && marker <= 0xcf && marker !== 0xc8 && marker !== 0xcc) return undefined;
+    else if (startsFrame(marker)) return undefined;
     else if (otherColours(marker, segment)) return undefined;
     else if (marker === 0xda) {
       if (!frame || frame.width === 0 || frame.height === 0) return undefined;
       const components = readScan(segment, frame.components, quantisers, tables);
       return components && { width: frame.width, height: frame.height, components, restart, data: end };
     }
-    at = end;
   }
   return undefined;
 }

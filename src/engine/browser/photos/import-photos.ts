@@ -1,3 +1,4 @@
+import { newId } from '../new-id';
 import type { IntakeRow } from '../../../core/film/intake/intake-row';
 import { inNumberOrder, pathOf } from '../../../core/film/numbering';
 import { foldersBelow } from './files-of';
@@ -94,7 +95,7 @@ export async function importPhotos(
     while (next < total && !room.full && !options.signal.aborted) {
       const index = next++;
       const file = queue[index] as File;
-      const id = crypto.randomUUID();
+      const id = newId();
       const outcome = await threads.bringIn(file, { signal: options.signal });
       // What was being looked at is left; its original is kept last, so nothing half is used.
       if (!outcome) return;

@@ -1,0 +1,2 @@
+/** An identity that nothing else has. */
+export const newId = (): string => crypto.randomUUID();
