@@ -19,6 +19,7 @@ import {
   useBrowser,
 } from './browser';
 import { jpeg, numbered, picture } from './photos';
+import { click, wavOfFloats } from './sounds';
 
 const { visit } = useBrowser();
 
@@ -411,4 +412,37 @@ test('a browser without WebCodecs is told so at the print; everything else works
   await page.getByRole('button', { name: 'Print', exact: true }).click();
   await page.getByRole('alert').filter({ hasText: 'This browser has no WebCodecs' }).waitFor();
   expect(await page.getByRole('button', { name: 'Print the film' }).isDisabled()).toBe(true);
+});
+
+test('a part of the app that cannot be loaded is named in a sentence, and its job ends; the rest goes on', async () => {
+  const { page } = await visit();
+  await page.route(/(picture|sound|print|out)\.worker.*\.js/, (route) => route.abort());
+  await chooseFiles(page, await numbered(3, 1));
+  await page.getByRole('button', { name: /^Lay out \d/ }).click();
+  await expect
+    .poll(() => notes(page))
+    .toContain('The part of Kermis that is to make pictures could not be started or broke off');
+  await page.getByRole('button', { name: 'Put the notes away' }).click();
+  const pause = page.getByRole('button', { name: 'Pause', exact: true });
+  if (await pause.isVisible()) await pause.click();
+
+  await page.getByRole('button', { name: 'Sound', exact: true }).click();
+  await page.getByTestId('choose-sounds').setInputFiles([wavOfFloats('bell.wav', click())]);
+  await expect
+    .poll(() => notes(page))
+    .toMatch(
+      /bell\.wav could not be read\. The part of Kermis that is to read sounds could not be started.*It was left out\./,
+    );
+
+  await page.getByRole('button', { name: 'Print', exact: true }).click();
+  await page.getByRole('button', { name: 'Print the film' }).click();
+  await page
+    .getByText(/The print failed: The part of Kermis that is to print could not be started/)
+    .waitFor();
+  // What needs none of them still works.
+  await page.getByRole('button', { name: 'Time', exact: true }).click();
+  await tickets(page).first().click();
+  await page.getByLabel('Hold', { exact: true }).fill('5');
+  await page.getByLabel('Hold', { exact: true }).press('Enter');
+  await expect.poll(async () => (await counter(page)).frames).toBe(9);
 });

@@ -23,7 +23,7 @@ import { restoreEdit, swapEdit, writtenOutEdit } from './retouch-edits';
 import { bringBackEdit, insertEdit, newSceneEdit, replaceEdit, setAsideEdit, turnEdit } from './use-photos';
 import type { Orientation } from '../picture/orientation';
 import { CYCLE_WAYS, type Film, type Photo } from '../film/film';
-import { isCycle, posesIn, posesOf } from '../film/items';
+import { chosenItems, isCycle, posesIn, posesOf } from '../film/items';
 import { amend, perform, redo, startHistory, undo } from './history';
 import { DEFAULT_LAY_OUT, layOutEdit } from './lay-out';
 import { inNumberOrder, runningNumber } from '../film/numbering';
@@ -88,6 +88,8 @@ const PLAIN_EDITS: { readonly [C in CollectionName]: (film: Film, n: number, fre
     const gap = { parentId: scene?.id ?? '', index: n % ((scene?.items.length ?? 0) + 1) };
     const ids = posesOf(film).map(({ id }) => id);
     const id = ids[n % Math.max(1, ids.length)] ?? '';
+    // A cycle is never left without poses: it goes with its last one.
+    const whole = chosenItems(film, [id]).map(({ item }) => item.id);
     switch (n % 4) {
       case 0:
         return {
@@ -96,9 +98,9 @@ const PLAIN_EDITS: { readonly [C in CollectionName]: (film: Film, n: number, fre
           places: [{ item: { id: fresh, photoId: 'a', hold: 1 }, ...gap }],
         };
       case 1:
-        return { kind: 'remove', of: 'items', ids: [id] };
+        return { kind: 'remove', of: 'items', ids: whole };
       case 2:
-        return { kind: 'move', of: 'items', moves: [{ id, ...gap }] };
+        return moveBefore(film, [id], gap);
       default:
         return { kind: 'patch', of: 'items', patches: [{ id, patch: { hold: 1 + (n % 9), photoId: 'b' } }] };
     }
@@ -125,7 +127,7 @@ function someOfList<L extends Exclude<ListName, 'items'>>(
   const thing = list[at] as Lists[L] | undefined;
   const edits = [
     { kind: 'insert', of, places: [{ item: added, index: at }] },
-    { kind: 'remove', of, ids: thing ? [thing.id] : [] },
+    { kind: 'remove', of, ids: thing && list.length > 1 ? [thing.id] : [] },
     { kind: 'move', of, moves: thing ? [{ id: thing.id, index: (n >> 4) % list.length }] : [] },
     { kind: 'patch', of, patches: thing ? [{ id: thing.id, patch: patchOf(thing) }] : [] },
   ];

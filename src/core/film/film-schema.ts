@@ -31,7 +31,6 @@ import { shaped } from './shaped';
 import { LANE_KINDS, type Cue, type Lane, type Mix, type Pin, type Sound, type Word } from './sound';
 import { FADE_CURVES, type Fade } from '../sound/fade';
 import { type Beats, type TempoStep } from '../sound/beats/beats';
-import type { StepKind } from '../picture/steps/step-kind';
 import { STEPS, type PhotoMends } from '../picture/steps/step';
 import { CEILINGS, LEVELS } from '../sound/level';
 import { TEMPO_BOUNDS } from '../time/beats';
@@ -46,12 +45,13 @@ const side = Joi.number().integer().min(1).max(LONGEST_SIDE).required();
 
 const orientation = Joi.number().integer().min(1).max(8);
 
-/** What was mended of a picture: a number for each step that belongs to a photo, within its bounds. */
+/** What was mended of a picture: a number for each step, within its bounds. */
 const photoMends = Joi.object<PhotoMends>(
   Object.fromEntries(
-    (Object.entries(STEPS) as readonly (readonly [string, StepKind])[])
-      .filter(([, { place }]) => place === 'photo')
-      .map(([step, { least, most }]) => [step, Joi.number().min(least).max(most).optional()]),
+    Object.entries(STEPS).map(([step, { least, most }]) => [
+      step,
+      Joi.number().min(least).max(most).optional(),
+    ]),
   ),
 );
 

@@ -35,7 +35,7 @@ export function filmRecipe(photo: Photo, settings: FilmSettings): Recipe {
     geometry: chained(turnMap(photo), placementMap(placePhoto(shownSize(photo), film, framing))),
     film,
     background,
-    filmSteps: [],
+    filmSteps: stepsAt('film', fileOf(photo).mends),
   };
   inFilm.set(photo, { settings, recipe });
   return recipe;
@@ -61,7 +61,7 @@ export function photoRecipe(photo: Photo): PlainRecipe {
       geometry: turnMap(photo),
       film: shownSize(photo),
       background: SURROUND,
-      filmSteps: [],
+      filmSteps: stepsAt('film', fileOf(photo).mends),
     };
     byThemselves.set(photo, recipe);
   }

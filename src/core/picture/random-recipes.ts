@@ -4,6 +4,8 @@ import type { Pixels } from './pixels';
 import { placementMap, placePhoto } from './placement';
 import type { Recipe, Source } from './recipe';
 import type { Size } from './size';
+import { STEPS, type Step, type StepName } from './steps/step';
+import type { StepKind } from './steps/step-kind';
 
 /** A row of numbers from 0 up to 1 that a seed gives: the generator of Numerical Recipes, the same everywhere. */
 export function randomNumbers(seed: number): () => number {
@@ -32,6 +34,14 @@ export interface RenderCase {
 }
 
 const pick = <T>(next: () => number, list: readonly T[]): T => list[Math.floor(next() * list.length)] as T;
+
+/** Every step there is, each with some number that it takes; in the film's pixels those of the photo's place too. */
+const someSteps = (next: () => number, place: StepKind['place']): readonly Step[] =>
+  (Object.keys(STEPS) as StepName[]).flatMap((step) => {
+    const { least, most }: StepKind = STEPS[step];
+    const value = Math.round((least + next() * (most - least)) * 20) / 20;
+    return place === 'photo' || next() < 0.5 ? [{ step, value }] : [];
+  });
 
 /** What a case may have besides turns, sizes and framings of all kinds. */
 export interface Allowed {
@@ -79,11 +89,11 @@ export function randomCase(seed: number, { steps, slants, seeThrough, sizes }: A
     source: { pixels, orientation },
     recipe: {
       file,
-      photoSteps: steps ? [{ step: 'light', value: Math.round(next() * 160 - 80) / 20 }] : [],
+      photoSteps: steps ? someSteps(next, 'photo') : [],
       geometry: slants ? chained(straight, slant) : straight,
       film,
       background: '#1e5ac8',
-      filmSteps: [],
+      filmSteps: steps ? someSteps(next, 'film') : [],
     },
     size: sizes ? { width: side(1, 90), height: side(1, 90) } : film,
   };

@@ -8,6 +8,7 @@ import { checkFilm } from '../../engine/browser/store/check-film';
 import type { Lost } from '../../engine/browser/store/check-stores';
 import { originals } from '../../engine/browser/store/stores';
 import { longJob } from '../shell/long-job';
+import { sayFault } from '../shell/say-fault';
 import { openFilm, tell, workbench } from '../shell/workbench';
 
 interface MissingState {
@@ -127,7 +128,9 @@ function tellLostSounds(film: Film, silent: readonly string[], files: readonly s
 export async function checkStores(filmId: string, quietly = false): Promise<void> {
   const film = openFilm();
   if (film?.id !== filmId) return;
-  const lost = await checkFilm(film).catch((): Lost | undefined => undefined);
+  const lost = await checkFilm(film)
+    .catch(sayFault)
+    .catch((): Lost | undefined => undefined);
   if (!lost || openFilm()?.id !== filmId) return;
   useMissing.setState({ photos: new Set(lost.photos), sounds: new Set(lost.samples) });
   // Another tab that writes the film does it.

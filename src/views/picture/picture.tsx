@@ -1,3 +1,4 @@
+import { sayFault } from '../../state/shell/say-fault';
 import { useEffect, useEffectEvent, useRef } from 'react';
 import { photosById, type Pose } from '../../core/film/film';
 import { runningNumber } from '../../core/film/numbering';
@@ -87,7 +88,7 @@ export function Picture() {
 
   useEffect(() => {
     const cache = new PictureCache({
-      load: ({ recipe, size }) => largePicture(recipe, size),
+      load: ({ recipe, size }) => largePicture(recipe, size).catch(sayFault),
       budget: BUDGET,
       onArrival: (key) => {
         if (isShown(key)) redraw();

@@ -1,3 +1,4 @@
+import { sayFault } from '../../state/shell/say-fault';
 import { create } from 'zustand';
 import type { Recipe } from '../../core/picture/recipe';
 import { PictureCache, pictureWish, type PictureWish } from '../../engine/browser/pictures/picture-cache';
@@ -35,7 +36,7 @@ function ticketWish(recipe: Recipe): PictureWish {
 
 // One for the page, as the strip is.
 const cache = new PictureCache({
-  load: ({ recipe, size }) => smallPicture(recipe, size),
+  load: ({ recipe, size }) => smallPicture(recipe, size).catch(sayFault),
   budget: BUDGET,
   onArrival: tell,
 });

@@ -12,12 +12,8 @@ export interface Step {
   readonly value: number;
 }
 
-type NamesAt<P extends StepKind['place']> = {
-  [K in StepName]: (typeof STEPS)[K]['place'] extends P ? K : never;
-}[StepName];
-
-/** What a person set of the steps that belong to a photo: true of it in every pose. */
-export type PhotoMends = { readonly [K in NamesAt<'photo'>]?: number | undefined };
+/** What a person set of a photo's file: true of it in every pose. */
+export type PhotoMends = { readonly [K in StepName]?: number | undefined };
 
 /** The steps that are done at a place, in their order, but for those that change nothing. */
 export function stepsAt(place: StepKind['place'], mends: PhotoMends | undefined): readonly Step[] {

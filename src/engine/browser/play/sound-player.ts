@@ -160,7 +160,9 @@ export class SoundPlayer {
   async #feed(run: SoundRun, signal: AbortSignal): Promise<void> {
     while (!signal.aborted) {
       if (this.#sent - (this.#report?.played ?? 0) < AHEAD) {
-        if (!(await this.#send(run, signal))) return;
+        // A mixer that breaks falls silent; who plays next is told.
+        const isMore = await this.#send(run, signal).catch(() => false);
+        if (!isMore) return;
       } else await new Promise((resolve) => setTimeout(resolve, 40));
     }
   }

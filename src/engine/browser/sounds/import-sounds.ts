@@ -43,7 +43,13 @@ export async function importSounds(
           const { remote, failed } = thread;
           return Promise.race([remote.bringInSound(file, tell), failed, stopped, silent]);
         },
-      ).finally(() => clearTimeout(timer));
+      )
+        .catch((error: unknown): SoundBroughtIn => {
+          thread = soundWorkers.lease();
+          const why = error instanceof Error ? error.message : String(error);
+          return { ok: false, problem: `${file.name} could not be read. ${why} It was left out.` };
+        })
+        .finally(() => clearTimeout(timer));
       if (!outcome) return;
       if (outcome === 'silent') {
         thread.end();

@@ -1,5 +1,8 @@
 import { wrap, type Remote } from 'comlink';
 
+/** Why a worker cannot work, as a sentence: it is the app that is broken, not what it was given. */
+export class WorkerFault extends Error {}
+
 /** A worker that is lent: who has it says what becomes of it. */
 export interface Lease<T> {
   readonly remote: Remote<T>;
@@ -99,7 +102,7 @@ export class WorkerPool<T> {
         const why = event.message ? ` (${event.message})` : '';
         this.#drop(held);
         reject(
-          new Error(
+          new WorkerFault(
             `The part of Kermis that is to ${this.#does} could not be started or broke off${why}. Reload the page and try again.`,
           ),
         );

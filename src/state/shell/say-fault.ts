@@ -1,0 +1,8 @@
+import { WorkerFault } from '../../engine/browser/threads/worker-pool';
+import { tell } from './workbench';
+
+/** Says why a worker could not do its work, once, and passes the error on. */
+export function sayFault(error: unknown): never {
+  if (error instanceof WorkerFault) tell(error.message, 'wrong');
+  throw error;
+}
