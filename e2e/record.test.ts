@@ -147,7 +147,9 @@ test('a microphone that is refused, and one that is unplugged, are told of; what
     document.dispatchEvent(new Event('visibilitychange'));
     Reflect.deleteProperty(document, 'hidden');
   });
-  await page.waitForTimeout(500);
+  // It goes on: the film plays on under it.
+  const hidden = (await counter(page)).frame;
+  await expect.poll(async () => (await counter(page)).frame).not.toBe(hidden);
   expect(await recording(page).count()).toBe(1);
   await page.evaluate(() => dispatchEvent(new Event('unplug')));
   await expect.poll(() => notes(page)).toMatch(/unplugged\. What was recorded/);

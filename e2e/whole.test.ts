@@ -84,9 +84,15 @@ test('stores that were cleared are made again where that can be; what cannot is 
     .poll(() => notes(page))
     .toMatch(/The samples of bell\.wav were gone from this browser; they were read again/);
   await putAway();
+  // A worker looks through the stores, and is ended when it has.
+  const looked = new Promise<void>((resolve) =>
+    page.on('worker', (worker) => {
+      if (worker.url().includes('check.worker')) worker.once('close', () => resolve());
+    }),
+  );
   await page.reload();
   await page.getByTestId('counter').waitFor();
-  await page.waitForTimeout(600);
+  await looked;
   expect(await page.getByLabel('What Kermis noticed').count()).toBe(0);
 
   await clear(page, 'originals', 'sound-pieces');

@@ -6,6 +6,23 @@ import type { Page } from 'playwright-core';
 
 const { visit } = useBrowser();
 
+/** The frame, counted from 0, at which the only film of the store was seen last; undefined before that is kept. */
+const keptFrame = (page: Page): Promise<number | undefined> =>
+  page.evaluate(
+    () =>
+      new Promise<number | undefined>((resolve, reject) => {
+        const opening = indexedDB.open('kermis-places');
+        opening.onerror = () => reject(new Error('no store'));
+        opening.onsuccess = () => {
+          const reading = opening.result.transaction('places').objectStore('places').getAll();
+          reading.onsuccess = () => {
+            opening.result.close();
+            resolve((reading.result as { frame: number }[]).at(-1)?.frame);
+          };
+        };
+      }),
+  );
+
 /** The colour in the middle of the picture on screen. */
 const middle = (page: Page): Promise<Colour> =>
   page.getByTestId('picture').evaluate((element) => {
@@ -93,7 +110,7 @@ test('from photos in any order to a film: holds, order, undo, and the same place
   await page.getByRole('button', { name: 'Time', exact: true }).click();
   await isKept(page);
   // The place is kept shortly after the film.
-  await page.waitForTimeout(600);
+  await expect.poll(() => keptFrame(page)).toBe(frame - 1);
   await page.goto(base());
   await page.getByTestId('counter').waitFor();
   expect(page.url()).toMatch(/\/film\/[\w-]+\/time$/);
@@ -125,14 +142,17 @@ test('plays at the rate of the film at once, loops, pauses and steps', async () 
         }),
     );
   const started = await reading();
-  await page.waitForTimeout(1500);
-  const now = await reading();
+  let now = await reading();
+  while (now.at - started.at < 1500) now = await reading();
   const passed = ((now.frame - started.frame + 48) % 48) / 24;
   const seconds = ((now.at - started.at) / 1000) % 2;
   expect(Math.min(Math.abs(passed - seconds), 2 - Math.abs(passed - seconds))).toBeLessThan(0.15);
   await page.keyboard.press('Space');
   const paused = (await counter(page)).frame;
-  await page.waitForTimeout(300);
+  // Five repaints later it has not moved.
+  await page.evaluate(async () => {
+    for (let i = 0; i < 5; i++) await new Promise(requestAnimationFrame);
+  });
   expect((await counter(page)).frame).toBe(paused);
   await page.keyboard.press('Home');
   await page.keyboard.press('ArrowRight');

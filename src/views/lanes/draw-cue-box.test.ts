@@ -7,12 +7,17 @@ import { filmWith } from '../../core/film/random-films';
 import type { Cue, Sound } from '../../core/film/sound';
 import { PeakBuilder } from '../../core/sound/peaks';
 import { drawCueFrame, drawCueGround, drawPins, type CueTheme, type CuePen } from './draw-cue-box';
-import { writtenCanvas, type WrittenCanvas } from '../written-canvas';
-import { drawWaveform, peaksOf } from './draw-waveform';
+import { drawnCanvas, LETTER, type DrawnCanvas, type Pixel } from '../drawn-canvas';
+import { drawSamples, drawWaveform, peaksOf } from './draw-waveform';
 
 const THEME: CueTheme = {
-  ...{ lane: 'plum', ink: 'ink', card: 'card', pin: 'tomato', chosen: 'brass', loose: 'bad', font: 'face' },
+  ...{ lane: '#600060', ink: '#000000', card: '#ffffff', pin: '#ff0000' },
+  ...{ chosen: '#b08000', loose: '#00c000', font: '12px sans-serif' },
 };
+const PLUM = [96, 0, 96];
+const BRASS = [176, 128, 0];
+const GREEN = [0, 192, 0];
+
 const SOUND: Sound = {
   ...{ id: 'sound', name: 'wait for me.wav', hash: '1'.repeat(64), type: 'audio/wav' },
   ...{ bytes: 1, channels: 1, sampleRate: 48_000, samples: 96_000 },
@@ -20,7 +25,19 @@ const SOUND: Sound = {
 /** Half a second of the film to 24 pixels, from its start. */
 const WINDOW = { from: 0, samplesAPixel: 1000, width: 400, height: 46 };
 
-const pen = ({ context }: WrittenCanvas): CuePen => ({ context, theme: THEME, window: WINDOW });
+const penOn = ({ context }: DrawnCanvas, window = WINDOW): CuePen => ({ context, theme: THEME, window });
+
+/** A drawing of a lane's window. */
+function drawn(draw: (pen: CuePen) => void, window = WINDOW): DrawnCanvas {
+  const canvas = drawnCanvas(window.width, window.height);
+  draw(penOn(canvas, window));
+  return canvas;
+}
+
+const colourOf = ([red, green, blue]: Pixel): readonly number[] => [red, green, blue];
+/** The columns of a line of a drawing that are painted. */
+const paintedAlong = ({ width, at }: DrawnCanvas, y: number): readonly number[] =>
+  Array.from({ length: width }, (_, x) => x).filter((x) => at(x, y)[3] > 0);
 
 /** The sound laid in on the seventh frame of two seconds, with changes to its cue. */
 function placed(change: Partial<Cue> = {}): PlacedCue {
@@ -37,15 +54,19 @@ function placed(change: Partial<Cue> = {}): PlacedCue {
 
 describe('the box of a cue', () => {
   it('lies where it is heard, and what is not heard behind the film is hatched', () => {
-    const { context, of } = writtenCanvas(THEME.font);
     // It ends 12,000 samples behind the film.
-    drawCueGround({ context, theme: THEME, window: WINDOW }, placed(), false);
-    expect(of('fillRect')).toEqual([
-      { call: 'fillRect', given: [12, 2, 96, 43], colour: 'plum', alpha: 0.15, dashed: false },
-    ]);
-    expect(of('rect')[0]?.given).toEqual([96, 2, 12, 43]);
-    drawCueFrame({ context, theme: THEME, window: WINDOW }, placed(), false);
-    expect(of('strokeRect')[0]).toMatchObject({ given: [12.5, 2.5, 95, 42], colour: 'plum', dashed: false });
+    const ground = drawn((pen) => drawCueGround(pen, placed(), false));
+    const along = paintedAlong(ground, 20);
+    expect([along[0], along.at(-1), along.length]).toEqual([12, 107, 96]);
+    expect([ground.at(50, 1)[3], ground.at(50, 2)[3] > 0, ground.at(50, 45)[3]]).toEqual([0, true, 0]);
+    expect(colourOf(ground.at(50, 20))).toEqual([...PLUM.map((each) => expect.closeTo(each, -1) as number)]);
+    const strengths = (from: number, to: number): Set<number> =>
+      new Set(along.filter((x) => x >= from && x < to).map((x) => ground.at(x, 20)[3]));
+    expect(strengths(12, 96).size).toBe(1);
+    expect(strengths(96, 108).size).toBeGreaterThan(1);
+    const frame = drawn((pen) => drawCueFrame(pen, placed(), false));
+    expect(paintedAlong(frame, 40)).toEqual([12, 107]);
+    expect(paintedAlong(frame, 44)).toHaveLength(96);
   });
 
   it('seen close by it is drawn as far as it is shown, however far it goes on', () => {
@@ -54,59 +75,74 @@ describe('the box of a cue', () => {
         fc.integer({ min: 0, max: 110_000 }),
         fc.double({ min: 0.1, max: 10, noNaN: true }),
         (from, samplesAPixel) => {
-          const { context, strokes, of } = writtenCanvas(THEME.font);
-          const close = { context, theme: THEME, window: { ...WINDOW, from, samplesAPixel } };
-          drawCueGround(close, placed(), false);
-          drawCueFrame(close, { ...placed(), loose: true }, false);
-          expect(strokes.length).toBeLessThan(250);
-          const [x = 0, , width = 0] = (of('strokeRect')[0]?.given ?? []) as number[];
-          // Its edges are in sight only where it begins and ends.
-          expect(x > 0).toBe(12_000 - from > 0);
-          expect(x + width < WINDOW.width).toBe((108_000 - from) / samplesAPixel < WINDOW.width);
+          const close = { ...WINDOW, from, samplesAPixel };
+          const { at } = drawn((pen) => drawCueGround(pen, placed(), false), close);
+          // All of what is within, nothing of what is not; the sound lies from 12,000 until 108,000.
+          for (const x of [0, 130, 260, 399]) {
+            const [left, right] = [from + x * samplesAPixel, from + (x + 1) * samplesAPixel];
+            if (left >= 12_000 && right <= 108_000) expect(at(x, 20)[3]).toBeGreaterThan(0);
+            if (right <= 12_000 || left >= 108_000 + 3 * samplesAPixel) expect(at(x, 20)[3]).toBe(0);
+          }
         },
       ),
+      { numRuns: 60 },
     );
   });
 
   it('is brass where it is chosen, has torn edges where its pose is gone, a second edge where it is held at its time', () => {
-    const chosen = writtenCanvas(THEME.font);
-    drawCueFrame(pen(chosen), placed(), true);
-    expect(chosen.of('strokeRect')).toMatchObject([{ colour: 'brass', dashed: false, alpha: 1 }]);
-    const loose = writtenCanvas(THEME.font);
-    drawCueFrame(pen(loose), { ...placed(), loose: true }, false);
-    expect(loose.of('strokeRect')).toMatchObject([{ colour: 'bad', dashed: true }]);
-    const held = writtenCanvas(THEME.font);
+    const left = (canvas: DrawnCanvas, x = 12): readonly Pixel[] =>
+      Array.from({ length: 30 }, (_, i) => canvas.at(x, 16 + i - 2)).slice(2);
+    const chosen = drawn((pen) => drawCueFrame(pen, placed(), true));
+    for (const pixel of left(chosen)) expect(pixel).toEqual([...BRASS, 255]);
+    const loose = drawn((pen) => drawCueFrame(pen, { ...placed(), loose: true }, false));
+    const painted = left(loose).filter(([, , , alpha]) => alpha > 200);
+    expect(painted.length).toBeGreaterThan(10);
+    expect(painted.length).toBeLessThan(25);
+    for (const pixel of painted) expect(colourOf(pixel)).toEqual(GREEN);
     const cue = placed({ pin: { to: 'time', sample: 12_000 } });
-    drawCueFrame(pen(held), cue, false);
-    expect(held.of('strokeRect').map(({ given }) => given[0])).toEqual([12.5, 15.5]);
-    drawPins(pen(held), [cue]);
-    expect(held.of('arc')).toEqual([]);
+    const held = drawn((pen) => {
+      drawCueFrame(pen, cue, false);
+      drawPins(pen, [cue]);
+    });
+    expect(paintedAlong(held, 40)).toEqual([12, 15, 107]);
+    // No pin.
+    expect(paintedAlong(held, 0)).toEqual([]);
   });
 
   it('has its pin at the moment that is tied', () => {
-    const { context, of } = writtenCanvas(THEME.font);
-    drawPins({ context, theme: THEME, window: WINDOW }, [placed()]);
-    expect(of('arc')[0]?.given.slice(0, 3)).toEqual([12, 0, 4]);
-    expect(of('fill')[0]?.colour).toBe('tomato');
+    const pinned = drawn((pen) => drawPins(pen, [placed()]));
+    expect(pinned.at(12, 0)).toEqual([255, 0, 0, 255]);
+    const along = paintedAlong(pinned, 0);
+    expect((Number(along[0]) + Number(along.at(-1))) / 2).toBeCloseTo(11.5, 0);
   });
 
   it('shows as much of its name as there is room for, and none where it could not be read', () => {
     fc.assert(
-      fc.property(fc.integer({ min: 50, max: 9000 }), fc.boolean(), (samplesAPixel, reversed) => {
-        const { context, of } = writtenCanvas(THEME.font);
+      fc.property(fc.integer({ min: 300, max: 9000 }), fc.boolean(), (samplesAPixel, reversed) => {
         const cue = placed(reversed ? { reversed: true } : {});
-        drawCueFrame({ context, theme: THEME, window: { ...WINDOW, samplesAPixel } }, cue, false);
+        const window = { ...WINDOW, samplesAPixel, from: cue.start - 10 * samplesAPixel };
+        const { at } = drawn((pen) => drawCueFrame(pen, cue, false), window);
         const width = SOUND.samples / samplesAPixel;
-        const [text] = of('fillText').map(({ given }) => given[0] as string);
+        const begins = 10;
+        const inked = Array.from({ length: WINDOW.width }, (_, x) => x).filter(
+          (x) => colourOf(at(x, 10)).join() === '0,0,0' && at(x, 10)[3] === 255,
+        );
         if (width < 36) {
-          expect(text).toBeUndefined();
+          expect(inked).toEqual([]);
           return;
         }
-        const name = reversed ? `◂ ${SOUND.name}` : SOUND.name;
-        expect(6 * (text ?? '').length).toBeLessThanOrEqual(width);
-        if (text !== name) expect(name.startsWith((text ?? '').slice(0, -1))).toBe(true);
-        expect(text === name).toBe(6 * name.length <= width - 6);
+        const letters = (reversed ? 2 : 0) + SOUND.name.length;
+        // Pixels that hold a part of a letter only are not counted.
+        expect(inked.length).toBeGreaterThan(LETTER.width - 2);
+        expect(Number(inked.at(-1)) - begins).toBeLessThanOrEqual(width);
+        const isWhole = LETTER.width * letters <= width - 6;
+        if (isWhole)
+          expect(inked.length).toBeGreaterThanOrEqual(
+            Math.min(LETTER.width * letters, WINDOW.width - begins - 5) - 2,
+          );
+        else expect(inked.length).toBeLessThan(LETTER.width * letters);
       }),
+      { numRuns: 60 },
     );
   });
 });
@@ -116,19 +152,36 @@ describe('a waveform', () => {
     const builder = new PeakBuilder();
     // Full scale both ways, from end to end.
     builder.push([Float32Array.from({ length: SOUND.samples }, (_, i) => (i % 2 ? 1 : -1))]);
-    const { context, of } = writtenCanvas(THEME.font);
     // −6.02 dB is half; it rises over 24,000 samples.
     const cue = placed({ level: -6.0206, fadeIn: { samples: 24_000, curve: 'straight' } });
-    drawWaveform(context, cue, peaksOf(builder.finish()), { ...WINDOW, height: 40 });
-    expect(of('stroke').map(({ alpha }) => alpha)).toEqual([1, 0.3]);
-    const points = [...of('moveTo'), ...of('lineTo')].map(({ given }) => given as [number, number]);
-    const at = (x: number): number[] => points.filter(([px]) => px === x + 0.5).map(([, y]) => y);
+    const window = { ...WINDOW, height: 40 };
+    const wave = drawn(
+      ({ context }) => drawWaveform(context, cue, peaksOf(builder.finish()), window),
+      window,
+    );
+    /** From where to where a column is painted, and how strongly. */
+    const column = (x: number): readonly number[] => {
+      const ys = Array.from({ length: 40 }, (_, y) => y).filter((y) => wave.at(x, y)[3] > 0);
+      return ys.length === 0 ? [] : [Number(ys[0]), Number(ys.at(-1)) + 1, wave.at(x, 20)[3]];
+    };
     // Its first pixel is 12; half way through the rise it is a quarter high, then half.
-    expect(at(11)).toEqual([]);
-    expect(at(24)).toEqual([expect.closeTo(15, 2), expect.closeTo(25, 2)]);
-    expect(at(60)).toEqual([expect.closeTo(10, 2), expect.closeTo(30, 2)]);
-    expect(at(100)).toEqual([expect.closeTo(0, 2), expect.closeTo(40, 2)]);
-    expect(at(108)).toEqual([]);
+    expect(column(11)).toEqual([]);
+    expect(column(24)).toEqual([15, 25, 255]);
+    expect(column(60)).toEqual([10, 30, 255]);
+    expect(column(100)).toEqual([0, 40, Math.round(255 * 0.3)]);
+    expect(column(108)).toEqual([]);
+  });
+
+  it('a fade-out ends silent, as a fade-in begins: what is drawn is what is mixed', () => {
+    const samples = Float32Array.from({ length: 40 }, () => 1);
+    const cue = placed({ from: 0, to: 40, fadeOut: { samples: 20, curve: 'straight' } });
+    const window = { from: 12_000, samplesAPixel: 0.25, width: 160, height: 40 };
+    const line = drawn(({ context }) => drawSamples(context, cue, samples, 12_000, window), window);
+    const dots = (i: number): number =>
+      Array.from({ length: 40 }, (_, y) => y).find((y) => line.at(i * 4, y)[3] > 200) ?? 40;
+    // Sample 29 is the middle of the fade, sample 39 its last.
+    expect(dots(29)).toBe(Math.round(20 - 20 * (10 / 20) - 1.5));
+    expect(dots(39)).toBeGreaterThanOrEqual(18);
   });
 
   it('holds every sample of a stretch, out of the samples where they are there, never less out of a pyramid', () => {
