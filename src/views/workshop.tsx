@@ -8,7 +8,6 @@ import { restoreContactPreference } from '../state/sound/contact-preference';
 import { restoreTheme } from '../state/shell/theme';
 import { tell, useWorkbench, workbench } from '../state/shell/workbench';
 import { Notices } from './notices/notices';
-import { PrintView } from './print/print-view';
 import { Shelf } from './shelf/shelf';
 import { DropZone } from './shell/drop-zone';
 import { IncomingBar } from './shell/incoming-bar';
@@ -17,10 +16,8 @@ import { freeKeys, handleKey, releaseKey } from './shell/keys';
 import styles from './shell/shell.module.css';
 import { QuestionDialog } from './shell/question';
 import { TopBar } from './shell/top-bar';
-import { SortView } from './sort/sort-view';
-import { SoundView } from './sound/sound-view';
+import { STAGE_VIEWS } from './stages';
 import { Strip } from './strip/strip';
-import { TimeView } from './time/time-view';
 
 interface WorkshopProps {
   /** Whether a browser with no films is shown the demo film at once. */
@@ -37,7 +34,8 @@ export default function Workshop({ openDemo }: WorkshopProps) {
   );
   const hasTable = useIntake((state) => state.intake?.laidOut === false);
   // An empty strip gives its room to the table of what came in.
-  const looking = stage === 'sort' && noPoses && hasTable;
+  const { View, showsIncoming, needsRoom } = STAGE_VIEWS[stage];
+  const looking = needsRoom && noPoses && hasTable;
 
   useEffect(() => {
     const stopKeeping = startAutosave();
@@ -89,14 +87,11 @@ export default function Workshop({ openDemo }: WorkshopProps) {
       </div>
       <main className={styles.main}>
         {phase === 'shelf' && <Shelf />}
-        {phase === 'open' && stage === 'sort' && <SortView />}
-        {phase === 'open' && stage === 'time' && <TimeView />}
-        {phase === 'open' && stage === 'sound' && <SoundView />}
-        {phase === 'open' && stage === 'print' && <PrintView />}
+        {phase === 'open' && <View />}
       </main>
       <div>
         <JobBar />
-        {phase === 'open' && stage !== 'sort' && <IncomingBar />}
+        {phase === 'open' && !showsIncoming && <IncomingBar />}
         {phase === 'open' && !looking && <Strip />}
       </div>
       <Notices />

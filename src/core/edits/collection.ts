@@ -31,11 +31,11 @@ export interface Collection<E> {
 export const pick = <T extends object>(value: T, like: object): Partial<T> =>
   Object.fromEntries(Object.keys(like).map((key) => [key, value[key as keyof T]])) as Partial<T>;
 
-const id = Joi.string()
-  .pattern(/^[\w-]{1,64}$/)
-  .required();
+const mark = Joi.string().pattern(/^[\w-]{1,64}$/);
+const id = mark.required();
 const index = Joi.number().integer().min(0).required();
-const ids = Joi.array().items(id).required();
+// Of required ones a list would have to have one at least.
+const ids = Joi.array().items(mark).required();
 
 /** A schema for some keys of a thing, each of which may be missing, or undefined where it is taken away. */
 // The type says which keys have to be named.

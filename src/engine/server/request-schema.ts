@@ -1,4 +1,5 @@
 import Joi from 'joi';
+import { STAGE_ADDRESSES } from '../stage-addresses';
 import { refusedAtOnce, type Refusal } from './guard';
 
 const page = Joi.object({ query: Joi.object({}).unknown(true), params: Joi.object({}) });
@@ -9,7 +10,9 @@ const film = Joi.object({
     id: Joi.string()
       .pattern(/^[\w-]{1,64}$/)
       .required(),
-    stage: Joi.string().valid('sort', 'time', 'sound', 'print').required(),
+    stage: Joi.string()
+      .valid(...STAGE_ADDRESSES)
+      .required(),
   }),
 });
 

@@ -20,9 +20,10 @@ import { ask } from '../shell/ask';
 import { restoreIntake } from '../photos/intake';
 import { autosaveTo, saveNow } from './autosave';
 import { pause } from '../transport/player';
-import { isStage, readRoute, showRoute } from '../shell/route';
+import { readRoute, showRoute } from '../shell/route';
+import { FIRST_STAGE, isStage, type Stage } from '../shell/stages';
 import { restoreTakes } from '../record/takes';
-import { setWorkbench, tell, workbench, type Stage } from '../shell/workbench';
+import { setWorkbench, tell, workbench } from '../shell/workbench';
 
 let lock: FilmLock | undefined;
 let waiting: AbortController | undefined;
@@ -114,7 +115,7 @@ export async function openFilmById(
   const { history } = kept.value;
   const place = await readPlace(id);
   if (lock) await write(id, kept.value);
-  const left = place && isStage(place.stage) ? place.stage : 'time';
+  const left = place && isStage(place.stage) ? place.stage : FIRST_STAGE;
   const at = stage ?? left;
   if (kept.value.mended.length > 0)
     tell(formatMended({ film: history.film, mended: kept.value.mended }), 'wrong');
@@ -143,7 +144,7 @@ export async function openFilmById(
 }
 
 /** Keeps a film that is new to this browser and opens it. */
-export async function openNewFilm(film: Film, stage: Stage = 'time'): Promise<void> {
+export async function openNewFilm(film: Film, stage: Stage = FIRST_STAGE): Promise<void> {
   await keepFilm(film);
   await openFilmById(film.id, stage);
 }

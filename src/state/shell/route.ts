@@ -1,10 +1,8 @@
-import { STAGES, type Stage } from './workbench';
+import { isStage, type Stage } from './stages';
 
 /** Where the address points: the shelf, or a stage of a film. */
 export type Route =
   { readonly kind: 'shelf' } | { readonly kind: 'film'; readonly id: string; readonly stage: Stage };
-
-export const isStage = (text: string): text is Stage => (STAGES as readonly string[]).includes(text);
 
 /** Reads an address such as `/film/<id>/time`; undefined for `/` and all else, where the last film is wanted. */
 export function readRoute(path: string): Route | undefined {

@@ -1,12 +1,13 @@
 import { pause } from '../transport/player';
 import { showRoute } from './route';
-import { setWorkbench, workbench, type Stage } from './workbench';
+import { STAGE_FACTS, type Stage } from './stages';
+import { setWorkbench, workbench } from './workbench';
 
 /** Shows a stage of the open film. */
 export function showStage(stage: Stage): void {
   const film = workbench().history?.film;
   if (!film) return;
-  if (stage !== 'time') pause();
+  if (!STAGE_FACTS[stage].plays) pause();
   setWorkbench({ stage });
   showRoute({ kind: 'film', id: film.id, stage }, 'push');
 }

@@ -2,18 +2,8 @@ import { create } from 'zustand';
 import type { Film } from '../../core/film/film';
 import type { History } from '../../core/edits/history';
 import type { Span } from '../../core/film/moments';
+import { FIRST_STAGE, type Stage } from './stages';
 import type { ImportProgress } from '../../engine/browser/photos/import-photos';
-
-/** The stages of the work, in the order of the work. */
-export const STAGES = ['sort', 'time', 'sound', 'print'] as const;
-export type Stage = (typeof STAGES)[number];
-
-export const STAGE_LABELS: Readonly<Record<Stage, string>> = {
-  sort: 'Sort',
-  time: 'Time',
-  sound: 'Sound',
-  print: 'Print',
-};
 
 /** What can stand beside the picture: what is chosen, the flags, or what was done. */
 export const PANELS = ['poses', 'flags', 'done'] as const;
@@ -73,7 +63,7 @@ export interface WorkbenchState {
 /** Everything that the views show. Changed only by the functions in this folder. */
 export const useWorkbench = create<WorkbenchState>(() => ({
   phase: 'starting',
-  stage: 'time',
+  stage: FIRST_STAGE,
   history: undefined,
   chosen: new Set(),
   chosenCues: new Set(),

@@ -1,4 +1,5 @@
 import { scheduleOf } from '../../core/film/schedule';
+import { STAGE_FACTS } from '../shell/stages';
 import { openFilm, setWorkbench, workbench, type WorkbenchState } from '../shell/workbench';
 
 /** Pixels a frame at the closest zoom: single frames as large as a stamp; in Sound single samples. */
@@ -27,7 +28,7 @@ function closest(): number {
   const { stage } = workbench();
   const film = openFilm();
   const frames = film ? scheduleOf(film).frames : 1;
-  return stage === 'sound'
+  return STAGE_FACTS[stage].strip.closest === 'samples'
     ? Math.max(CLOSEST, Math.min(CLOSEST_TO_SOUND, WIDEST / Math.max(1, frames)))
     : CLOSEST;
 }

@@ -1,6 +1,6 @@
 import type { Film } from '../../core/film/film';
 import type { Lane } from '../../core/film/sound';
-import type { Stage } from '../../state/shell/workbench';
+import { STAGE_FACTS, type Stage } from '../../state/shell/stages';
 
 /** A lane on the strip, in pixels from the top of the strip. */
 export interface LaneRow {
@@ -16,14 +16,15 @@ const FULL = 46;
 const LOW = 30;
 const FOLDED = 20;
 
-/** The lanes that a stage shows: in Sound all of them, in Time those in which something lies, and lower. */
+/** The lanes that a stage shows: all of them, or those in which something lies. */
 export function laneRows(film: Film, stage: Stage): readonly LaneRow[] {
-  if (stage !== 'sound' && stage !== 'time') return [];
+  const { lanes, laneHeight } = STAGE_FACTS[stage].strip;
+  if (lanes === 'none') return [];
   const used = new Set(film.cues.map((cue) => cue.laneId));
   let top = LANES_TOP;
   return film.lanes.flatMap((lane): LaneRow[] => {
-    if (stage === 'time' && !used.has(lane.id)) return [];
-    const row = { lane, top, height: lane.folded ? FOLDED : stage === 'sound' ? FULL : LOW };
+    if (lanes === 'used' && !used.has(lane.id)) return [];
+    const row = { lane, top, height: lane.folded ? FOLDED : laneHeight === 'full' ? FULL : LOW };
     top += row.height;
     return [row];
   });

@@ -11,7 +11,8 @@ import {
   trimScene,
 } from '../../state/poses/scenes';
 import { showStage } from '../../state/shell/show-stage';
-import { openFilm, PANELS, setWorkbench, STAGE_LABELS, STAGES } from '../../state/shell/workbench';
+import { STAGE_FACTS, STAGES } from '../../state/shell/stages';
+import { openFilm, PANELS, setWorkbench } from '../../state/shell/workbench';
 import { switchTheme } from '../../state/shell/theme';
 import { keysNow } from './keys';
 
@@ -37,7 +38,7 @@ function thereAndBack(): void {
 
 /** What has no key of its own. */
 const WITHOUT_KEYS: readonly Omit<Command, 'keys'>[] = [
-  ...STAGES.map((stage) => ({ words: `Go to ${STAGE_LABELS[stage]}`, run: () => showStage(stage) })),
+  ...STAGES.map((stage) => ({ words: `Go to ${STAGE_FACTS[stage].label}`, run: () => showStage(stage) })),
   ...PANELS.map((panel) => ({
     words: { poses: 'Show the chosen poses', flags: 'Show the flags', done: 'Show what was done' }[panel],
     run: () => setWorkbench({ panel }),

@@ -1,5 +1,5 @@
 import { Dialog } from '../../kit/dialog';
-import type { KeyPlace } from './key-binding';
+import type { KeyPlace } from './key-place';
 import { KEYS } from './keys';
 import styles from './shell.module.css';
 

@@ -1,8 +1,10 @@
 import { redoEdit, undoEdit } from '../../state/document/edit-film';
-import { intakeOf, layOutAndPlay } from '../../state/photos/intake';
+import { layOutAndPlay } from '../../state/photos/intake';
 import { setWorkbench, workbench } from '../../state/shell/workbench';
 import { zoomStrip, zoomToAll, zoomToChosen } from '../../state/transport/zoom';
-import { key, shifted, unshifted, withControl, type KeyBinding, type KeyPlace } from './key-binding';
+import { key, shifted, unshifted, withControl, type KeyBinding } from './key-binding';
+import type { KeyPlace } from './key-place';
+import { STAGE_VIEWS } from '../stages';
 import { CUE_KEYS } from './cue-keys';
 import { PLAY_KEYS } from './play-keys';
 import { POSE_KEYS } from './pose-keys';
@@ -52,13 +54,10 @@ export const KEYS: Readonly<Record<KeyPlace, readonly KeyBinding[]>> = {
 
 /** The places whose keys count now, those that go first before. */
 function placesNow(): readonly KeyPlace[] {
-  const { stage } = workbench();
+  const { stage, chosenCues } = workbench();
+  const { keys, hasCues } = STAGE_VIEWS[stage];
   // Where cues are chosen the keys are theirs.
-  const cues = workbench().chosenCues.size > 0 ? (['cues'] as const) : [];
-  if (stage === 'time') return [...cues, 'playing', 'poses', 'anywhere'];
-  if (stage === 'sound') return [...cues, 'sound', 'playing', 'anywhere'];
-  if (stage !== 'sort') return ['anywhere'];
-  return [intakeOf()?.laidOut === false ? 'table' : 'tray', 'anywhere'];
+  return hasCues && chosenCues.size > 0 ? ['cues', ...keys()] : keys();
 }
 
 /** Keys that a focused control uses itself and that must not be taken from it. */

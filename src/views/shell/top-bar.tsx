@@ -6,7 +6,8 @@ import { redoEdit, undoEdit } from '../../state/document/edit-film';
 import { showShelf } from '../../state/document/open-film';
 import { showStage } from '../../state/shell/show-stage';
 import { switchTheme, useTheme } from '../../state/shell/theme';
-import { setWorkbench, STAGE_LABELS, STAGES, useFilm, useWorkbench } from '../../state/shell/workbench';
+import { STAGE_FACTS, STAGES } from '../../state/shell/stages';
+import { setWorkbench, useFilm, useWorkbench } from '../../state/shell/workbench';
 import { FilmSettingsDialog } from '../settings/film-settings';
 import { CommandBar } from './command-bar';
 import { KeySheet } from './key-sheet';
@@ -59,7 +60,7 @@ export function TopBar() {
                     aria-current={each === stage ? 'page' : undefined}
                     onClick={() => showStage(each)}
                   >
-                    {STAGE_LABELS[each]}
+                    {STAGE_FACTS[each].label}
                   </button>
                 </li>
               ))}

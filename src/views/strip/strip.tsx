@@ -6,6 +6,7 @@ import { placedFlags, placeOf } from '../../core/film/moments';
 import { poseAt, scheduleOf, showingAt } from '../../core/film/schedule';
 import { count, formatLength } from '../../core/time/format';
 import { samplesAFrame } from '../../core/time/frames';
+import { STAGE_FACTS } from '../../state/shell/stages';
 import { choosePose } from '../../state/selection/choose';
 import { dragTo, goTo, pause } from '../../state/transport/player';
 import { useFilm, useWorkbench } from '../../state/shell/workbench';
@@ -95,7 +96,7 @@ export function Strip() {
   const inFrame = range.in && placeOf(plan, range.in).frame;
   const outFrame = range.out && placeOf(plan, range.out).frame + 1;
   const { drag } = holdDrag;
-  const beats = stage === 'sound' || stage === 'time' ? beatsOf(film) : [];
+  const beats = STAGE_FACTS[stage].strip.beats ? beatsOf(film) : [];
 
   return (
     <section

@@ -1,0 +1,42 @@
+import { STAGE_ADDRESSES } from '../../engine/stage-addresses';
+
+/** The stages of the work, in the order of the work. */
+export const STAGES = STAGE_ADDRESSES;
+export type Stage = (typeof STAGES)[number];
+
+/** What is special to a stage, but for its view and its keys (`views/stages.ts`). */
+export interface StageFacts {
+  readonly label: string;
+  /** Whether the film goes on playing as the stage is shown. */
+  readonly plays: boolean;
+  /** What the strip shows of the sound: which lanes and how high, and whether beats; and how close it comes. */
+  readonly strip: {
+    readonly lanes: 'none' | 'used' | 'all';
+    readonly laneHeight: 'low' | 'full';
+    readonly beats: boolean;
+    readonly closest: 'frames' | 'samples';
+  };
+}
+
+const PICTURES_ONLY = { lanes: 'none', laneHeight: 'low', beats: false, closest: 'frames' } as const;
+
+/** All stages; a further one is an entry here, in `STAGE_ADDRESSES` and in `STAGE_VIEWS`. */
+export const STAGE_FACTS: Readonly<Record<Stage, StageFacts>> = {
+  sort: { label: 'Sort', plays: false, strip: PICTURES_ONLY },
+  time: {
+    label: 'Time',
+    plays: true,
+    strip: { lanes: 'used', laneHeight: 'low', beats: true, closest: 'frames' },
+  },
+  sound: {
+    label: 'Sound',
+    plays: false,
+    strip: { lanes: 'all', laneHeight: 'full', beats: true, closest: 'samples' },
+  },
+  print: { label: 'Print', plays: false, strip: PICTURES_ONLY },
+};
+
+/** The stage in which the work on a film begins. */
+export const FIRST_STAGE: Stage = 'time';
+
+export const isStage = (text: string): text is Stage => (STAGES as readonly string[]).includes(text);
