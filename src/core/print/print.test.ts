@@ -1,9 +1,10 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import type { Film } from '../film/film';
+import type { Film, Photo, Pose } from '../film/film';
 import { filmsWithCycles, filmOf } from '../film/random-films';
 import { poseAt, scheduleOf } from '../film/schedule';
 import type { I420 } from '../picture/pixels';
+import { recipeKey, type Recipe } from '../picture/recipe';
 import { printLoop, type PrintLoopPorts } from './print-loop';
 import { planPrint, type PrintPlan } from './print-plan';
 
@@ -46,6 +47,29 @@ describe('the plan of a print', () => {
         }
       }),
     );
+  });
+
+  it('joins what looks the same and nothing else: by recipes, not by photos', () => {
+    const film = filmOf([[2, 2, 2]]);
+    const poses = film.scenes[0]?.items as readonly Pose[];
+    const [a, b] = film.photos as [Photo, Photo];
+    const all = (photos: readonly Photo[], ids: readonly string[]): Film => ({
+      ...film,
+      photos,
+      scenes: [
+        { id: 's', name: '', items: poses.map((pose, i) => ({ ...pose, photoId: ids[i] ?? ids[0] ?? '' })) },
+      ],
+    });
+    // A twin of a photo looks the same; with other light it does not.
+    const twin = { ...a, id: 'twin', name: 'twin' };
+    const framesOf = (each: Film): readonly number[] => planPrint(each).runs.map(({ frames }) => frames);
+    expect(framesOf(all([a, twin, b], ['a', 'twin', 'b']))).toEqual([4, 2]);
+    expect(framesOf(all([a, { ...twin, mends: { light: 1 } }, b], ['a', 'twin', 'b']))).toEqual([2, 2, 2]);
+    // Another film with the same photo, size and background has the same picture.
+    const [here, there] = [all([a, b], ['a']), { ...all([twin], ['twin']), id: 'other', title: 'Other' }];
+    const keyOf = (each: Film): string => recipeKey(planPrint(each).runs[0]?.recipe as Recipe);
+    expect(keyOf(there)).toBe(keyOf(here));
+    expect(keyOf({ ...here, settings: { ...here.settings, width: 640 } })).not.toBe(keyOf(here));
   });
 
   it('says which pose shows a photo that the film does not have', () => {
