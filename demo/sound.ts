@@ -67,7 +67,7 @@ export async function withSound(silent: Film, originals: Map<string, Uint8Array>
   const whole = ({ sound }: Wav): { from: number; to: number } => ({ from: 0, to: sound.samples });
   const clop = findOnsets(clops.samples);
   const [firstClop, secondClop] = clop;
-  if (!firstClop || !secondClop) throw new Error('The clops have no attacks.');
+  if (!firstClop || !secondClop) throw new Error('The clops have no onsets.');
   const oneClop = { from: 0, to: secondClop.at - seconds(0.02), by: firstClop.at };
 
   lay('crowd', crowd, 'ambience', 1, whole(crowd), {

@@ -211,7 +211,7 @@ test('cues follow their poses, are moved, split, levelled and faded; they play, 
 });
 
 /** Where the first attack of each sound was found, in milliseconds; out of the store, sounds in no order. */
-const attacks = (page: Page): Promise<number[]> =>
+const onsets = (page: Page): Promise<number[]> =>
   page.evaluate(
     () =>
       new Promise<number[]>((resolve, reject) => {
@@ -221,8 +221,8 @@ const attacks = (page: Page): Promise<number[]> =>
           const all = open.result.transaction('sound-looks').objectStore('sound-looks').getAll();
           all.onsuccess = () =>
             resolve(
-              (all.result as { attacks: { at: number }[] }[]).map(
-                ({ attacks: found }) => (found[0]?.at ?? -1) / 48,
+              (all.result as { onsets: { at: number }[] }[]).map(
+                ({ onsets: found }) => (found[0]?.at ?? -1) / 48,
               ),
             );
         };
@@ -264,7 +264,7 @@ test('every kind of sound comes in, on time, the sound of a video too', async ()
       .sort()
       .join(''),
   ).toBe('abcdefghij');
-  const found = await attacks(page);
+  const found = await onsets(page);
   expect(found).toHaveLength(10);
   for (const at of found) expect(Math.abs(at - 500), found.join(', ')).toBeLessThan(2);
   expect(complaints).toEqual([]);

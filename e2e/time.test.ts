@@ -292,10 +292,13 @@ test('scenes are added, split, coloured, moved, set aside, trimmed and printed b
   const frames: number[] = [];
   await page.keyboard.press('Space');
   await expect
-    .poll(async () => {
-      frames.push((await counter(page)).frame);
-      return frames.filter((frame, i) => frame < (frames[i - 1] ?? 0)).length;
-    })
+    .poll(
+      async () => {
+        frames.push((await counter(page)).frame);
+        return frames.filter((frame, i) => frame < (frames[i - 1] ?? 0)).length;
+      },
+      { timeout: 15_000, interval: 20 },
+    )
     .toBeGreaterThan(2);
   await page.keyboard.press('Space');
   expect(Math.min(...frames)).toBeGreaterThan(2);

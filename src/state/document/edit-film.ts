@@ -32,6 +32,7 @@ export function take(history: History): void {
   });
 }
 
+/** Whether the open film can be changed here; where not, the person is told. */
 export const mayWrite = (): boolean => {
   if (workbench().canWrite) return true;
   tell('This film is open in another tab. Here it can be looked at, not changed.');
@@ -68,11 +69,13 @@ export function tryEdit(make: (film: Film) => Result<Edit>): boolean {
 /** Adds an edit to the last one, so that both are undone together. */
 export const editOn = (change: Edit): void => goOn((history) => amend(history, change));
 
+/** Takes the last edit back. */
 export function undoEdit(): void {
   const { history } = workbench();
   if (history && mayWrite()) take(undo(history));
 }
 
+/** Does again what was taken back last. */
 export function redoEdit(): void {
   const { history } = workbench();
   if (history && mayWrite()) take(redo(history));
@@ -98,9 +101,11 @@ export function targetPoses(): readonly string[] {
   return here ? [here.pose.id] : [];
 }
 
+/** Sets some of the film's settings. */
 export const setSettings = (settings: Partial<FilmSettings>): void =>
   edit({ kind: 'patch', of: 'settings', patch: settings });
 
+/** Names the film. */
 export const setTitle = (title: string): void => edit({ kind: 'patch', of: 'film', patch: { title } });
 
 /** Sets the hold of new poses and, where asked, of all there are. */

@@ -21,6 +21,7 @@ interface MissingState {
   readonly cut: { readonly name: string; readonly missing: number; readonly total: number } | undefined;
 }
 
+/** What the open film misses in this browser. */
 export const useMissing = create<MissingState>(() => ({
   photos: new Set(),
   sounds: new Set(),

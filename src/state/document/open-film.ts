@@ -149,8 +149,10 @@ export async function openNewFilm(film: Film, stage: Stage = FIRST_STAGE): Promi
   await openFilmById(film.id, stage);
 }
 
+/** An empty film with identities of its own. */
 export const newFilm = (title = 'Untitled film'): Film => emptyFilm(newId(), newId(), title);
 
+/** Lets go of the open film and shows all of them; stays where its last changes cannot be kept and the person wants to. */
 export async function showShelf(how: 'push' | 'replace' | 'stay' = 'push'): Promise<void> {
   if (!(await letGo())) return;
   setWorkbench({ phase: 'shelf', history: undefined, chosen: new Set(), chosenCues: new Set(), frame: 0 });

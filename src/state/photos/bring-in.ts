@@ -19,6 +19,7 @@ import { openFilm, setWorkbench, tell, workbench } from '../shell/workbench';
 
 let stopping: AbortController | undefined;
 
+/** Stops photos that are coming in; what is in stays. */
 export function stopBringingIn(): void {
   stopping?.abort();
   stopOpening();

@@ -37,8 +37,10 @@ export interface Intake {
   readonly laidOut: boolean;
 }
 
+/** The table of what came in, of the open film. */
 export const useIntake = create<{ readonly intake: Intake | undefined }>(() => ({ intake: undefined }));
 
+/** The table of what came in; undefined where there is none. */
 export const intakeOf = (): Intake | undefined => useIntake.getState().intake;
 
 const set = (change: Partial<Intake>): void =>
@@ -252,6 +254,7 @@ export async function restoreIntake(filmId: string): Promise<void> {
   }
 }
 
+/** Puts the rows of the table into another order. */
 export function setOrder(order: RowOrder): void {
   const intake = intakeOf();
   if (!intake) return;
@@ -268,6 +271,7 @@ export function setOverRollovers(overRollovers: boolean): void {
   keep();
 }
 
+/** Chooses how the table is laid out. */
 export const setLayOut = (change: Partial<LayOut>): void => {
   const intake = intakeOf();
   if (intake) set({ layOut: { ...intake.layOut, ...change } });

@@ -18,6 +18,7 @@ export interface Swap {
   readonly complete: boolean;
 }
 
+/** Retouched files that came back, and the photos whose places they would take. */
 export const useSwap = create<{ readonly swap: Swap | undefined }>(() => ({ swap: undefined }));
 
 const swapNow = (): Swap | undefined => useSwap.getState().swap;
@@ -78,12 +79,14 @@ export async function bringRetouched(files: readonly File[]): Promise<void> {
   set({ complete: true });
 }
 
+/** Finds the photos for what came back by their names or by their numbers. */
 export const matchBy = (by: MatchBy): void => set({ by });
 
 /** Keeps a file out of the swap, or takes it back in. */
 export const leaveOutOfSwap = (id: string, leftOut: boolean): void =>
   set({ rows: (swapNow()?.rows ?? []).map((row) => (row.id === id ? { ...row, leftOut } : row)) });
 
+/** Leaves everything as it is. */
 export const dismissSwap = (): void => useSwap.setState({ swap: undefined });
 
 /** Shows each retouched file in place of its photo. */

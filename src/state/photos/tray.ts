@@ -28,9 +28,11 @@ export interface TrayState {
   readonly looking: boolean;
 }
 
+/** Least and greatest width of a card, in pixels. */
 export const SMALLEST_CARD = 104;
 export const LARGEST_CARD = 320;
 
+/** What is chosen and shown in the tray. */
 export const useTray = create<TrayState>(() => ({
   filter: 'all',
   size: 176,
@@ -42,6 +44,7 @@ export const useTray = create<TrayState>(() => ({
 }));
 
 const tray = useTray.getState;
+/** Changes what is chosen and shown in the tray. */
 export const setTray = useTray.setState;
 
 const known = new WeakMap<Film, TrayFacts>();
@@ -72,6 +75,7 @@ export function shownPhotos(): readonly Photo[] {
 export const chosenOf = (film: Film, chosen: ReadonlySet<string>): readonly Photo[] =>
   chosen.size === 0 ? [] : film.photos.filter((photo) => chosen.has(photo.id));
 
+/** The chosen photos that the film still has, by id. */
 export function chosenPhotoIds(): readonly string[] {
   const film = openFilm();
   return film ? chosenOf(film, tray().chosen).map((photo) => photo.id) : [];
@@ -99,8 +103,10 @@ export function choosePhoto(id: string, mode: ChoiceMode): void {
 /** Chooses exactly these. */
 export const choosePhotos = (ids: Iterable<string>): void => setTray({ chosen: new Set(ids) });
 
+/** Chooses all photos that are shown. */
 export const chooseAllPhotos = (): void => choosePhotos(shownPhotos().map((photo) => photo.id));
 
+/** Chooses none. */
 export const chooseNoPhotos = (): void => setTray({ chosen: new Set(), anchor: undefined });
 
 /** Moves the keys' place by some photos and chooses what it comes to, or all on the way. */
@@ -112,6 +118,7 @@ export function moveInTray(by: number, mode: 'only' | 'range'): void {
   if (photo) choosePhoto(photo.id, mode);
 }
 
+/** Chooses the photo that has the focus, or leaves it out. */
 export function toggleActive(): void {
   const { active } = tray();
   if (active !== undefined) choosePhoto(active, 'toggle');

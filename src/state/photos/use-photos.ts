@@ -31,23 +31,31 @@ function withChosen(make: (film: Film, photoIds: readonly string[]) => Edit | un
 
 /** Turns of pictures by a quarter to the right, to the left, and left for right. */
 export const QUARTER_RIGHT: Orientation = 6;
+/** A quarter to the left. */
 export const QUARTER_LEFT: Orientation = 8;
+/** Left for right. */
 export const MIRRORED: Orientation = 2;
 
+/** Turns the chosen photos further. */
 export const turnPhotos = (by: Orientation): void => withChosen((film, ids) => turnEdit(film, ids, by));
 
+/** Sets a step of the chosen photos, such as their light in stops. */
 export const setStep = (step: StepName, value: number): void =>
   withChosen((film, ids) => mendEdit(film, ids, step, value));
 
+/** Takes the chosen photos out of the film and keeps them in the tray. */
 export const setPhotosAside = (): void => withChosen((film, ids) => setAsideEdit(film, ids));
 
+/** Brings the chosen photos back into the film, each to its place by number. */
 export const bringPhotosBack = (): void => withChosen((film, ids) => bringBackEdit(film, ids, newId));
 
+/** Takes the chosen photos out of the film for good; undo brings them back. */
 export const takePhotosOut = (): void => {
   withChosen((film, ids) => takeOutEdit(film, ids));
   setTray({ chosen: new Set(), anchor: undefined, active: undefined });
 };
 
+/** Shows the chosen photos' own files again. */
 export const showAsTheyCame = (): void => withChosen((film, ids) => restoreEdit(film, ids));
 
 /** Puts poses of the chosen photos into a gap between others; they become the choice. */
@@ -65,6 +73,7 @@ export function insertPhotos(where: 'before' | 'after'): void {
   else insertPhotosAt(gapBehindMeant(film));
 }
 
+/** Makes a scene of the chosen photos. */
 export function makeScene(): void {
   const photoIds = chosenPhotoIds();
   if (photoIds.length > 0) editAndShow((film, fresh) => newSceneEdit(film, photoIds, fresh));
@@ -74,4 +83,5 @@ export function makeScene(): void {
 export const canReplace = (photos: number, poses: number): boolean =>
   poses > 0 && (photos === 1 || photos === poses);
 
+/** Shows the chosen photos in the target poses. */
 export const replacePhotos = (): void => withChosen((film, ids) => replaceEdit(film, targetPoses(), ids));

@@ -51,6 +51,7 @@ export function editAndShow(make: (film: Film, newId: () => string) => Edit | un
   if (after) showPoses(posesOf(after).flatMap((pose) => (known.has(pose.id) ? [] : [pose.id])));
 }
 
+/** Sets the hold of the target poses, in frames. */
 export function setHold(hold: number): void {
   if (isHold(hold)) withMeant((_, poses) => holdEdit(poses, hold));
 }
@@ -71,6 +72,7 @@ export function changeHold(by: number): void {
   });
 }
 
+/** Deletes the target poses; the gap closes. */
 export const deletePoses = (): void => withMeant(removeEdit);
 
 /** Moves the meant poses one place earlier or later. */
@@ -83,8 +85,10 @@ export function movePoses(poseIds: readonly string[], gap: Gap): void {
   if (film) edit(moveBefore(film, poseIds, gap));
 }
 
+/** Turns the order of the target poses round. */
 export const reversePoses = (): void => withMeant(reverseEdit);
 
+/** Has two chosen poses change places; the person is told where there are not two. */
 export function exchangePoses(): void {
   withMeant((film, poses) => {
     const change = exchangeEdit(film, poses);
@@ -93,6 +97,7 @@ export function exchangePoses(): void {
   });
 }
 
+/** Puts copies of the target poses behind them. */
 export const duplicatePoses = (): void => {
   const poses = targetPoses();
   editAndShow((film, fresh) => duplicateEdit(film, poses, fresh));
@@ -104,6 +109,7 @@ let clipboard: Copied = { items: [], cues: [], flags: [] };
 const alongWords = ({ cues }: Copied): string =>
   cues.length > 0 ? `, with ${count(cues.length, 'cue')}` : '';
 
+/** Remembers the target poses, to be pasted. */
 export function copyPoses(): void {
   const film = openFilm();
   const poses = targetPoses();
@@ -112,6 +118,7 @@ export function copyPoses(): void {
   tell(`${count(poses.length, 'pose')} copied${alongWords(clipboard)}.`);
 }
 
+/** Remembers the target poses and deletes them. */
 export function cutPoses(): void {
   const film = openFilm();
   const poses = targetPoses();
@@ -132,6 +139,7 @@ export function gapBehindMeant(film: Film): Gap {
   return { parentId: scene?.id ?? '', index: scene?.items.length ?? 0 };
 }
 
+/** Puts what is remembered behind the target poses. */
 export function pastePoses(): void {
   const film = openFilm();
   if (!film) return;

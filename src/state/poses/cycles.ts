@@ -6,6 +6,7 @@ import { newId } from '../../engine/browser/new-id';
 import { targetPoses, tryEdit } from '../document/edit-film';
 import { setWorkbench, workbench } from '../shell/workbench';
 
+/** Makes a cycle of the target poses. */
 export function makeCycle(shape: CycleShape): void {
   const poses = targetPoses();
   if (tryEdit((film) => makeCycleEdit(film, poses, shape, newId))) chooseMeant(poses);
@@ -14,13 +15,16 @@ export function makeCycle(shape: CycleShape): void {
 const chooseMeant = (poses: readonly string[]): void =>
   setWorkbench({ chosen: new Set(poses), anchor: poses[0] });
 
+/** Sets passes, way or ends of a cycle. */
 export const setCycle = (cycleId: string, shape: Partial<CycleShape>): boolean =>
   tryEdit((film) =>
     withinADay(film, { kind: 'patch', of: 'items', patches: [{ id: cycleId, patch: shape }] }),
   );
 
+/** Writes the passes of a cycle out as poses of their own. */
 export const unrollCycle = (cycleId: string): boolean => tryEdit((film) => unrollEdit(film, cycleId, newId));
 
+/** Takes one pass out of a cycle, as poses of their own. */
 export const takePassOut = (cycleId: string, pass: number): boolean =>
   tryEdit((film) => takePassOutEdit(film, cycleId, pass, newId));
 

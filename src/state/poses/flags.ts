@@ -17,6 +17,7 @@ export function addFlag(): string | undefined {
   return flag.id;
 }
 
+/** Puts a flag in the place of the one with its id. */
 export const changeFlag = (flag: Flag): void =>
   edit({ kind: 'set', of: 'flags', things: [{ id: flag.id, to: flag }] });
 
@@ -27,6 +28,7 @@ export function moveFlagHere(flag: Flag): void {
   if (at) changeFlag({ ...flag, at });
 }
 
+/** Takes a flag off. */
 export const removeFlag = (id: string): void =>
   edit({ kind: 'set', of: 'flags', things: [{ id, to: undefined }] });
 
@@ -66,6 +68,7 @@ export function setPoint(which: 'in' | 'out'): void {
   }
 }
 
+/** Takes in and out points off. */
 export function clearPoints(): void {
   const film = openFilm();
   if (film?.range.in || film?.range.out)

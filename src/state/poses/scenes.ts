@@ -26,11 +26,13 @@ export const pickScene = ({ id, setAside, items }: Scene): void =>
     pickedScene: setAside || items.length === 0 ? { id, frame } : undefined,
   }));
 
+/** Adds an empty scene behind another, or behind the last. */
 export function addScene(behind?: string): void {
   const film = openFilm();
   if (film) edit(addSceneEdit(film, behind, newId));
 }
 
+/** Sets name, colour, or whether a scene is set aside. */
 export const setScene = (sceneId: string, marks: Partial<SceneMarks>): void =>
   edit({ kind: 'patch', of: 'scenes', patches: [{ id: sceneId, patch: marks }] });
 
@@ -49,11 +51,14 @@ export function splitScene(): void {
   if (here) tryEdit((open) => splitSceneEdit(open, here.pose.id, newId));
 }
 
+/** Joins a scene with the one behind it. */
 export const joinScene = (sceneId: string): boolean => tryEdit((film) => joinSceneEdit(film, sceneId));
 
+/** Puts a copy of a scene behind it. */
 export const duplicateScene = (sceneId: string): boolean =>
   tryEdit((film) => duplicateSceneEdit(film, sceneId, newId));
 
+/** Deletes a scene with its poses. */
 export const removeScene = (sceneId: string): boolean => tryEdit((film) => removeSceneEdit(film, sceneId));
 
 /** Takes off a scene what lies outside the in and out points. */

@@ -29,11 +29,13 @@ interface PrintState {
   readonly prints: readonly Print[];
 }
 
+/** The print that runs, and the finished ones. */
 export const usePrints = create<PrintState>(() => ({ running: undefined, problem: undefined, prints: [] }));
 
 let stopping: AbortController | undefined;
 let printsSoFar = 0;
 
+/** Stops the print that runs; nothing is left of it. */
 export const stopPrint = (): void => stopping?.abort();
 
 /** Photos that are shown within a part of the film; of those in cycles all, wherever they are shown again. */

@@ -29,6 +29,7 @@ interface RecordState {
 /** How late a microphone is taken to be before it was measured, in seconds. */
 const USUAL_DELAY = 0.02;
 
+/** The microphone, and what is being recorded. */
 export const useRecord = create<RecordState>(() => ({
   microphones: [STAND_IN],
   microphone: STAND_IN.id,
@@ -86,6 +87,7 @@ export async function findMicrophones(): Promise<void> {
 /** Whether a person chose the microphone; before, it is the first that is found. */
 let picked = false;
 
+/** Chooses a microphone by its id, and opens it where one was open. */
 export async function chooseMicrophone(microphone: string): Promise<void> {
   picked = true;
   await takeMicrophone(microphone);
@@ -123,6 +125,7 @@ export async function openMicrophone(): Promise<void> {
   }
 }
 
+/** Closes the microphone. */
 export async function closeMicrophone(): Promise<void> {
   onClosing();
   openings++;
@@ -144,6 +147,7 @@ function microphoneGone(): void {
   );
 }
 
+/** Chooses whether the film is heard while it is recorded to. */
 export const setHearFilm = (hearFilm: boolean): void => set({ hearFilm });
 
 /** Sets how late the chosen microphone is, in seconds. */

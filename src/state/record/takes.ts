@@ -26,6 +26,7 @@ interface TakesState {
   readonly keeping: string | undefined;
 }
 
+/** Recordings of the open film, the newest first. */
 export const useTakes = create<TakesState>(() => ({ takes: [], taken: 0, keeping: undefined }));
 
 const numberOf = ({ name }: Take): number => Number(/\d+$/.exec(name)?.[0] ?? 0);
@@ -59,6 +60,7 @@ export async function restoreTakes(filmId: string): Promise<void> {
     );
 }
 
+/** Throws a recording away for good. */
 export async function throwTakeAway(take: Take): Promise<void> {
   await removeTake(take.id);
   show(useTakes.getState().takes.filter(({ id }) => id !== take.id));

@@ -9,6 +9,7 @@ export type ChoiceMode = 'only' | 'toggle' | 'range';
 // Keys belong to what was chosen last: choosing poses lets go of cues.
 const NO_CUES: ReadonlySet<string> = new Set();
 
+/** Chooses a pose: it only, it too or no longer, or all from the last one to it. */
 export function choosePose(poseId: string, mode: ChoiceMode): void {
   const { chosen, anchor } = workbench();
   const film = openFilm();
@@ -33,17 +34,20 @@ export function choosePose(poseId: string, mode: ChoiceMode): void {
   setWorkbench({ chosen: new Set([poseId]), anchor: poseId, chosenCues: NO_CUES });
 }
 
+/** Chooses all poses of the film. */
 export function chooseAll(): void {
   const film = openFilm();
   if (film) setWorkbench({ chosen: new Set(scheduleOf(film).firsts.keys()), chosenCues: NO_CUES });
 }
 
+/** Chooses all poses of a scene that is not set aside. */
 export function chooseScene(sceneId: string): void {
   const scene = openFilm()?.scenes.find((each) => each.id === sceneId);
   const poses = scene && !scene.setAside ? posesIn(scene.items).map((pose) => pose.id) : [];
   if (poses.length > 0) setWorkbench({ chosen: new Set(poses), anchor: poses[0], chosenCues: NO_CUES });
 }
 
+/** Chooses none. */
 export const chooseNone = (): void => setWorkbench({ chosen: new Set(), anchor: undefined });
 
 /** Chooses the poses that lie, wholly or in part, between the in and out points: to be fitted, or anything else. */

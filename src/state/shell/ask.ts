@@ -12,6 +12,7 @@ interface Asked extends Question {
   readonly answer: (choice: string | undefined) => void;
 }
 
+/** The question that is on screen; undefined where none is. */
 export const useQuestion = create<{ readonly asked: Asked | undefined }>(() => ({ asked: undefined }));
 
 /** Asks, and gives the choice; undefined where the person wants none of them. One question at a time. */

@@ -13,6 +13,7 @@ export interface LongJob {
   readonly stop: () => void;
 }
 
+/** The work that goes on; undefined where none does. */
 export const useLongJob = create<{ readonly job: LongJob | undefined }>(() => ({ job: undefined }));
 
 /** The progress is told this often, in milliseconds. */

@@ -12,6 +12,7 @@ export function readRoute(path: string): Route | undefined {
   return id && stage && isStage(stage) ? { kind: 'film', id, stage } : undefined;
 }
 
+/** The address of a route. */
 export const pathOf = (route: Route): string =>
   route.kind === 'shelf' ? '/films' : `/film/${route.id}/${route.stage}`;
 

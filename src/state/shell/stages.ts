@@ -39,4 +39,5 @@ export const STAGE_FACTS: Readonly<Record<Stage, StageFacts>> = {
 /** The stage in which the work on a film begins. */
 export const FIRST_STAGE: Stage = 'time';
 
+/** Whether a word of an address is a stage. */
 export const isStage = (text: string): text is Stage => (STAGES as readonly string[]).includes(text);

@@ -5,6 +5,7 @@ export type Theme = 'day' | 'dim';
 
 const useStore = create<{ theme: Theme }>(() => ({ theme: 'day' }));
 
+/** The theme that is shown. */
 export const useTheme = (): Theme => useStore((state) => state.theme);
 
 const wear = (theme: Theme): void => {
@@ -18,6 +19,7 @@ export async function restoreTheme(): Promise<void> {
   wear(kept === 'dim' ? 'dim' : 'day');
 }
 
+/** Shows the other theme, and keeps that. */
 export function switchTheme(): void {
   const theme = useStore.getState().theme === 'dim' ? 'day' : 'dim';
   wear(theme);

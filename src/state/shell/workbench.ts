@@ -86,19 +86,24 @@ export const useWorkbench = create<WorkbenchState>(() => ({
   notices: [],
 }));
 
+/** The state as it is now. */
 export const workbench = useWorkbench.getState;
+/** Changes some of the state; for the functions of `state` only. */
 export const setWorkbench = useWorkbench.setState;
 
 /** The open film; undefined on the shelf. */
 export const openFilm = (): Film | undefined => workbench().history?.film;
 
+/** The open film, followed by a view; undefined on the shelf. */
 export const useFilm = (): Film | undefined => useWorkbench((state) => state.history?.film);
 
 let noticesSoFar = 0;
 
+/** Tells the person a sentence; the same one is told once. */
 export const tell = (text: string, tone: Notice['tone'] = 'told'): void =>
   setWorkbench(({ notices }) => ({
     notices: [...notices.filter((notice) => notice.text !== text), { id: noticesSoFar++, tone, text }],
   }));
 
+/** Puts all notes away. */
 export const dismissAll = (): void => setWorkbench({ notices: [] });

@@ -29,6 +29,7 @@ interface BeatsState {
   readonly toFilm: boolean;
 }
 
+/** Taps of a tempo, as far as they go. */
 export const useTaps = create<BeatsState>(() => ({ taps: [], toFilm: false }));
 
 /**
@@ -97,6 +98,7 @@ export const typeTempo = (tempo: number): void =>
     setBeats(music, next, `Tempo set to ${tempo}`);
   });
 
+/** Makes the tempo so many times as fast. */
 export const scaleTempo = (by: number): void =>
   withBeats((_, music, beats) => {
     const scaled = scaledBeats(beats, by);
@@ -104,6 +106,7 @@ export const scaleTempo = (by: number): void =>
     else tell('That would be faster or slower than a beat can be.');
   });
 
+/** Sets beats to a bar. */
 export const setBar = (toBar: number): void =>
   withBeats((_, music, beats) => setBeats(music, { ...beats, toBar }, `${toBar} beats to the bar`));
 
@@ -111,6 +114,7 @@ export const setBar = (toBar: number): void =>
 export const setFirstBeat = (at: number): void =>
   withBeats((_, music, beats) => setBeats(music, movedBeats(beats, at), 'First beat moved'));
 
+/** Puts the first beat under the playhead. */
 export const firstBeatHere = (): void =>
   withMusic((film, music) => {
     const here = musicSampleHere(film, music, workbench().frame);
@@ -120,9 +124,11 @@ export const firstBeatHere = (): void =>
     else tell('Type a tempo first, or let the beat be found.');
   });
 
+/** Moves the first beat by seconds of the music. */
 export const nudgeFirstBeat = (seconds: number): void =>
   withBeats((_, __, beats) => setFirstBeat((beats.steps[0]?.at ?? 0) + seconds * SAMPLE_RATE));
 
+/** Has another tempo begin on the beat nearest to the playhead. */
 export const addTempoHere = (): void =>
   withBeats((film, music, beats) => {
     const here = musicSampleHere(film, music, workbench().frame);
@@ -132,9 +138,11 @@ export const addTempoHere = (): void =>
     else tell(next.problem);
   });
 
+/** Takes a tempo out: the one before goes on. */
 export const removeTempo = (step: number): void =>
   withBeats((_, music, beats) => setBeats(music, withoutStep(beats, step), 'Tempo taken off'));
 
+/** Takes the beats off the music. */
 export const takeBeatsOff = (): void =>
   withBeats((_, music) => setBeats(music, undefined, `Beats of ${music.sound.name} taken off`));
 
@@ -169,10 +177,12 @@ export const takeTaps = (): void =>
     useTaps.setState({ taps: [] });
   });
 
+/** Puts the chosen cues on beats. */
 export const cuesToBeats = (): void =>
   withBeats((_, music) =>
     tryEdit((open) => cuesToBeatsEdit(open, [...workbench().chosenCues], music.cue.id)),
   );
 
+/** Moves the music so that a beat is heard with the frame on screen. */
 export const beatHere = (): void =>
   withBeats((_, music) => tryEdit((open) => beatOnFrameEdit(open, music.cue.id, workbench().frame)));

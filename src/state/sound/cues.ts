@@ -28,6 +28,7 @@ import { edit, tryEdit } from '../document/edit-film';
 import { analysisOf } from './sounds';
 import { openFilm, setWorkbench, tell, workbench } from '../shell/workbench';
 
+/** Chooses a cue: it only, or it too. */
 export function chooseCue(id: string, mode: 'only' | 'toggle'): void {
   const { chosenCues } = workbench();
   const next = mode === 'toggle' ? new Set(chosenCues) : new Set<string>();
@@ -35,6 +36,7 @@ export function chooseCue(id: string, mode: 'only' | 'toggle'): void {
   setWorkbench({ chosenCues: next });
 }
 
+/** Chooses none. */
 export const chooseNoCue = (): void => setWorkbench({ chosenCues: new Set() });
 
 /** Does something with the chosen cues, where there are any. */
@@ -59,6 +61,7 @@ export function laySound(sound: Sound, laneId?: string, frame = workbench().fram
   chooseCue(id, 'only');
 }
 
+/** Moves the chosen cues by frames, whole or not, tied as they are. */
 export const nudgeCues = (frames: number): void =>
   withChosen((film, ids) => edit(nudgeCuesEdit(film, ids, frames)));
 
@@ -71,8 +74,10 @@ export function splitCues(): void {
   tryEdit((open) => splitCuesEdit(open, ids, sampleHere(open), newId));
 }
 
+/** Deletes the chosen cues. */
 export const removeCues = (): void => withChosen((_, ids) => edit(removeCuesEdit(ids)));
 
+/** Puts copies of the chosen cues behind them. */
 export const duplicateCues = (): void =>
   withChosen((film, ids) => {
     const copies = duplicateCuesEdit(film, ids, newId);
@@ -80,11 +85,14 @@ export const duplicateCues = (): void =>
     setWorkbench({ chosenCues: new Set(copies.ids) });
   });
 
+/** Turns the chosen cues round. */
 export const reverseCues = (): void => withChosen((film, ids) => edit(reverseCuesEdit(film, ids)));
 
+/** Sets level, fades, lane or repeating of the chosen cues; `words` name the edit. */
 export const markCues = (words: string, marks: Partial<CueMarks>): void =>
   withChosen((film, ids) => edit(markCuesEdit(film, ids, words, marks)));
 
+/** Ties the chosen cues to poses or to the time of the film. */
 export const holdCues = (hold: Hold): void => withChosen((film, ids) => edit(holdCuesEdit(film, ids, hold)));
 
 /** The attacks of a cue's sound that are heard in it. */
@@ -131,10 +139,12 @@ export const fadeWithFilm = (): void =>
       );
   });
 
+/** Changes marks of a lane; `words` name the edit. */
 export function changeLane(id: string, words: string, marks: Partial<Omit<Lane, 'id'>>): void {
   if (openFilm()) edit(changeLaneEdit(id, words, marks));
 }
 
+/** Adds a lane of a kind below the others. */
 export function addLane(kind: LaneKind, name: string): void {
   const film = openFilm();
   if (!film) return;
@@ -173,4 +183,5 @@ export function removeLane(id: string): void {
   );
 }
 
+/** Sets gain, ceiling or ducking of the mix. */
 export const setMix = (mix: Partial<Mix>): void => edit({ kind: 'patch', of: 'mix', patch: mix });

@@ -23,8 +23,10 @@ interface SilenceState {
   readonly asked: { readonly film: Film; readonly cuts: ReadonlyMap<string, Silence> } | undefined;
 }
 
+/** The silence that would be cut; undefined where nobody asked. */
 export const useSilence = create<SilenceState>(() => ({ asked: undefined }));
 
+/** Leaves it as it is. */
 export const leaveSilence = (): void => useSilence.setState({ asked: undefined });
 
 /** Shows the silence in front of and behind what is heard of the chosen cues. */

@@ -24,6 +24,7 @@ const wholeOf = ({ hash, samples }: Sound): MixPlan => {
   return { length: samples, voices: [voice], dialogue: [], stepBack: undefined, gain: 1, ceiling: 1 };
 };
 
+/** Stops the sound that is heard by itself. */
 export function stopHearing(): void {
   useHearing.setState({ hash: undefined });
   stopSound();

@@ -14,6 +14,7 @@ interface MeasuredState {
   readonly busy: number | undefined;
 }
 
+/** What was measured of the mix last. */
 export const useMeasured = create<MeasuredState>(() => ({ measured: undefined, busy: undefined }));
 
 async function measure(plan: MixPlan): Promise<Loudness | undefined> {

@@ -14,6 +14,7 @@ interface MeterState {
   readonly loudness: Loudness | undefined;
 }
 
+/** What is heard now, for the meter. */
 export const useMeter = create<MeterState>(() => ({ peaks: [0, 0], loudness: undefined }));
 
 /** Whether the film is what is heard: single frames and sounds by themselves are not metered. */
@@ -93,6 +94,7 @@ export async function soundFrame(film: Film, frame: number): Promise<void> {
 /** Changes with everything that is wished to be heard, or to be silent. */
 export const lastWish = (): number => wishes;
 
+/** Lets the film fall silent. */
 export function stopSound(): void {
   wishes++;
   player?.stop();

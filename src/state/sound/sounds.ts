@@ -18,6 +18,7 @@ interface SoundsState {
   readonly incoming: SoundProgress | undefined;
 }
 
+/** What is known of the film's sounds, and those that come in. */
 export const useSounds = create<SoundsState>(() => ({ analyses: new Map(), incoming: undefined }));
 
 const asked = new Set<string>();
@@ -81,6 +82,7 @@ export function samplesOf(hash: string, from: number, to: number): readonly Floa
 
 let stopping: AbortController | undefined;
 
+/** Stops sounds that are coming in; those that are in stay. */
 export const stopSounds = (): void => stopping?.abort();
 
 const ENDINGS = /\.(wav|wave|mp3|m4a|aac|flac|ogg|oga|opus|aif|aiff|aifc|mp4|m4v|mov|mkv|webm)$/i;

@@ -47,6 +47,7 @@ export function findWords(): void {
   }
 }
 
+/** Sets the text of a word. */
 export const typeWord = ({ word, placed }: PlacedWord, text: string): void =>
   edit(changeWordEdit(placed.sound, word.id, { text }));
 
@@ -75,13 +76,16 @@ export function snapWords(): void {
   }
 }
 
+/** Parts a word at the playhead. */
 export function splitWordHere({ word, placed }: PlacedWord): void {
   tryEdit((film) => splitWordEdit(placed.sound, word.id, soundSample(placed, sampleHere(film)), newId));
 }
 
+/** Joins a word with the one behind it; false where there is none. */
 export const joinWord = ({ word, placed }: PlacedWord): boolean =>
   tryEdit(() => joinWordEdit(placed.sound, word.id));
 
+/** Takes a word off. */
 export const removeWord = ({ word, placed }: PlacedWord): void => edit(removeWordEdit(placed.sound, word.id));
 
 /** Writes the words of the film into a WebVTT file. */

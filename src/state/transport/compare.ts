@@ -15,8 +15,10 @@ export interface Compare {
   readonly flipped: boolean;
 }
 
+/** Ghosts on each side. */
 export const MOST_GHOSTS = 5;
 
+/** What the pose on screen is compared with. */
 export const useCompare = create<Compare>(() => ({
   ghostsBefore: 0,
   ghostsAfter: 0,
@@ -26,6 +28,7 @@ export const useCompare = create<Compare>(() => ({
   flipped: false,
 }));
 
+/** Changes what it is compared with. */
 export const setCompare = useCompare.setState;
 
 const compare = useCompare.getState;
@@ -37,11 +40,14 @@ export function toggleGhost(): void {
   setCompare(any ? { ghostsBefore: 0, ghostsAfter: 0 } : { ghostsBefore: 1 });
 }
 
+/** Shows the poses before and after beside it, or no longer. */
 export const toggleNeighbours = (): void => setCompare({ neighbours: !compare().neighbours });
 
+/** Shows a difference, or last against first; or no longer. */
 export const toggleAgainst = (against: 'difference' | 'first-last'): void =>
   setCompare({ against: compare().against === against ? 'none' : against });
 
+/** Shows the other pose for as long as a key is held. */
 export const flip = (flipped: boolean): void => {
   if (compare().flipped !== flipped) setCompare({ flipped });
 };

@@ -24,11 +24,13 @@ let dragging: number | undefined;
 /** Whether the picture of a pose can be shown now; the picture view says so. */
 let isReady: (pose: Pose) => boolean = () => true;
 
+/** Hears once a second what playing really does, until the function given back is called. */
 export const onPlayReport = (listener: Listener): (() => void) => {
   listeners.add(listener);
   return () => listeners.delete(listener);
 };
 
+/** Says whether the picture of a pose can be shown now; said by the view that shows it. */
 export const setReadiness = (ready: (pose: Pose) => boolean): void => {
   isReady = ready;
 };
@@ -219,6 +221,7 @@ let place: () => number | undefined = () => undefined;
 /** The place that is played now in frames, whole or not; undefined while nothing plays. */
 export const placeNow = (): number | undefined => place();
 
+/** Stops playing; the playhead stays where it is. */
 export function pause(): void {
   if (request !== undefined) cancelAnimationFrame(request);
   if (dragging !== undefined) cancelAnimationFrame(dragging);
@@ -255,6 +258,7 @@ export function playAround(): void {
   play({ from: Math.max(0, here.start - reach), to: Math.min(plan.frames, here.end + reach) });
 }
 
+/** Plays a scene. */
 export function playScene(sceneId: string): void {
   const film = openFilm();
   const scene = film && scheduleOf(film).scenes.find((each) => each.sceneId === sceneId);
@@ -264,10 +268,13 @@ export function playScene(sceneId: string): void {
 /** Speeds to check by, as parts of the film's rate. */
 export const SPEEDS = [0.25, 0.5, 1, 1.5, 2] as const;
 
+/** Sets the speed to check by. */
 export const setSpeed = (speed: number): void => setWorkbench({ speed });
 
+/** Plays, or stops. */
 export const playOrPause = (): void => (workbench().playing ? pause() : play());
 
+/** Plays round and round, or to the end. */
 export const toggleLoop = (): void => setWorkbench(({ loop }) => ({ loop: !loop }));
 
 /** Puts the playhead on a frame, kept within the film. */
@@ -333,11 +340,13 @@ export function stepPoses(by: 1 | -1): void {
   soundHere();
 }
 
+/** Stops on the last frame. */
 export function goToEnd(): void {
   pause();
   goTo(Number.MAX_SAFE_INTEGER);
 }
 
+/** Puts the playhead on the first frame. */
 export function goToStart(): void {
   goTo(0);
 }

@@ -40,6 +40,7 @@ export function zoomStrip(direction: 1 | -1): void {
   setWorkbench({ zoom: next <= fit ? undefined : Math.min(closest(), next) });
 }
 
+/** Shows the whole film, however it grows. */
 export const zoomToAll = (): void => setWorkbench({ zoom: undefined });
 
 /** As close as the chosen poses fit, from the first to the last of them. */

@@ -12,6 +12,7 @@ export interface PictureWish {
   readonly size: Size;
 }
 
+/** A recipe at a size, in pixels, as something to ask for. */
 export const pictureWish = (recipe: Recipe, size: Size): PictureWish => ({
   key: `${recipeKey(recipe)} ${size.width} ${size.height}`,
   recipe,

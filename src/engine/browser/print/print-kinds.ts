@@ -71,6 +71,7 @@ export const PRINT_KINDS = {
 
 export type PrintKind = keyof typeof PRINT_KINDS;
 
+/** What is special to a kind of print. */
 export const printKind = (kind: PrintKind): PrintKindFacts => PRINT_KINDS[kind];
 
 /** Bits a second that the pictures of a print are given, between 1 and 60 million. */

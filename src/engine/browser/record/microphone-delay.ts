@@ -8,6 +8,7 @@ export async function readDelay(microphone: string): Promise<number | undefined>
   return typeof stored === 'number' && Number.isFinite(stored) ? stored : undefined;
 }
 
+/** Keeps how late a microphone is, in seconds. Rejects with the browser's error. */
 export const keepDelay = async (microphone: string, seconds: number): Promise<void> => {
   await desk.setItem(delayKey(microphone), seconds);
 };

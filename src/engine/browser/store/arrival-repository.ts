@@ -25,13 +25,16 @@ const read = (stored: unknown): Arrival | undefined => {
   return checked.error ? undefined : checked.value;
 };
 
+/** Marks a film as coming in from a file. Rejects with the browser's error. */
 export const keepArrival = async (arrival: Arrival): Promise<void> => {
   await arrivals.setItem(arrival.filmId, arrival);
 };
 
+/** Where a film comes in from; undefined where all of it is here. */
 export const readArrival = async (filmId: string): Promise<Arrival | undefined> =>
   read(await arrivals.getItem<unknown>(filmId));
 
+/** Takes the mark off: all of the film is here, or it is gone. */
 export const forgetArrival = (filmId: string): Promise<void> => arrivals.removeItem(filmId);
 
 /** Arrivals of films that came out of a file with this film in it. */

@@ -63,15 +63,18 @@ export async function readKept(id: string, wanted: 'film' | 'all' = 'all'): Prom
 /** What is stored of a film, as it is: of one that cannot be read, to be saved to disk. */
 export const readStored = (id: string): Promise<unknown> => films.getItem<unknown>(id);
 
+/** A film as it was kept, without what was done to it; a sentence where it cannot be read. */
 export async function readFilm(id: string): Promise<Result<Film>> {
   const kept = await readKept(id, 'film');
   return kept.ok ? ok(kept.value.history.film) : kept;
 }
 
+/** Keeps where the person is in a film. Rejects with the browser's error. */
 export const keepPlace = async (filmId: string, place: FilmPlace): Promise<void> => {
   await places.setItem(filmId, place);
 };
 
+/** Where the person was in a film; undefined where that is not known. */
 export async function readPlace(filmId: string): Promise<FilmPlace | undefined> {
   const stored = await places.getItem<unknown>(filmId);
   if (stored === null) return undefined;
@@ -79,10 +82,12 @@ export async function readPlace(filmId: string): Promise<FilmPlace | undefined> 
   return read.error ? undefined : read.value;
 }
 
+/** Keeps which film was open last. Rejects with the browser's error. */
 export const keepLastFilm = async (id: string): Promise<void> => {
   await desk.setItem('last-film', id);
 };
 
+/** The film that was open last; undefined where there was none. */
 export async function readLastFilm(): Promise<string | undefined> {
   const id = await desk.getItem<unknown>('last-film');
   return typeof id === 'string' && (await films.keys()).includes(id) ? id : undefined;
@@ -93,6 +98,7 @@ export const keepDemoFilm = async (id: string): Promise<void> => {
   await desk.setItem('demo-film', id);
 };
 
+/** Whether a film is the demo film, as it was opened here. */
 export const isDemoFilm = async (id: string): Promise<boolean> => (await desk.getItem('demo-film')) === id;
 
 /** A film on the shelf, or what is wrong with it. */

@@ -75,6 +75,7 @@ export const keepWaiting = async (filmId: string, rows: readonly IntakeRow[]): P
   await intakes.setItem(waitingKey(filmId), rows);
 };
 
+/** Forgets a film's table of what came in, with all its parts. */
 export async function forgetIntake(filmId: string): Promise<void> {
   if (last?.filmId === filmId) last = undefined;
   for (const key of await intakes.keys())

@@ -304,6 +304,7 @@ export class Journal {
   }
 }
 
+/** Deletes what was done to a film. Rejects with the browser's error. */
 export async function deleteJournal(filmId: string): Promise<void> {
   for (const key of await histories.keys()) {
     if (key === filmId || key.startsWith(`${filmId}/`)) await histories.removeItem(key);

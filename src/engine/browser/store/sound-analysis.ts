@@ -20,6 +20,7 @@ export interface SoundPiece {
 /** Samples in a piece: 10 seconds. */
 export const PIECE = 480_000;
 
+/** The key of a piece of a sound, by the hash of its file and the number of the piece, from 0. */
 export const pieceKey = (hash: string, index: number): string => `${hash}.${index}`;
 
 /** Keys of all pieces of a sound of so many samples. */

@@ -148,12 +148,14 @@ export async function takeFile({ id, name, channels }: Take): Promise<File> {
   return new File([head, ...pieces, pad], `${name}.wav`, { type: 'audio/wav' });
 }
 
+/** Removes a recording with all its pieces. */
 export async function removeTake(id: string): Promise<void> {
   // The record goes last: pieces without one could not be found again.
   for (const key of await takePieces.keys()) if (key.startsWith(`${id}.`)) await takePieces.removeItem(key);
   await takes.removeItem(id);
 }
 
+/** Removes all recordings of a film. */
 export async function removeTakesOf(filmId: string): Promise<void> {
   for (const { id } of await listTakes(filmId)) await removeTake(id);
 }
