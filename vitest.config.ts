@@ -14,6 +14,8 @@ export default defineConfig({
           fileParallelism: false,
           testTimeout: 120_000,
           hookTimeout: 60_000,
+          // What is waited for may take its time on a machine that is busy; what is wrong stays wrong.
+          expect: { poll: { timeout: 10_000 } },
         },
       },
     ],

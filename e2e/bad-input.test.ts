@@ -159,12 +159,14 @@ test('a folder that comes twice, a file that changes while it waits, an entry th
     await expect.poll(() => notes(page)).toContain('All of these photos are in the table already');
     await layOut(page);
     await chooseFiles(page, files);
-    expect(await tableRows(page)).toEqual([
-      expect.stringContaining('PICT1.JPG: in the film already'),
-      expect.stringContaining('PICT2.JPG: in the film already'),
-      // Nine bytes longer than the file that was given here: another file with the same number.
-      expect.stringContaining('PICT3.JPG: '),
-    ]);
+    await expect
+      .poll(() => tableRows(page))
+      .toEqual([
+        expect.stringContaining('PICT1.JPG: in the film already'),
+        expect.stringContaining('PICT2.JPG: in the film already'),
+        // Nine bytes longer than the file that was given here: another file with the same number.
+        expect.stringContaining('PICT3.JPG: '),
+      ]);
     await page.getByRole('button', { name: 'Leave all out' }).click();
 
     await page.evaluate(() => {
@@ -205,7 +207,7 @@ test('a choice with nothing to use changes nothing and says so', async () => {
   await expect
     .poll(() => tableRows(page))
     .toEqual([expect.stringContaining('notes.txt is not a picture of a kind')]);
-  expect(await page.getByRole('button', { name: /^Lay out/ }).isDisabled()).toBe(true);
+  await expect.poll(() => page.getByRole('button', { name: /^Lay out/ }).isDisabled()).toBe(true);
   await page.getByRole('button', { name: 'Leave all out' }).click();
   await bringInFiles(page, [
     { name: 'old.kermis', mimeType: 'application/zip', buffer: Buffer.from('PK not really') },
@@ -231,19 +233,21 @@ test.each([['Hold', ['0', '-1', '1.5', '1000000000', 'two'], '2']] as const)(
     for (const value of values) {
       await page.getByLabel(label, { exact: true }).fill(value);
       await page.getByLabel(label, { exact: true }).press('Enter');
-      expect(await page.getByRole('alert').textContent(), value).toMatch(
-        new RegExp(`${value}.*Still ${kept}\\.$`),
-      );
+      await expect
+        .poll(() => page.getByRole('alert').textContent(), { message: value })
+        .toMatch(new RegExp(`${value}.*Still ${kept}\\.$`));
     }
     await page.getByTitle(/Film settings/).click();
     for (const value of ['fast', '0', '121', '24/0']) {
       await page.getByLabel('Any other rate').fill(value);
       await page.getByLabel('Any other rate').press('Enter');
-      expect(await page.getByRole('dialog').getByRole('alert').textContent(), value).toContain('Still 24.');
+      await expect
+        .poll(() => page.getByRole('dialog').getByRole('alert').textContent(), { message: value })
+        .toContain('Still 24.');
     }
     await page.getByLabel('Width in pixels').fill('1081');
     await page.getByLabel('Width in pixels').press('Enter');
-    expect(await page.getByText('1081 is odd').isVisible()).toBe(true);
+    await page.getByText('1081 is odd').waitFor();
     expect((await counter(page)).frames).toBe(4);
   },
 );
@@ -283,7 +287,9 @@ test('before an import that does not fit, the app says what it needs and what th
   const page = await context.newPage();
   await page.goto(`${base()}/films`);
   await chooseFiles(page, await numbered(4, 1));
-  expect(await notes(page)).toMatch(/^4 photos need about \d+ kB; the browser has 100 kB left for Kermis\./);
+  await expect
+    .poll(() => notes(page))
+    .toMatch(/^4 photos need about \d+ kB; the browser has 100 kB left for Kermis\./);
 });
 
 test('a film file for which there is no room, or that is stopped, is said in one true sentence', async () => {
@@ -346,7 +352,7 @@ test('a full store: the film so far stays whole, and the app says what to do', a
     .toMatch(
       /^The browser has no room left: 6 photos did not come in\. They need about \d+ kB; [\d.]+ [kMG]B are left for Kermis\. What came in is kept\.[^\n]*$/,
     );
-  expect(await tableRows(page)).toEqual([]);
+  await expect.poll(() => tableRows(page)).toEqual([]);
   await page.getByRole('button', { name: 'Put the notes away' }).click();
   await page.getByRole('button', { name: 'Time', exact: true }).click();
   // Nothing can be kept, and the film on screen can still be worked on.
@@ -368,7 +374,9 @@ test('a full store: the film so far stays whole, and the app says what to do', a
   await page.reload();
   await page.getByTestId('counter').waitFor();
   expect((await counter(page)).frames).toBe(15);
-  expect(await tickets(page).nth(0).getAttribute('aria-label')).toContain('PICT1.JPG, held 9 frames');
+  await expect
+    .poll(() => tickets(page).nth(0).getAttribute('aria-label'))
+    .toContain('PICT1.JPG, held 9 frames');
 });
 
 test('a print that is stopped leaves no file, and an import that is stopped keeps what came in', async () => {
@@ -386,7 +394,7 @@ test('a print that is stopped leaves no file, and an import that is stopped keep
   await page.getByRole('button', { name: 'Print the film' }).click();
   await page.getByRole('button', { name: 'Stop; no file is made' }).click();
   await page.getByText('The print was stopped. No file was made.').waitFor();
-  expect(await page.getByRole('link', { name: 'Save to disk' }).count()).toBe(0);
+  await expect.poll(() => page.getByRole('link', { name: 'Save to disk' }).count()).toBe(0);
   // And the next one goes through.
   await page.getByRole('button', { name: 'Print the film' }).click();
   await page.getByRole('link', { name: 'Save to disk' }).waitFor({ timeout: 60_000 });
@@ -411,7 +419,7 @@ test('a browser without WebCodecs is told so at the print; everything else works
   expect((await counter(page)).frames).toBe(6);
   await page.getByRole('button', { name: 'Print', exact: true }).click();
   await page.getByRole('alert').filter({ hasText: 'This browser has no WebCodecs' }).waitFor();
-  expect(await page.getByRole('button', { name: 'Print the film' }).isDisabled()).toBe(true);
+  await expect.poll(() => page.getByRole('button', { name: 'Print the film' }).isDisabled()).toBe(true);
 });
 
 test('a part of the app that cannot be loaded is named in a sentence, and its job ends; the rest goes on', async () => {

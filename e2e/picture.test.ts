@@ -136,7 +136,9 @@ test('light that is typed for photos is seen on the picture, the tickets, the PN
   const field = page.getByLabel('Light, in stops');
   await field.fill('9');
   await field.press('Enter');
-  expect(await page.getByRole('alert').textContent()).toContain('Light can be from −4 to +4 stops, not 9.');
+  await expect
+    .poll(() => page.getByRole('alert').textContent())
+    .toContain('Light can be from −4 to +4 stops, not 9.');
   await field.fill('+1');
   await field.press('Enter');
   const brighter = lit(grey, 1);

@@ -63,14 +63,14 @@ test('a line is recorded to the film, kept, and printed where it was spoken; the
   await page.getByLabel('Recording begins in 1').waitFor();
   await page.keyboard.press('e');
   await page.getByRole('button', { name: /^Record from/ }).waitFor();
-  expect(await takes(page).count()).toBe(0);
+  await expect.poll(() => takes(page).count()).toBe(0);
   await goTo(page, 36);
   await page.getByRole('button', { name: 'Record from frame 37' }).click();
   await page.getByText('Recording begins in 1').or(page.getByLabel('Recording begins in 1')).waitFor();
   await recording(page).waitFor();
   // It ends with the film, which is 4.5 s from here.
   await takes(page).waitFor({ timeout: 20_000 });
-  expect(await page.getByText(/^4\.[4-9]\d s, /).count()).toBe(1);
+  await expect.poll(() => page.getByText(/^4\.[4-9]\d s, /).count()).toBe(1);
   await page.getByRole('button', { name: 'Keep it' }).click();
   await page.getByRole('button', { name: /^Take 1\.wav in Dialogue, from 1\.50 s/ }).waitFor();
   const { bytes } = await printFilm(page, 'MP4', 'line', 60_000);
@@ -117,7 +117,7 @@ test('a tab that is closed while it records loses a second at most; another tab 
   expect(Number(said?.[1])).toBeGreaterThan(3);
   expect(Number(kept?.[1])).toBeGreaterThan(Number(said?.[1]) - 1);
   await again.getByRole('button', { name: 'Record', exact: true }).click();
-  expect(await takes(again).count()).toBe(1);
+  await expect.poll(() => takes(again).count()).toBe(1);
 });
 
 test('a microphone that is refused, and one that is unplugged, are told of; what was recorded is kept', async () => {
@@ -150,7 +150,7 @@ test('a microphone that is refused, and one that is unplugged, are told of; what
   // It goes on: the film plays on under it.
   const hidden = (await counter(page)).frame;
   await expect.poll(async () => (await counter(page)).frame).not.toBe(hidden);
-  expect(await recording(page).count()).toBe(1);
+  await expect.poll(() => recording(page).count()).toBe(1);
   await page.evaluate(() => dispatchEvent(new Event('unplug')));
   await expect.poll(() => notes(page)).toMatch(/unplugged\. What was recorded/);
   await takes(page).waitFor();

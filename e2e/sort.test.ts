@@ -27,13 +27,15 @@ test('the table shows what came in before it lands: order, gaps, rows left out a
     jpeg('BOOTH_0001.JPG', [220, 200, 60]),
   ]);
   await chooseFiles(page, [fifth, first, other, second, { ...second, name: 'HORSE_0006.JPG' }]);
-  expect(await tableRows(page)).toEqual([
-    expect.stringMatching(/^BOOTH_0001.JPG: .* lighter than its neighbours$/),
-    expect.stringContaining('HORSE_0001.JPG: '),
-    'HORSE_0002.JPG: ',
-    expect.stringContaining('HORSE_0005.JPG: numbers 3 to 4 missing before'),
-    expect.stringContaining('HORSE_0006.JPG: the same picture as HORSE_0002.JPG'),
-  ]);
+  await expect
+    .poll(() => tableRows(page))
+    .toEqual([
+      expect.stringMatching(/^BOOTH_0001.JPG: .* lighter than its neighbours$/),
+      expect.stringContaining('HORSE_0001.JPG: '),
+      'HORSE_0002.JPG: ',
+      expect.stringContaining('HORSE_0005.JPG: numbers 3 to 4 missing before'),
+      expect.stringContaining('HORSE_0006.JPG: the same picture as HORSE_0002.JPG'),
+    ]);
   await page.getByRole('checkbox', { name: 'Use HORSE_0006.JPG' }).uncheck();
   await page.getByRole('checkbox', { name: 'Use HORSE_0002.JPG' }).focus();
   await page.keyboard.press('Alt+ArrowUp');
@@ -73,13 +75,17 @@ test('the table shows what came in before it lands: order, gaps, rows left out a
   await page.keyboard.press('Enter');
   await page.getByTestId('counter').waitFor();
   // A scene where another name begins; the pose before the gap is held for the two that are missing.
-  expect(await page.getByRole('navigation', { name: 'Scenes' }).getByRole('listitem').count()).toBe(2);
-  expect(await poses(page)).toEqual([
-    'BOOTH_0001.JPG, held 2 frames',
-    'HORSE_0001.JPG, held 2 frames',
-    'HORSE_0002.JPG, held 6 frames',
-    'HORSE_0005.JPG, held 2 frames',
-  ]);
+  await expect
+    .poll(() => page.getByRole('navigation', { name: 'Scenes' }).getByRole('listitem').count())
+    .toBe(2);
+  await expect
+    .poll(() => poses(page))
+    .toEqual([
+      'BOOTH_0001.JPG, held 2 frames',
+      'HORSE_0001.JPG, held 2 frames',
+      'HORSE_0002.JPG, held 6 frames',
+      'HORSE_0005.JPG, held 2 frames',
+    ]);
   // It plays at once.
   await page.getByRole('button', { name: 'Pause', exact: true }).waitFor();
   expect(complaints).toEqual([]);
@@ -94,7 +100,7 @@ test('photos that come in later go to their place by number, or to the end; what
   );
   await chooseFiles(page, files.slice(0, 4));
   // The first and third are in the film already, and are left out unless asked.
-  expect(await page.getByRole('checkbox', { name: /^Use/, checked: false }).count()).toBe(2);
+  await expect.poll(() => page.getByRole('checkbox', { name: /^Use/, checked: false }).count()).toBe(2);
   await layOut(page);
   const order = (await poses(page)).map((pose) => pose.slice(0, 5));
   expect(order).toEqual(['PICT1', 'PICT2', 'PICT3', 'PICT4', 'PICT6']);
@@ -140,7 +146,7 @@ test('an import cut by a closed tab keeps what came in, and goes on where it sto
   await again.getByTestId('choose-photos').setInputFiles(paths);
   const progress = again.getByRole('progressbar', { name: 'Photos coming in' });
   await progress.waitFor();
-  expect(await progress.getAttribute('aria-valuemax')).toBe(String(total - before));
+  await expect.poll(() => progress.getAttribute('aria-valuemax')).toBe(String(total - before));
   await progress.waitFor({ state: 'detached' });
   await again.getByRole('button', { name: /^Lay out 300 photos/ }).waitFor();
   await layOut(again);

@@ -100,8 +100,8 @@ test('cues follow their poses, are moved, split, levelled and faded; they play, 
   await bringInSounds(page, [wav('tone.wav', tone)]);
   await goTo(page, 12);
   await page.getByRole('button', { name: 'Lay tone.wav in at the playhead' }).click();
-  expect(await cueTimes(page)).toEqual([0.5, 1]);
-  expect(await page.getByText('Tied to pose 7, 0 frames in.').isVisible()).toBe(true);
+  await expect.poll(() => cueTimes(page)).toEqual([0.5, 1]);
+  await page.getByText('Tied to pose 7, 0 frames in.').waitFor();
   // The whole film is in sight, and there is nothing to scroll to behind it.
   expect(
     await page.getByTestId('strip-scroll').evaluate((strip) => strip.scrollWidth - strip.clientWidth),
@@ -115,10 +115,10 @@ test('cues follow their poses, are moved, split, levelled and faded; they play, 
   await page.getByRole('button', { name: 'Sound', exact: true }).click();
   const cues = page.locator('[data-cue]');
   await cues.first().click();
-  expect(await cueTimes(page)).toEqual([0.75, 1.25]);
+  await expect.poll(() => cueTimes(page)).toEqual([0.75, 1.25]);
   await page.keyboard.press('Alt+ArrowRight');
   await page.keyboard.press('Alt+Shift+ArrowLeft');
-  expect(await page.getByText('Tied to pose 7, 0.99 frames in.').isVisible()).toBe(true);
+  await page.getByText('Tied to pose 7, 0.99 frames in.').waitFor();
   await page.keyboard.press('Control+z');
   await page.keyboard.press('Control+z');
 
@@ -130,7 +130,7 @@ test('cues follow their poses, are moved, split, levelled and faded; they play, 
   await page.mouse.down();
   await page.mouse.move(box.x + box.width / 2 + second, box.y + 20, { steps: 5 });
   await page.mouse.up();
-  expect(await cueTimes(page)).toEqual([1.75, 2.25]);
+  await expect.poll(() => cueTimes(page)).toEqual([1.75, 2.25]);
   await page.keyboard.press('Control+z');
 
   // Its level is dragged up and down.
@@ -145,7 +145,7 @@ test('cues follow their poses, are moved, split, levelled and faded; they play, 
     await page.mouse.down();
     await page.mouse.move(line.x + line.width / 2, line.y + 3 + by, { steps: 4 });
     await page.mouse.up();
-    expect(await cues.first().getAttribute('aria-label')).toContain(level);
+    await expect.poll(() => cues.first().getAttribute('aria-label')).toContain(level);
     await page.keyboard.press('Control+z');
   }
 
@@ -156,20 +156,20 @@ test('cues follow their poses, are moved, split, levelled and faded; they play, 
   await page.keyboard.press('Enter');
   await goTo(page, 24);
   await page.keyboard.press('k');
-  expect(await cues.count()).toBe(2);
-  expect(await cueTimes(page)).toEqual([0.75, 1]);
+  await expect.poll(() => cues.count()).toBe(2);
+  await expect.poll(() => cueTimes(page)).toEqual([0.75, 1]);
   await page.getByRole('combobox', { name: 'Lane' }).selectOption('Music');
   const first = page.getByRole('button', { name: /^tone.wav in Music/ });
-  expect(await first.getAttribute('aria-label')).toBe(
-    'tone.wav in Music, from 0.75 s, 0.25 s long, −6 dB, pinned',
-  );
+  await expect
+    .poll(() => first.getAttribute('aria-label'))
+    .toBe('tone.wav in Music, from 0.75 s, 0.25 s long, −6 dB, pinned');
 
   // Its pose is deleted: it stays, and is loose until that is undone.
   await page.getByRole('button', { name: 'Time', exact: true }).click();
   await page.keyboard.press('Escape');
   await tickets(page).nth(6).click();
   await page.keyboard.press('Delete');
-  expect(await first.getAttribute('aria-label')).toMatch(/from 0.75 s.*loose$/);
+  await expect.poll(() => first.getAttribute('aria-label')).toMatch(/from 0.75 s.*loose$/);
   await page.keyboard.press('Control+z');
 
   // It plays, and the picture goes with it.
@@ -196,7 +196,7 @@ test('cues follow their poses, are moved, split, levelled and faded; they play, 
   await page.getByRole('button', { name: 'Open it as a second film' }).click();
   await page.getByTestId('counter').waitFor();
   await page.getByRole('button', { name: 'Sound', exact: true }).click();
-  expect(await cues.count()).toBe(2);
+  await expect.poll(() => cues.count()).toBe(2);
   const painted = (): Promise<number> =>
     page.locator('canvas[aria-hidden]').evaluateAll((all) =>
       all.reduce((sum, each) => {
@@ -299,7 +299,7 @@ test('bad sounds are refused in a sentence, the rest comes in', async () => {
   const level = page.getByRole('region', { name: 'Chosen cues' }).getByLabel('Level');
   await level.fill('+1000 dB');
   await page.keyboard.press('Enter');
-  expect(await page.getByRole('alert').textContent()).toMatch(/between −60 and \+12 dB/);
+  await expect.poll(() => page.getByRole('alert').textContent()).toMatch(/between −60 and \+12 dB/);
   expect(complaints).toEqual([]);
 });
 
@@ -337,9 +337,9 @@ test('the contact is picked on the waveform, silence is shown before it goes, le
 
   await panel.getByRole('button', { name: 'Cut silence off both ends' }).click();
   const question = page.getByRole('group', { name: 'What will change' });
-  expect(await question.textContent()).toMatch(
-    /knocks\.wav: 0\.4\d s in front, 0\.6\d s behind.*Nothing of the file is lost/,
-  );
+  await expect
+    .poll(() => question.textContent())
+    .toMatch(/knocks\.wav: 0\.4\d s in front, 0\.6\d s behind.*Nothing of the file is lost/);
   await question.getByRole('button', { name: 'Leave it' }).click();
   expect((await cueTimes(page)).map((each) => Math.round(each * 100))).toEqual([50, 250]);
   await panel.getByRole('button', { name: 'Cut silence off both ends' }).click();
@@ -420,7 +420,9 @@ test('the beat of a music is found; poses are put on it, shown first; it is tapp
   await page.getByRole('button', { name: 'Beat', exact: true }).click();
   await page.getByRole('button', { name: 'Find the beat' }).click();
   await expect.poll(() => page.getByRole('textbox', { name: 'Tempo' }).inputValue()).toBe('120');
-  expect(await page.getByTestId('frames-to-beat').textContent()).toBe('12 frames to the beat, exactly.');
+  await expect
+    .poll(() => page.getByTestId('frames-to-beat').textContent())
+    .toBe('12 frames to the beat, exactly.');
   await page.getByRole('textbox', { name: 'First beat' }).fill('0');
   await page.keyboard.press('Enter');
   // A film of two seconds: its beats, the one at its start as the first of a bar.
@@ -439,9 +441,9 @@ test('the beat of a music is found; poses are put on it, shown first; it is tapp
     .click({ modifiers: ['Shift'] });
   await page.getByRole('button', { name: 'Put 4 chosen poses on the beat' }).click();
   const question = page.getByRole('group', { name: 'What will change' });
-  expect(await question.textContent()).toMatch(
-    /Pose 1: 2 to 12 frames.*Pose 4: 2 to 12 frames.*The film: 88 frames/,
-  );
+  await expect
+    .poll(() => question.textContent())
+    .toMatch(/Pose 1: 2 to 12 frames.*Pose 4: 2 to 12 frames.*The film: 88 frames/);
   await question.getByRole('button', { name: 'Do it' }).click();
   expect((await counter(page)).frames).toBe(88);
 
@@ -513,7 +515,9 @@ test('sounds that are none, broken, or strange are told of or mended; the rest g
   expect(told).toMatch(/no-samples\.wav holds no sound: it has no samples/);
   expect(told).toMatch(/words\.mp3 is not a sound or a video of a kind that Kermis reads/);
   for (const name of ['six.wav', 'fast.wav', 'slow.wav', 'offset.wav', 'numbers.wav', 'good.wav'])
-    expect(await page.getByRole('button', { name: `Hear ${name}` }).count(), name).toBe(1);
+    await expect
+      .poll(() => page.getByRole('button', { name: `Hear ${name}` }).count(), { message: name })
+      .toBe(1);
   await page.getByRole('button', { name: 'Put the notes away' }).click();
 
   // Typed nonsense changes nothing, and says so; ears are safe at +12 dB.

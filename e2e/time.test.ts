@@ -68,9 +68,9 @@ test('a cycle is made, set, edited once for all passes, parted and unrolled; the
   expect((await strip(page)).split(' ')).toHaveLength(1 + 6 + 5 + 6 + 1);
   await choose(page, 1, 3);
   await page.keyboard.press('Shift+C');
-  expect(await strip(page)).toMatch(/^1×2 2×5 3×2 4×2 4×2 3×2 2×5 /);
+  await expect.poll(() => strip(page)).toMatch(/^1×2 2×5 3×2 4×2 4×2 3×2 2×5 /);
   await type(page, 'Hold', '0');
-  expect(await said(page, 'Hold')).toMatch(/too short: one frame is the shortest/);
+  await expect.poll(() => said(page, 'Hold')).toMatch(/too short: one frame is the shortest/);
 
   await page.getByRole('button', { name: 'Done', exact: true }).click();
   const list = page.getByRole('region', { name: 'What was done' }).getByRole('listitem');
@@ -92,9 +92,9 @@ test('lengths are typed in any form and foreseen; a run is fitted exactly; anoth
   await bringIn(page, await numbered(6, 1));
   await page.keyboard.press('Control+a');
   await field(page, 'Hold').fill('0.5s');
-  expect(await said(page, 'Hold')).toBe('12 frames, 0.5 s each');
+  await expect.poll(() => said(page, 'Hold')).toBe('12 frames, 0.5 s each');
   await page.keyboard.press('Enter');
-  expect(await frames(page)).toBe(72);
+  await expect.poll(() => frames(page)).toBe(72);
   for (const [typed, words] of [
     ['abc', /not a hold/],
     ['1:2:3:4:5', /not a timecode/],
@@ -103,24 +103,24 @@ test('lengths are typed in any form and foreseen; a run is fitted exactly; anoth
     ['', /missing/],
   ] as const) {
     await type(page, 'Hold', typed);
-    expect(await said(page, 'Hold'), typed).toMatch(words);
-    expect(await frames(page)).toBe(72);
+    await expect.poll(() => said(page, 'Hold'), { message: typed }).toMatch(words);
+    await expect.poll(() => frames(page)).toBe(72);
     await page.keyboard.press('Escape');
   }
   await type(page, 'Hold', '0.001s');
-  expect(await frames(page)).toBe(6);
+  await expect.poll(() => frames(page)).toBe(6);
 
   await field(page, 'Fit the run to').fill('1s 1f');
-  expect(await said(page, 'Fit the run to')).toBe('25 frames, 1.0 s');
+  await expect.poll(() => said(page, 'Fit the run to')).toBe('25 frames, 1.0 s');
   await page.keyboard.press('Enter');
   await expect.poll(() => strip(page)).toBe('1×4 2×4 3×4 4×5 5×4 6×4');
   await type(page, 'Fit the run to', '0');
-  expect(await said(page, 'Fit the run to')).toMatch(/too short/);
+  await expect.poll(() => said(page, 'Fit the run to')).toMatch(/too short/);
   await page.keyboard.press('Escape');
   await type(page, 'Fit the run to', '4');
   const dialog = page.getByRole('dialog', { name: 'More poses than frames' });
   await dialog.getByRole('button', { name: 'Leave the run as it is' }).click();
-  expect(await frames(page)).toBe(25);
+  await expect.poll(() => frames(page)).toBe(25);
   await type(page, 'Fit the run to', '4 f');
   await dialog.getByRole('button', { name: 'Drop 2 poses evenly' }).click();
   await expect.poll(() => strip(page)).toBe('1×1 3×1 4×1 6×1');
@@ -130,11 +130,13 @@ test('lengths are typed in any form and foreseen; a run is fitted exactly; anoth
   const rate = page.getByRole('combobox', { name: 'Rate', exact: true });
   await rate.selectOption('12 frames a second');
   const question = page.getByRole('group', { name: 'Rate of 12' });
-  expect(await question.getByRole('button').allTextContents()).toEqual([
-    'Keep the holds: 25 frames, 2.1 s',
-    'Keep the seconds: 13 frames, 1.1 s',
-    'Leave the rate at 24',
-  ]);
+  await expect
+    .poll(() => question.getByRole('button').allTextContents())
+    .toEqual([
+      'Keep the holds: 25 frames, 2.1 s',
+      'Keep the seconds: 13 frames, 1.1 s',
+      'Leave the rate at 24',
+    ]);
   await question.getByRole('button', { name: /^Keep the seconds/ }).click();
   // The button that had the focus is gone; keys go to the dialog all the same, not to the film behind it.
   await page.keyboard.press('Escape');
@@ -142,12 +144,12 @@ test('lengths are typed in any form and foreseen; a run is fitted exactly; anoth
   await field(page, 'Any other rate').fill('2');
   await page.keyboard.press('Enter');
   const slower = page.getByRole('group', { name: 'Rate of 2' });
-  expect(await slower.textContent()).toMatch(/4 poses would fall below a frame/);
+  await expect.poll(() => slower.textContent()).toMatch(/4 poses would fall below a frame/);
   await slower.getByRole('button', { name: 'Let the film grow: 6 frames, 3.0 s' }).click();
   await type(page, 'Hold of new poses', '3');
   await page.getByRole('button', { name: 'Set all 6 poses to a hold of 3' }).click();
   await page.keyboard.press('Escape');
-  expect(await frames(page)).toBe(18);
+  await expect.poll(() => frames(page)).toBe(18);
 });
 
 test('poses are copied, reversed, exchanged, stretched by their edge; nothing odd loses an edit', async () => {
@@ -185,16 +187,16 @@ test('poses are copied, reversed, exchanged, stretched by their edge; nothing od
   await page.mouse.move(edge, second.y + 30);
   await page.mouse.down();
   await page.mouse.move(edge + (second.width / 2) * 3, second.y + 30, { steps: 6 });
-  expect(await page.getByText('5 frames, 0.2 s').isVisible()).toBe(true);
+  await page.getByText('5 frames, 0.2 s').waitFor();
   await page.mouse.up();
-  expect(await strip(page)).toMatch(/^3×2 2×5 1×2/);
+  await expect.poll(() => strip(page)).toMatch(/^3×2 2×5 1×2/);
   // An edge only touched sets no hold and changes no choice.
   await choose(page, 0, 2);
   const stretched = await tickets(page).nth(1).boundingBox();
   if (!stretched) throw new Error('no ticket');
   await page.mouse.click(stretched.x + stretched.width - 1, stretched.y + 30);
-  expect(await strip(page)).toMatch(/^3×2 2×5 1×2/);
-  expect(await page.locator('[data-pose][aria-selected=true]').count()).toBe(3);
+  await expect.poll(() => strip(page)).toMatch(/^3×2 2×5 1×2/);
+  await expect.poll(() => page.locator('[data-pose][aria-selected=true]').count()).toBe(3);
   await tickets(page).nth(1).click();
   const before = await strip(page);
 
@@ -208,13 +210,13 @@ test('poses are copied, reversed, exchanged, stretched by their edge; nothing od
   await field(page, 'Name of the scene').fill('2 c x Delete');
   await page.keyboard.press('Backspace');
   await page.keyboard.press('Enter');
-  expect(await page.getByRole('button', { name: /^2 c x Delet\b/ }).isVisible()).toBe(true);
+  await page.getByRole('button', { name: /^2 c x Delet\b/ }).waitFor();
   await expect.poll(() => strip(page)).toBe(before);
   await page.keyboard.press('Escape');
   await page.getByTestId('counter').click();
   await page.keyboard.press('Control+a');
   await page.keyboard.press('Control+x');
-  expect(await frames(page)).toBe(0);
+  await expect.poll(() => frames(page)).toBe(0);
   for (const odd of [
     'Delete',
     'r',
@@ -250,7 +252,7 @@ test('scenes are added, split, coloured, moved, set aside, trimmed and printed b
     ).map((words) => words.replace(/(\d) photos?$/, ' $1'));
   await tickets(page).nth(4).click();
   await page.keyboard.press('s');
-  expect(await listed()).toEqual(['Scene 10 s 8 f 4', 'Scene 20 s 4 f 2']);
+  await expect.poll(() => listed()).toEqual(['Scene 10 s 8 f 4', 'Scene 20 s 4 f 2']);
   await type(page, 'Name of the scene', 'Booth');
   await scenes.getByRole('button', { name: 'plum' }).click();
   await scenes.getByRole('button', { name: 'Scene earlier' }).click();
@@ -307,7 +309,7 @@ test('scenes are added, split, coloured, moved, set aside, trimmed and printed b
   await page.getByRole('combobox', { name: 'Of' }).selectOption('Between the in and out points');
   await page.getByRole('button', { name: 'Print the film' }).click();
   await page.getByTestId('proof').waitFor({ timeout: 60_000 });
-  expect(await page.getByText(/8 frames, 320 × 240/).isVisible()).toBe(true);
+  await page.getByText(/8 frames, 320 × 240/).waitFor();
   expect(complaints).toEqual([]);
 });
 
@@ -318,18 +320,18 @@ test('flags keep to their poses, poses are compared, any command is found by typ
   await page.keyboard.press('f');
   await type(page, 'Words', 'clop');
   const flag = page.getByRole('button', { name: /^Go to note “clop”/ });
-  expect(await flag.getAttribute('aria-label')).toMatch(/frame 9$/);
+  await expect.poll(() => flag.getAttribute('aria-label')).toMatch(/frame 9$/);
   await tickets(page).nth(0).click();
   await page.keyboard.press('6');
-  expect(await flag.getAttribute('aria-label')).toMatch(/frame 13$/);
+  await expect.poll(() => flag.getAttribute('aria-label')).toMatch(/frame 13$/);
   await page.keyboard.press('Home');
   await page.keyboard.press('.');
   expect((await counter(page)).frame).toBe(13);
   await page.keyboard.press('.');
-  expect(await notes(page)).toMatch(/No flag or word behind this frame/);
+  await expect.poll(() => notes(page)).toMatch(/No flag or word behind this frame/);
   await tickets(page).nth(4).click();
   await page.keyboard.press('Delete');
-  expect(await flag.getAttribute('aria-label')).toMatch(/frame 13, loose/);
+  await expect.poll(() => flag.getAttribute('aria-label')).toMatch(/frame 13, loose/);
   await page.keyboard.press('Control+z');
 
   // The picture against the one before: ghost, difference, flip.
@@ -364,12 +366,12 @@ test('flags keep to their poses, poses are compared, any command is found by typ
   await page.keyboard.press('Control+k');
   const command = page.getByRole('combobox', { name: 'What do you want to do?' });
   await command.fill('flip');
-  expect(await page.getByRole('dialog').getByRole('option').count()).toBe(0);
+  await expect.poll(() => page.getByRole('dialog').getByRole('option').count()).toBe(0);
   await command.fill('fours chosen');
   await page.keyboard.press('Enter');
   await expect.poll(() => strip(page)).toMatch(/^1×6 2×4 3×2/);
   await page.keyboard.press('?');
-  expect(await page.getByRole('dialog', { name: 'Keys' }).getByText('Opposite order').isVisible()).toBe(true);
+  await page.getByRole('dialog', { name: 'Keys' }).getByText('Opposite order').waitFor();
   await page.keyboard.press('Escape');
 
   const width = async (): Promise<number> => (await tickets(page).nth(1).boundingBox())?.width ?? 0;
@@ -415,7 +417,7 @@ test('the wheel zooms around the pointer, keys around the playhead; chosen poses
   }
   await page.keyboard.up('Control');
   // The playhead, on the first frame, was left behind; where it is in sight, keys zoom around it.
-  expect(await left()).toBeGreaterThan(100);
+  await expect.poll(() => left()).toBeGreaterThan(100);
   await ticketOf(30).click();
   await expect.poll(async () => (await counter(page)).frame).toBeGreaterThan(1);
   const { frame } = await counter(page);
@@ -429,7 +431,7 @@ test('the wheel zooms around the pointer, keys around the playhead; chosen poses
   await page.keyboard.press('Shift+W');
   const begins = async (): Promise<number> => ((await ticketOf(11).boundingBox())?.x ?? 0) - box.x;
   await expect.poll(begins).toBeLessThan(20);
-  expect(await begins()).toBeGreaterThanOrEqual(0);
+  await expect.poll(() => begins()).toBeGreaterThanOrEqual(0);
   const last = await ticketOf(20).boundingBox();
   const end = (last?.x ?? 0) + (last?.width ?? 0) - box.x;
   expect(end).toBeLessThanOrEqual(box.width);

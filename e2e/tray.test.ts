@@ -36,21 +36,21 @@ test('photos of the tray are chosen by click, shift, ctrl, keys and a box', asyn
   await card(page, 'PICT4.JPG').click({ modifiers: ['Shift'] });
   await card(page, 'PICT7.JPG').click({ modifiers: ['Control'] });
   await card(page, 'PICT3.JPG').click({ modifiers: ['Control'] });
-  expect(await chosen(page)).toEqual(['PICT2.JPG', 'PICT4.JPG', 'PICT7.JPG']);
+  await expect.poll(() => chosen(page)).toEqual(['PICT2.JPG', 'PICT4.JPG', 'PICT7.JPG']);
 
   // Five in a row: a row down and one back is photo 7 from photo 3.
   await page.keyboard.press('ArrowDown');
   await page.keyboard.press('ArrowLeft');
-  expect(await chosen(page)).toEqual(['PICT7.JPG']);
+  await expect.poll(() => chosen(page)).toEqual(['PICT7.JPG']);
   await page.keyboard.press('Shift+ArrowRight');
   await page.keyboard.press('Shift+ArrowRight');
-  expect(await chosen(page)).toEqual(['PICT7.JPG', 'PICT8.JPG', 'PICT9.JPG']);
+  await expect.poll(() => chosen(page)).toEqual(['PICT7.JPG', 'PICT8.JPG', 'PICT9.JPG']);
   await page.keyboard.press('Space');
-  expect(await chosen(page)).toEqual(['PICT7.JPG', 'PICT8.JPG']);
+  await expect.poll(() => chosen(page)).toEqual(['PICT7.JPG', 'PICT8.JPG']);
   await page.keyboard.press('Control+a');
-  expect(await chosen(page)).toHaveLength(14);
+  await expect.poll(() => chosen(page)).toHaveLength(14);
   await page.keyboard.press('Escape');
-  expect(await chosen(page)).toEqual([]);
+  await expect.poll(() => chosen(page)).toEqual([]);
 
   const [from, to] = await Promise.all(
     ['PICT2.JPG', 'PICT8.JPG'].map((name) => card(page, name).boundingBox()),
@@ -61,7 +61,7 @@ test('photos of the tray are chosen by click, shift, ctrl, keys and a box', asyn
   await page.mouse.move(from.x + 40, from.y + 60, { steps: 3 });
   await page.mouse.move(to.x + 30, to.y + 30, { steps: 5 });
   await page.mouse.up();
-  expect(await chosen(page)).toEqual(['PICT2.JPG', 'PICT3.JPG', 'PICT7.JPG', 'PICT8.JPG']);
+  await expect.poll(() => chosen(page)).toEqual(['PICT2.JPG', 'PICT3.JPG', 'PICT7.JPG', 'PICT8.JPG']);
   await page.getByLabel('Size of the pictures').fill('320');
   await expect
     .poll(async () => (await tray(page).getByRole('option').first().boundingBox())?.width)
@@ -80,34 +80,34 @@ test('photos are set aside and brought back, put into the film, shown in place o
   await card(page, 'PICT2.JPG').click();
   await card(page, 'PICT3.JPG').click({ modifiers: ['Shift'] });
   await page.keyboard.press('Delete');
-  expect(await poses(page)).toBe('1 4 5 6');
+  await expect.poll(() => poses(page)).toBe('1 4 5 6');
   expect((await inTray(page))[1]).toMatch(/^PICT2.JPG set aside/);
   await page.getByLabel('Show', { exact: true }).selectOption({ label: 'Set aside (2)' });
-  expect(await inTray(page)).toHaveLength(2);
+  await expect.poll(() => inTray(page)).toHaveLength(2);
   await press(page, 'Bring back');
-  expect(await poses(page)).toBe('1 2 3 4 5 6');
+  await expect.poll(() => poses(page)).toBe('1 2 3 4 5 6');
   await page.getByLabel('Show', { exact: true }).selectOption({ label: 'All photos (6)' });
 
   // Before the first pose, which the playhead stands on; the new pose is chosen then.
   await card(page, 'PICT6.JPG').click();
   await press(page, 'Before pose 1');
-  expect(await poses(page)).toBe('6 1 2 3 4 5 6');
+  await expect.poll(() => poses(page)).toBe('6 1 2 3 4 5 6');
   expect((await inTray(page)).at(-1)).toMatch(/^PICT6.JPG pose 1 \+ 1/);
   await press(page, 'Pose 7, Scene 1, 2 frames');
   await card(page, 'PICT1.JPG').click();
   await card(page, 'PICT2.JPG').click({ modifiers: ['Shift'] });
   await press(page, 'After pose 7');
-  expect(await poses(page)).toBe('6 1 2 3 4 5 6 1 2');
+  await expect.poll(() => poses(page)).toBe('6 1 2 3 4 5 6 1 2');
   await card(page, 'PICT5.JPG').click();
   await press(page, 'In place of 2 poses');
-  expect(await poses(page)).toBe('6 1 2 3 4 5 6 5 5');
+  await expect.poll(() => poses(page)).toBe('6 1 2 3 4 5 6 5 5');
   await press(page, 'As a new scene');
-  expect(await poses(page)).toBe('6 1 2 3 4 5 6 5 5 5');
-  expect(await page.getByRole('button', { name: 'Choose all poses of Scene 2' }).count()).toBe(1);
+  await expect.poll(() => poses(page)).toBe('6 1 2 3 4 5 6 5 5 5');
+  await expect.poll(() => page.getByRole('button', { name: 'Choose all poses of Scene 2' }).count()).toBe(1);
   for (let i = 0; i < 5; i++) await page.keyboard.press('Control+z');
-  expect(await poses(page)).toBe('1 4 5 6');
+  await expect.poll(() => poses(page)).toBe('1 4 5 6');
   await page.keyboard.press('Control+z');
-  expect(await poses(page)).toBe('1 2 3 4 5 6');
+  await expect.poll(() => poses(page)).toBe('1 2 3 4 5 6');
 
   // Dragged from the tray onto the strip: in front of the pose whose left half they are dropped on.
   await page.keyboard.press('Escape');
@@ -120,7 +120,7 @@ test('photos are set aside and brought back, put into the film, shown in place o
   await card(page, 'PICT5.JPG').dragTo(strip, {
     targetPosition: { x: third.x - corner.x + third.width * 0.2, y: third.y - corner.y + 30 },
   });
-  expect(await poses(page)).toBe('1 2 5 3 4 5 6');
+  await expect.poll(() => poses(page)).toBe('1 2 5 3 4 5 6');
   await page.keyboard.press('Control+z');
 
   // A later import is new; a photo that is gone for good leaves the tray, and undo brings it back.
@@ -132,9 +132,9 @@ test('photos are set aside and brought back, put into the film, shown in place o
   await card(page, 'PICT9.JPG').click();
   await press(page, 'Set aside');
   await press(page, 'Take out of the film for good');
-  expect(await inTray(page)).toHaveLength(6);
+  await expect.poll(() => inTray(page)).toHaveLength(6);
   await page.keyboard.press('Control+z');
-  expect(await inTray(page)).toHaveLength(7);
+  await expect.poll(() => inTray(page)).toHaveLength(7);
 });
 
 test('chosen photos are turned and mirrored, on screen and in the print, and their files stay as they are', async () => {
@@ -217,7 +217,7 @@ test('photos are written out, and retouched ones take their places by name or nu
     await retouched('final 77.png', [1, 2, 3]),
     { name: 'final 7.png', buffer: Buffer.from('not a picture') },
   ]);
-  expect(await page.getByLabel('Each finds its photo').inputValue()).toBe('number');
+  await expect.poll(() => page.getByLabel('Each finds its photo').inputValue()).toBe('number');
   expect(
     await page.locator('[data-row]').evaluateAll((rows) =>
       rows.map((row) =>
@@ -235,7 +235,7 @@ test('photos are written out, and retouched ones take their places by name or nu
   ]);
   await page.getByRole('checkbox', { name: 'Swap in final 9.png' }).uncheck();
   await press(page, 'Swap 1 photo');
-  expect(await notes(page)).toContain('1 photo swapped for retouched ones.');
+  await expect.poll(() => notes(page)).toContain('1 photo swapped for retouched ones.');
   expect((await inTray(page))[1]).toMatch(/^PICT8.JPG pose 2, retouched/);
   await isKept(page);
   await page.reload();
@@ -312,11 +312,11 @@ test('what no film uses is freed when asked, with its figure, but not under the 
   await page.getByText(/kB of it are 1 photo that no film uses any more/).waitFor();
   await page.getByRole('button', { name: /^Free/ }).click();
   await expect.poll(() => notes(page)).toMatch(/^\d+(\.\d)? kB freed: 1 photo that no film used\./);
-  expect(await page.getByRole('button', { name: /^Free/ }).count()).toBe(0);
+  await expect.poll(() => page.getByRole('button', { name: /^Free/ }).count()).toBe(0);
   // What was done named the photo that is gone: it can no longer be undone.
   await press(page, 'Put the notes away');
   await page.goBack();
   await page.getByRole('button', { name: 'Time', exact: true }).click();
   await page.getByRole('button', { name: 'Done', exact: true }).click();
-  expect(await page.getByRole('heading', { name: 'Nothing done yet' }).isVisible()).toBe(true);
+  await page.getByRole('heading', { name: 'Nothing done yet' }).waitFor();
 });

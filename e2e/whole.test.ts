@@ -93,7 +93,7 @@ test('stores that were cleared are made again where that can be; what cannot is 
   await page.reload();
   await page.getByTestId('counter').waitFor();
   await looked;
-  expect(await page.getByLabel('What Kermis noticed').count()).toBe(0);
+  await expect.poll(() => page.getByLabel('What Kermis noticed').count()).toBe(0);
 
   await clear(page, 'originals', 'sound-pieces');
   await page.reload();
@@ -102,8 +102,8 @@ test('stores that were cleared are made again where that can be; what cannot is 
     .toMatch(
       /The originals of 3 photos \(PICT1\.JPG, PICT2\.JPG, PICT3\.JPG\) are gone from this browser\. They are marked on the strip and cannot be printed\. Choose the same photos again, and they are back\./,
     );
-  expect(await notes(page)).toMatch(/bell\.wav cannot be heard: it is gone from this browser/);
-  expect(await tickets(page).nth(1).getAttribute('aria-label')).toContain('its original is gone');
+  await expect.poll(() => notes(page)).toMatch(/bell\.wav cannot be heard: it is gone from this browser/);
+  await expect.poll(() => tickets(page).nth(1).getAttribute('aria-label')).toContain('its original is gone');
   await page.getByRole('button', { name: 'Print', exact: true }).click();
   await page.getByRole('button', { name: 'Print the film' }).click();
   await page
@@ -120,7 +120,7 @@ test('stores that were cleared are made again where that can be; what cannot is 
   await expect.poll(() => notes(page)).toMatch(/3 files that were missing are back\. 1 are still missing\./);
   await bringInSounds(page, [wav('bell.wav', click())]);
   await expect.poll(() => notes(page)).toMatch(/1 file that was missing is back\./);
-  expect(await tickets(page).nth(1).getAttribute('aria-label')).not.toContain('gone');
+  await expect.poll(() => tickets(page).nth(1).getAttribute('aria-label')).not.toContain('gone');
   const { bytes } = await printFilm(page, 'MP4', 'whole');
   expect(bytes.length).toBeGreaterThan(1000);
 });
@@ -148,7 +148,7 @@ test('in WebM as in MP4 sound lies on its picture by timestamps as well as by sa
       }
       // The first packet comes as much before the picture as the encoder is late.
       expect(Math.abs(start), kind).toBeLessThanOrEqual(0.022);
-      if (kind === 'WebM') expect(await print.opusDelay()).toBe(6_500_000);
+      if (kind === 'WebM') await expect.poll(() => print.opusDelay()).toBe(6_500_000);
     } finally {
       await print.close();
     }

@@ -47,18 +47,18 @@ test('from photos in any order to a film: holds, order, undo, and the same place
   const files = await numbered(12, 97);
   await bringIn(page, [...files].reverse());
   const inOrder = Array.from({ length: 12 }, (_, i) => `PICT${97 + i}`);
-  expect(await names(page)).toEqual(inOrder);
-  expect(await counter(page)).toEqual({ frame: 1, frames: 24 });
+  await expect.poll(() => names(page)).toEqual(inOrder);
+  await expect.poll(() => counter(page)).toEqual({ frame: 1, frames: 24 });
 
   // One hold by key, several at once with shift, all by the quick choice; then undo.
   await tickets(page).nth(1).click();
   await page.keyboard.press('5');
-  expect(await hold(page, 2)).toContain('held 5 frames');
+  await expect.poll(() => hold(page, 2)).toContain('held 5 frames');
   await tickets(page).nth(3).click();
   await tickets(page)
     .nth(5)
     .click({ modifiers: ['Shift'] });
-  expect(await page.getByText('3 poses chosen').isVisible()).toBe(true);
+  await page.getByText('3 poses chosen').waitFor();
   await page.getByRole('button', { name: 'ones' }).click();
   expect((await counter(page)).frames).toBe(24 + 3 - 3);
   await page.keyboard.press('Control+a');
@@ -73,7 +73,7 @@ test('from photos in any order to a film: holds, order, undo, and the same place
   // Delete one; move one by key and two by dragging.
   await tickets(page).nth(11).click();
   await page.keyboard.press('Delete');
-  expect(await names(page)).toEqual(inOrder.slice(0, 11));
+  await expect.poll(() => names(page)).toEqual(inOrder.slice(0, 11));
   await tickets(page).nth(0).click();
   await page.keyboard.press('Alt+ArrowRight');
   expect((await names(page)).slice(0, 3)).toEqual(['PICT98', 'PICT97', 'PICT99']);
@@ -90,7 +90,7 @@ test('from photos in any order to a film: holds, order, undo, and the same place
   await page.mouse.move(to.x + to.width - 3, to.y + 40, { steps: 8 });
   await page.mouse.up();
   const moved = ['PICT98', ...inOrder.slice(3, 11), 'PICT97', 'PICT99'];
-  expect(await names(page)).toEqual(moved);
+  await expect.poll(() => names(page)).toEqual(moved);
 
   // The picture follows the playhead: a drag along the ruler shows the pose under it.
   const ruler = await page.getByTestId('ruler').boundingBox();
@@ -115,7 +115,7 @@ test('from photos in any order to a film: holds, order, undo, and the same place
   await page.getByTestId('counter').waitFor();
   expect(page.url()).toMatch(/\/film\/[\w-]+\/time$/);
   expect((await counter(page)).frame).toBe(frame);
-  expect(await names(page)).toEqual(moved);
+  await expect.poll(() => names(page)).toEqual(moved);
   await expect.poll(async () => distance(await middle(page), COLOURS[4] as Colour)).toBeLessThan(16);
   expect(complaints).toEqual([]);
 });
@@ -177,7 +177,7 @@ test('two tabs on one film: the second looks, and takes over when the first lets
   await tickets(second).nth(1).click();
   await second.keyboard.press('7');
   expect((await counter(second)).frames).toBe(8);
-  expect(await second.getByLabel('Hold', { exact: true }).isDisabled()).toBe(true);
+  await expect.poll(() => second.getByLabel('Hold', { exact: true }).isDisabled()).toBe(true);
   await page.keyboard.press('9');
   await isKept(page);
   await page.close();
@@ -195,8 +195,10 @@ test('the demo film comes from the server, and photos of one’s own do not land
   await progress.waitFor();
   await progress.waitFor({ state: 'detached', timeout: 60_000 });
   expect((await counter(page)).frames).toBe(299);
-  expect(await page.getByRole('navigation', { name: 'Scenes' }).getByRole('listitem').count()).toBe(3);
-  expect(await page.getByLabel('What Kermis noticed').count()).toBe(0);
+  await expect
+    .poll(() => page.getByRole('navigation', { name: 'Scenes' }).getByRole('listitem').count())
+    .toBe(3);
+  await expect.poll(() => page.getByLabel('What Kermis noticed').count()).toBe(0);
   await bringIn(page, await numbered(3, 1));
   expect((await counter(page)).frames).toBe(6);
   await page.getByRole('button', { name: 'All films' }).click();
