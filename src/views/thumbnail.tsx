@@ -2,7 +2,7 @@ import { useEffect, useState } from 'react';
 import type { Recipe } from '../core/picture/recipe';
 import { PictureUrls } from '../engine/browser/pictures/picture-urls';
 import { useMissing } from '../state/document/missing';
-import { useWorkbench } from '../state/shell/workbench';
+import { useShell } from '../state/shell/shell';
 
 // One for the page: addresses are shared by tray, tables, shelf and scene list, and live as long as it does.
 const urls = new PictureUrls();
@@ -13,7 +13,7 @@ function useThumbnail(recipe: Recipe | undefined): string | undefined {
   const [, setMade] = useState<string>();
   const known = recipe && urls.known(recipe);
   // Pictures of a film that is just being fetched arrive one by one.
-  const arriving = useWorkbench((state) => (known === undefined ? state.incoming?.done : undefined));
+  const arriving = useShell((state) => (known === undefined ? state.incoming?.done : undefined));
   const remade = useMissing((state) => (known === undefined ? state.remade : undefined));
   useEffect(() => {
     if (!recipe || known !== undefined) return undefined;

@@ -6,7 +6,8 @@ import { saveNow, startAutosave } from '../state/document/autosave';
 import { followAddress, showShelf } from '../state/document/open-film';
 import { restoreContactPreference } from '../state/sound/contact-preference';
 import { restoreTheme } from '../state/shell/theme';
-import { tell, useWorkbench, workbench } from '../state/shell/workbench';
+import { useDocument } from '../state/document/document';
+import { shellNow, tell, useShell } from '../state/shell/shell';
 import { Notices } from './notices/notices';
 import { Shelf } from './shelf/shelf';
 import { DropZone } from './shell/drop-zone';
@@ -26,12 +27,10 @@ interface WorkshopProps {
 
 /** The whole program: bar, stage and strip, or the shelf of films. */
 export default function Workshop({ openDemo }: WorkshopProps) {
-  const phase = useWorkbench((state) => state.phase);
-  const stage = useWorkbench((state) => state.stage);
-  const keeping = useWorkbench((state) => state.keeping);
-  const noPoses = useWorkbench(
-    (state) => !state.history?.film.scenes.some((scene) => scene.items.length > 0),
-  );
+  const phase = useShell((state) => state.phase);
+  const stage = useShell((state) => state.stage);
+  const keeping = useDocument((state) => state.keeping);
+  const noPoses = useDocument((state) => !state.history?.film.scenes.some((scene) => scene.items.length > 0));
   const hasTable = useIntake((state) => state.intake?.laidOut === false);
   // An empty strip gives its room to the table of what came in.
   const { View, showsIncoming, needsRoom } = STAGE_VIEWS[stage];
@@ -46,7 +45,7 @@ export default function Workshop({ openDemo }: WorkshopProps) {
           `The films in this browser cannot be read: ${String(error)}. Allow this page to store data, then load it again.`,
           'wrong',
         );
-        if (workbench().phase === 'starting') void showShelf('stay');
+        if (shellNow().phase === 'starting') void showShelf('stay');
       });
     };
     startLookingOver();

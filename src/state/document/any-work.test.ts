@@ -1,3 +1,4 @@
+import { createWorkbench, enterWorkbench } from '../workbench';
 import 'fake-indexeddb/auto';
 import fc from 'fast-check';
 import { expect, it } from 'vitest';
@@ -17,13 +18,16 @@ import * as cues from '../sound/cues';
 import * as cycles from '../poses/cycles';
 import { editOn, goToEdit, redoEdit, setDefaultHold, setSettings, undoEdit } from './edit-film';
 import * as flags from '../poses/flags';
-import { goTo } from '../transport/player';
+import { goTo } from '../transport/play';
 import * as scenes from '../poses/scenes';
 import { useSounds } from '../sound/sounds';
 import * as tray from '../photos/tray';
 import * as use from '../photos/use-photos';
 import * as words from '../sound/transcript';
-import { openFilm, setWorkbench, useWorkbench, workbench } from '../shell/workbench';
+import { documentNow, openFilm, setDocument } from './document';
+import { selectionNow } from '../selection/selection';
+import { setShell } from '../shell/shell';
+import { transportNow } from '../transport/transport';
 
 const SOUND: Sound = {
   ...{ id: 'sound', name: 'bell.wav', hash: '1'.repeat(64), type: 'audio/wav' },
@@ -37,9 +41,10 @@ const asStored = (film: Film): Film =>
   ) as Film;
 
 const openInWorkbench = (film: Film): void => {
-  setWorkbench(useWorkbench.getInitialState(), true);
+  enterWorkbench(createWorkbench());
   tray.setTray(tray.useTray.getInitialState(), true);
-  setWorkbench({ phase: 'open', history: startHistory(film) });
+  setShell({ phase: 'open' });
+  setDocument({ history: startHistory(film) });
 };
 
 /** Two bursts of speech, a second apart. */
@@ -180,7 +185,7 @@ const DEEDS: Readonly<Record<string, (n: number) => unknown>> = {
   amend: () => editOn({ kind: 'patch', of: 'film', patch: { title: 'Amended' } }),
   undo: undoEdit,
   redo: redoEdit,
-  goToEdit: (n) => goToEdit(n % ((workbench().history?.done.length ?? 0) + 2)),
+  goToEdit: (n) => goToEdit(n % ((documentNow().history?.done.length ?? 0) + 2)),
 };
 
 const deeds = fc.array(fc.tuple(fc.constantFrom(...Object.keys(DEEDS)), fc.nat(100_000)), { maxLength: 40 });
@@ -192,13 +197,14 @@ const start = filmsWithCycles.map((each) => ({
 }));
 
 function checkWorkbench(after: string): void {
-  const { frame, chosen, chosenCues } = workbench();
+  const { frame } = transportNow();
+  const { chosen, chosenCues } = selectionNow();
   const plan = scheduleOf(film());
   const stored: unknown = JSON.parse(JSON.stringify(filmDocument(film())));
   const read = readFilmDocument(stored);
   expect(read, after).toEqual({ ok: true, value: (stored as { film: unknown }).film });
   // What was done can be read again, too: as a store gives it back.
-  const last = workbench().history?.done.at(-1);
+  const last = documentNow().history?.done.at(-1);
   if (last) expect(readStep(structuredClone(last)), after).toEqual(last);
   expect(plan.frames, after).toBe(rolledOutFilm(film()).reduce((sum, pose) => sum + pose.hold, 0));
   expect(frame, after).toBeGreaterThanOrEqual(0);
@@ -231,7 +237,7 @@ it(
           checkWorkbench(name);
         }
         const last = film();
-        const done = workbench().history?.done.length ?? 0;
+        const done = documentNow().history?.done.length ?? 0;
         goToEdit(0);
         expect(film()).toEqual(first);
         goToEdit(done);
@@ -246,7 +252,7 @@ it('a film that is open in another tab is changed by nothing', () => {
   fc.assert(
     fc.property(start, deeds, (first, list) => {
       openInWorkbench(first);
-      setWorkbench({ canWrite: false });
+      setDocument({ canWrite: false });
       for (const [name, n] of list) DEEDS[name]?.(n);
       expect(film()).toBe(first);
     }),

@@ -7,7 +7,9 @@ import { setHold } from '../poses/arrange-poses';
 import { setTitle } from './edit-film';
 import { autosaveTo, saveNow, startAutosave } from './autosave';
 import { openForTest } from './open-for-test';
-import { openFilm, setWorkbench, workbench } from '../shell/workbench';
+import { documentNow, openFilm, setDocument } from './document';
+import { setShell } from '../shell/shell';
+import { setTransport } from '../transport/transport';
 
 const page = new EventTarget();
 let stop: () => void;
@@ -36,16 +38,17 @@ const documentTitle = async (): Promise<unknown> =>
   (await films.getItem<{ film: { title: unknown } }>('film'))?.film.title;
 
 const untilKept = (): Promise<void> =>
-  vi.waitFor(() => expect(workbench().keeping).toEqual({ kind: 'kept' }));
+  vi.waitFor(() => expect(documentNow().keeping).toEqual({ kind: 'kept' }));
 
 it('a change is kept a moment later, with what was done; the place in the film too', async () => {
   setHold(5);
-  expect(workbench().keeping).toEqual({ kind: 'keeping' });
+  expect(documentNow().keeping).toEqual({ kind: 'keeping' });
   await untilKept();
   expect(await kept()).toEqual(openFilm());
   const read = await readKept('film');
-  expect(read).toMatchObject({ ok: true, value: { history: { done: workbench().history?.done } } });
-  setWorkbench({ frame: 3, stage: 'print' });
+  expect(read).toMatchObject({ ok: true, value: { history: { done: documentNow().history?.done } } });
+  setTransport({ frame: 3 });
+  setShell({ stage: 'print' });
   await vi.waitFor(async () =>
     expect(await readPlace('film')).toMatchObject({ stage: 'print', frame: 3, loop: true }),
   );
@@ -62,7 +65,7 @@ it('a change is safe before its document is written, however many follow; the do
     for (let hold = 3; hold < 13; hold++) {
       setHold(hold);
       // No timer is awaited: the step is stored at once.
-      for (let i = 0; i < 50 && workbench().keeping.kind !== 'kept'; i++)
+      for (let i = 0; i < 50 && documentNow().keeping.kind !== 'kept'; i++)
         await new Promise((resolve) => setImmediate(resolve));
       expect(await kept()).toEqual(openFilm());
       await pause(90);
@@ -99,7 +102,7 @@ it('a full disk is said; what was kept stays whole, the page asks before it goes
   for (const store of full) store.mockRejectedValue(none);
   setTitle('After');
   await saveNow();
-  const { keeping } = workbench();
+  const { keeping } = documentNow();
   expect(keeping).toMatchObject({ kind: 'not-kept' });
   expect(keeping.kind === 'not-kept' && keeping.problem).toMatch(/no room left.*on screen, but not kept/);
   expect(openFilm()?.title).toBe('After');
@@ -125,7 +128,7 @@ it('leaving asks while the last change is not stored, and no longer', async () =
 
 it('a film that another tab has is not written', async () => {
   const before = await kept();
-  setWorkbench({ canWrite: false });
+  setDocument({ canWrite: false });
   autosaveTo(undefined);
   setTitle('Changed here');
   await saveNow();

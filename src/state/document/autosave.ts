@@ -1,7 +1,9 @@
 import { keepFilm, keepLastFilm, keepPlace } from '../../engine/browser/store/film-repository';
 import { isFull } from '../../engine/browser/store/is-full';
 import type { Journal } from '../../engine/browser/store/journal';
-import { openFilm, setWorkbench, useWorkbench, workbench } from '../shell/workbench';
+import { documentNow, openFilm, setDocument, followDocument } from './document';
+import { shellNow, followShell } from '../shell/shell';
+import { transportNow, followTransport } from '../transport/transport';
 
 /** The document is written this long after the last change, and at the latest so long after the first, in milliseconds. */
 const DOCUMENT_DELAY = 250;
@@ -30,8 +32,8 @@ export function autosaveTo(opened: Journal | undefined): void {
 
 function tellWhetherKept(own: Journal, problem?: string): void {
   if (own !== journal) return;
-  if (problem !== undefined) setWorkbench({ keeping: { kind: 'not-kept', problem } });
-  else if (!own.unwritten) setWorkbench({ keeping: { kind: 'kept' } });
+  if (problem !== undefined) setDocument({ keeping: { kind: 'not-kept', problem } });
+  else if (!own.unwritten) setDocument({ keeping: { kind: 'kept' } });
 }
 
 const whyNot = (error: unknown): string =>
@@ -46,7 +48,7 @@ async function keepSteps(): Promise<void> {
   try {
     await own.write();
     // While documents cannot be written, steps pile up: that stays said until one can.
-    if (workbench().keeping.kind !== 'not-kept') tellWhetherKept(own);
+    if (documentNow().keeping.kind !== 'not-kept') tellWhetherKept(own);
   } catch (error) {
     tellWhetherKept(own, whyNot(error));
   }
@@ -58,7 +60,7 @@ export function saveNow(): Promise<void> {
   documentTimer = undefined;
   documentSince = undefined;
   const own = journal;
-  const { history, canWrite } = workbench();
+  const { history, canWrite } = documentNow();
   if (!own) return writing;
   if (history && canWrite) own.note(history);
   const { film, at } = own.noted;
@@ -90,7 +92,8 @@ function placeNow(): void {
   clearTimeout(placeTimer);
   placeTimer = undefined;
   const film = openFilm();
-  const { stage, frame, loop } = workbench();
+  const { stage } = shellNow();
+  const { frame, loop } = transportNow();
   if (!film) return;
   // Losing the place is no harm worth a word.
   keepPlace(film.id, { stage, frame, loop, seenAt: Date.now() }).catch(() => undefined);
@@ -99,20 +102,21 @@ function placeNow(): void {
 
 /** Keeps the film after each change, and the place in it, until the page goes. */
 export function startAutosave(): () => void {
-  const unsubscribe = useWorkbench.subscribe((state, before) => {
-    const { history } = state;
-    if (!history) return;
-    if (history !== before.history && journal && state.canWrite) {
+  const placeSoon = (moved: boolean): void => {
+    if (moved && openFilm() && placeTimer === undefined) placeTimer = setTimeout(placeNow, PLACE_DELAY);
+  };
+  const leaves = [
+    followDocument(({ history, canWrite, keeping }, before) => {
+      if (!history || history === before.history || !journal || !canWrite) return;
       journal.note(history);
-      if (journal.unwritten) {
-        if (state.keeping.kind === 'kept') setWorkbench({ keeping: { kind: 'keeping' } });
-        void keepSteps();
-        documentSoon();
-      }
-    }
-    const moved = state.frame !== before.frame || state.stage !== before.stage || state.loop !== before.loop;
-    if (moved && placeTimer === undefined) placeTimer = setTimeout(placeNow, PLACE_DELAY);
-  });
+      if (!journal.unwritten) return;
+      if (keeping.kind === 'kept') setDocument({ keeping: { kind: 'keeping' } });
+      void keepSteps();
+      documentSoon();
+    }),
+    followTransport(({ frame, loop }, before) => placeSoon(frame !== before.frame || loop !== before.loop)),
+    followShell(({ stage }, before) => placeSoon(stage !== before.stage)),
+  ];
   const flush = (): void => {
     if (documentTimer !== undefined) void saveNow();
     if (placeTimer !== undefined) placeNow();
@@ -121,13 +125,13 @@ export function startAutosave(): () => void {
     if (document.visibilityState === 'hidden') flush();
   };
   const warn = (event: BeforeUnloadEvent): void => {
-    if (journal?.unwritten || workbench().keeping.kind === 'not-kept') event.preventDefault();
+    if (journal?.unwritten || documentNow().keeping.kind === 'not-kept') event.preventDefault();
   };
   addEventListener('pagehide', flush);
   document.addEventListener('visibilitychange', hidden);
   addEventListener('beforeunload', warn);
   return () => {
-    unsubscribe();
+    for (const leave of leaves) leave();
     removeEventListener('pagehide', flush);
     document.removeEventListener('visibilitychange', hidden);
     removeEventListener('beforeunload', warn);

@@ -9,13 +9,14 @@ import { setHold } from '../poses/arrange-poses';
 import { newId } from '../../engine/browser/new-id';
 import { edit, setSettings, setTitle, undoEdit } from './edit-film';
 import { setPoint } from '../poses/flags';
-import { goTo } from '../transport/player';
-import { openFilm, workbench } from '../shell/workbench';
+import { goTo } from '../transport/play';
+import { documentNow, openFilm } from './document';
+import { shellNow } from '../shell/shell';
 import { openForTest } from './open-for-test';
 
-const done = (): number => workbench().history?.done.length ?? -1;
+const done = (): number => documentNow().history?.done.length ?? -1;
 const said = (): string =>
-  workbench()
+  shellNow()
     .notices.map(({ text }) => text)
     .join('\n');
 
@@ -39,7 +40,7 @@ it('what changes nothing is no step, and what was taken back can still be done a
   setHold(3);
   undoEdit();
   setHold(2);
-  expect(workbench().history?.undone).toHaveLength(1);
+  expect(documentNow().history?.undone).toHaveLength(1);
 });
 
 it('what a film cannot hold is said and not done: names, holds by another rate, runs that are fitted', () => {

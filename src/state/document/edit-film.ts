@@ -5,36 +5,43 @@ import { amend, perform, redo, undo, type History } from '../../core/edits/histo
 import { poseAt, scheduleOf, showingOf } from '../../core/film/schedule';
 import { whyUnreadable } from '../../core/formats/check-film';
 import type { Result } from '../../core/time/result';
-import { openFilm, setWorkbench, tell, workbench } from '../shell/workbench';
+import { documentNow, openFilm, setDocument } from './document';
+import { selectionNow, setSelection } from '../selection/selection';
+import { tell } from '../shell/shell';
+import { transportNow, setTransport } from '../transport/transport';
+
+/** What of a choice is still there; the same choice where that is all of it. */
+function only(chosen: ReadonlySet<string>, isThere: (id: string) => boolean): ReadonlySet<string> {
+  const left = [...chosen].filter(isThere);
+  return left.length === chosen.size ? chosen : new Set(left);
+}
 
 /**
  * Takes a new state of the film. The choice keeps to poses that are still there; the playhead stays on its
  * pose, wherever that goes, and where it stood when the pose is gone.
  */
 export function take(history: History): void {
-  setWorkbench((state) => {
-    if (history === state.history) return state;
-    const plan = scheduleOf(history.film);
-    const before = state.history && poseAt(scheduleOf(state.history.film), state.frame);
-    const after = before && showingOf(plan, before.pose.id, before.showing);
-    const stayed =
-      before && after ? after.start + Math.min(state.frame - before.start, after.pose.hold - 1) : undefined;
-    const chosen = [...state.chosen].filter((id) => plan.firsts.has(id));
-    const cues = new Set(history.film.cues.map((cue) => cue.id));
-    const chosenCues = [...state.chosenCues].filter((id) => cues.has(id));
-    return {
-      history,
-      // While playing, the clock decides.
-      frame: Math.min(state.playing ? state.frame : (stayed ?? state.frame), Math.max(0, plan.frames - 1)),
-      chosen: chosen.length === state.chosen.size ? state.chosen : new Set(chosen),
-      chosenCues: chosenCues.length === state.chosenCues.size ? state.chosenCues : new Set(chosenCues),
-    };
-  });
+  const { history: old } = documentNow();
+  if (history === old) return;
+  const { frame, playing } = transportNow();
+  const plan = scheduleOf(history.film);
+  const before = old && poseAt(scheduleOf(old.film), frame);
+  const after = before && showingOf(plan, before.pose.id, before.showing);
+  const stayed =
+    before && after ? after.start + Math.min(frame - before.start, after.pose.hold - 1) : undefined;
+  const cues = new Set(history.film.cues.map((cue) => cue.id));
+  setDocument({ history });
+  setSelection(({ chosen, chosenCues }) => ({
+    chosen: only(chosen, (id) => plan.firsts.has(id)),
+    chosenCues: only(chosenCues, (id) => cues.has(id)),
+  }));
+  // While playing, the clock decides.
+  setTransport({ frame: Math.min(playing ? frame : (stayed ?? frame), Math.max(0, plan.frames - 1)) });
 }
 
 /** Whether the open film can be changed here; where not, the person is told. */
 export const mayWrite = (): boolean => {
-  if (workbench().canWrite) return true;
+  if (documentNow().canWrite) return true;
   tell('This film is open in another tab. Here it can be looked at, not changed.');
   return false;
 };
@@ -44,7 +51,7 @@ export const mayWrite = (): boolean => {
  * not done, and that is said.
  */
 function goOn(make: (history: History) => History): void {
-  const { history } = workbench();
+  const { history } = documentNow();
   if (!history || !mayWrite()) return;
   const next = make(history);
   if (same(next.film, history.film)) return;
@@ -71,19 +78,19 @@ export const editOn = (change: Edit): void => goOn((history) => amend(history, c
 
 /** Takes the last edit back. */
 export function undoEdit(): void {
-  const { history } = workbench();
+  const { history } = documentNow();
   if (history && mayWrite()) take(undo(history));
 }
 
 /** Does again what was taken back last. */
 export function redoEdit(): void {
-  const { history } = workbench();
+  const { history } = documentNow();
   if (history && mayWrite()) take(redo(history));
 }
 
 /** Goes back or forward to the state after so many of all edits, done and taken back. */
 export function goToEdit(doneCount: number): void {
-  let { history } = workbench();
+  let { history } = documentNow();
   if (!history || !mayWrite()) return;
   while (history.done.length > doneCount) history = undo(history);
   while (history.done.length < doneCount && history.undone.length > 0) history = redo(history);
@@ -93,7 +100,8 @@ export function goToEdit(doneCount: number): void {
 /** The chosen poses in the order of the film, or the one under the playhead where none is chosen. */
 export function targetPoses(): readonly string[] {
   const film = openFilm();
-  const { chosen, frame } = workbench();
+  const { chosen } = selectionNow();
+  const { frame } = transportNow();
   if (!film) return [];
   const plan = scheduleOf(film);
   if (chosen.size > 0) return plan.poses.flatMap(({ pose }) => (chosen.has(pose.id) ? [pose.id] : []));

@@ -9,7 +9,8 @@ import type { Lost } from '../../engine/browser/store/check-stores';
 import { originals } from '../../engine/browser/store/stores';
 import { longJob } from '../shell/long-job';
 import { sayFault } from '../shell/say-fault';
-import { openFilm, tell, workbench } from '../shell/workbench';
+import { documentNow, openFilm } from './document';
+import { shellNow, tell } from '../shell/shell';
 
 interface MissingState {
   /** Hashes of photos without their original, and of sounds that cannot be heard, of the open film. */
@@ -135,7 +136,7 @@ export async function checkStores(filmId: string, quietly = false): Promise<void
   if (!lost || openFilm()?.id !== filmId) return;
   useMissing.setState({ photos: new Set(lost.photos), sounds: new Set(lost.samples) });
   // Another tab that writes the film does it.
-  if (quietly || !workbench().canWrite || workbench().incoming) return;
+  if (quietly || !documentNow().canWrite || shellNow().incoming) return;
   tellLostPhotos(film, lost.photos);
   const files = filesOf(film.photos);
   const pictures = lost.pictures.flatMap((hash) => files.get(hash) ?? []);

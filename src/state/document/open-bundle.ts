@@ -19,7 +19,8 @@ import { ask } from '../shell/ask';
 import { openFilmById, openNewFilm, showShelf, whenOpened } from './open-film';
 import { checkStores, useMissing } from './missing';
 import { askAgain } from '../sound/sounds';
-import { openFilm, setWorkbench, tell, workbench } from '../shell/workbench';
+import { openFilm } from './document';
+import { setShell, shellNow, tell } from '../shell/shell';
 
 let stopping: AbortController | undefined;
 
@@ -87,7 +88,7 @@ export async function openBundle(
   name: string,
   onOpened?: (filmId: string) => Promise<void>,
 ): Promise<void> {
-  if (workbench().incoming) return tell('Something is still coming in. Wait for it, or stop it first.');
+  if (shellNow().incoming) return tell('Something is still coming in. Wait for it, or stop it first.');
   const own = new AbortController();
   stopping = own;
   const startedAt = performance.now();
@@ -122,7 +123,7 @@ export async function openBundle(
       return giveUp(error, room);
     }
     // From here on it is coming in: what is missing of it is not lost.
-    setWorkbench({ incoming: { done: 0, total: wanted.size, seconds: 0 } });
+    setShell({ incoming: { done: 0, total: wanted.size, seconds: 0 } });
     try {
       if (target.isNew) await openNewFilm(into);
       else await openFilmById(into.id);
@@ -142,7 +143,7 @@ export async function openBundle(
       signal: own.signal,
       onFilm,
       onProgress: (progress) =>
-        setWorkbench({ incoming: { ...progress, seconds: (performance.now() - startedAt) / 1000 } }),
+        setShell({ incoming: { ...progress, seconds: (performance.now() - startedAt) / 1000 } }),
     });
     for (const problem of problems) tell(problem, 'wrong');
     if (ended === 'unwanted' || !into) return;
@@ -168,7 +169,7 @@ export async function openBundle(
     tell(`${name} could not be opened: ${error instanceof Error ? error.message : String(error)}.`, 'wrong');
   } finally {
     if (stopping === own) stopping = undefined;
-    setWorkbench({ incoming: undefined });
+    setShell({ incoming: undefined });
     askAgain();
     if (into && openFilm()?.id === into.id) void checkStores(into.id);
   }
@@ -177,7 +178,7 @@ export async function openBundle(
 /** Says of a film that is opened that it did not come in whole; gives whether that is so. */
 async function tellCutArrival(film: Film): Promise<boolean> {
   const arrival = await readArrival(film.id).catch(() => undefined);
-  if (!arrival || arrival.complete || workbench().incoming) return false;
+  if (!arrival || arrival.complete || shellNow().incoming) return false;
   const missing = (await missingFiles(film)).size;
   if (missing === 0) {
     await keepArrival({ ...arrival, complete: true });
@@ -195,7 +196,7 @@ async function tellCutArrival(film: Film): Promise<boolean> {
 /** Looks over each film that is opened: whether it came in whole, and whether all that it needs is still here. */
 export const startLookingOver = (): void =>
   whenOpened((film) => {
-    if (workbench().incoming) return;
+    if (shellNow().incoming) return;
     useMissing.setState({ cut: undefined, photos: new Set(), sounds: new Set() });
     void tellCutArrival(film).then((cut) => checkStores(film.id, cut));
   });
@@ -212,5 +213,5 @@ export async function openDemoFilm(): Promise<void> {
       'wrong',
     );
   }
-  if (!openFilm() && workbench().phase === 'starting') await showShelf('replace');
+  if (!openFilm() && shellNow().phase === 'starting') await showShelf('replace');
 }

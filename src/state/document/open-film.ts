@@ -19,11 +19,14 @@ import { formatSize } from '../../core/time/format';
 import { ask } from '../shell/ask';
 import { restoreIntake } from '../photos/intake';
 import { autosaveTo, saveNow } from './autosave';
-import { pause } from '../transport/player';
+import { pause } from '../transport/play';
 import { readRoute, showRoute } from '../shell/route';
 import { FIRST_STAGE, isStage, type Stage } from '../shell/stages';
 import { restoreTakes } from '../record/takes';
-import { setWorkbench, tell, workbench } from '../shell/workbench';
+import { documentNow, setDocument } from './document';
+import { setSelection } from '../selection/selection';
+import { setShell, tell } from '../shell/shell';
+import { setTransport } from '../transport/transport';
 
 let lock: FilmLock | undefined;
 let waiting: AbortController | undefined;
@@ -35,7 +38,7 @@ const LEAVE = 'Leave without them';
 async function letGo(): Promise<boolean> {
   pause();
   await saveNow();
-  const { history, keeping } = workbench();
+  const { history, keeping } = documentNow();
   if (history && keeping.kind === 'not-kept') {
     const choice = await ask({
       title: 'The last changes are not kept',
@@ -76,12 +79,12 @@ async function takeOver(id: string): Promise<void> {
   waiting = new AbortController();
   const granted = await waitForFilmLock(id, waiting.signal).catch(() => undefined);
   if (!granted) return;
-  if (workbench().history?.film.id !== id) return granted.release();
+  if (documentNow().history?.film.id !== id) return granted.release();
   lock = granted;
   const kept = await readKept(id);
   if (!kept.ok) return;
   await write(id, kept.value);
-  setWorkbench({ history: kept.value.history, canWrite: true, keeping: { kind: 'kept' } });
+  setDocument({ history: kept.value.history, canWrite: true, keeping: { kind: 'kept' } });
   void restoreIntake(id);
   void restoreTakes(id);
   tell('The other tab has let go of this film. It can be changed here now.');
@@ -119,18 +122,12 @@ export async function openFilmById(
   const at = stage ?? left;
   if (kept.value.mended.length > 0)
     tell(formatMended({ film: history.film, mended: kept.value.mended }), 'wrong');
-  setWorkbench({
-    phase: 'open',
-    stage: at,
-    history,
-    chosen: new Set(),
-    chosenCues: new Set(),
-    anchor: undefined,
+  setShell({ phase: 'open', stage: at, zoom: undefined });
+  setDocument({ history, canWrite: lock !== undefined, keeping: { kind: lock ? 'kept' : 'read-only' } });
+  setSelection({ chosen: new Set(), chosenCues: new Set(), anchor: undefined });
+  setTransport({
     frame: Math.min(place?.frame ?? 0, Math.max(0, scheduleOf(history.film).frames - 1)),
     loop: place?.loop ?? true,
-    zoom: undefined,
-    canWrite: lock !== undefined,
-    keeping: { kind: lock ? 'kept' : 'read-only' },
   });
   showRoute({ kind: 'film', id, stage: at }, how);
   // At once: a browser that is killed opens this film again.
@@ -155,7 +152,10 @@ export const newFilm = (title = 'Untitled film'): Film => emptyFilm(newId(), new
 /** Lets go of the open film and shows all of them; stays where its last changes cannot be kept and the person wants to. */
 export async function showShelf(how: 'push' | 'replace' | 'stay' = 'push'): Promise<void> {
   if (!(await letGo())) return;
-  setWorkbench({ phase: 'shelf', history: undefined, chosen: new Set(), chosenCues: new Set(), frame: 0 });
+  setShell({ phase: 'shelf' });
+  setDocument({ history: undefined });
+  setSelection({ chosen: new Set(), chosenCues: new Set() });
+  setTransport({ frame: 0 });
   showRoute({ kind: 'shelf' }, how);
 }
 
@@ -188,7 +188,7 @@ export async function throwAway(id: string): Promise<void> {
 
 /** Deletes the film that is open here, if the person means it. */
 export async function throwOpenAway(): Promise<void> {
-  const film = workbench().history?.film;
+  const film = documentNow().history?.film;
   if (!film) return;
   const choice = await ask({
     title: 'Throw this film away?',

@@ -15,7 +15,8 @@ import { openBundle, stopOpening } from '../document/open-bundle';
 import { newFilm, openNewFilm } from '../document/open-film';
 import { showStage } from '../shell/show-stage';
 import { bringInSounds, isSound } from '../sound/sounds';
-import { openFilm, setWorkbench, tell, workbench } from '../shell/workbench';
+import { documentNow, openFilm } from '../document/document';
+import { setShell, shellNow, tell } from '../shell/shell';
 
 let stopping: AbortController | undefined;
 
@@ -47,7 +48,7 @@ async function openBundles(bundles: readonly File[], others: number): Promise<vo
 async function filmFor(title: string, stage?: 'sound'): Promise<string | undefined> {
   const started = openFilm();
   if (started && !(await isDemoFilm(started.id))) {
-    if (workbench().canWrite) return started.id;
+    if (documentNow().canWrite) return started.id;
     tell('This film is open in another tab. Nothing was brought in.', 'wrong');
     return undefined;
   }
@@ -71,7 +72,7 @@ async function filmFor(title: string, stage?: 'sound'): Promise<string | undefin
  * what was dropped and could not be opened.
  */
 export async function bringIn(files: readonly File[], unread: readonly string[] = []): Promise<void> {
-  if (workbench().incoming) return tell('Photos are still coming in. Wait for them, or stop them first.');
+  if (shellNow().incoming) return tell('Photos are still coming in. Wait for them, or stop them first.');
   const bundles = files.filter(isBundle);
   if (bundles.length > 0) return openBundles(bundles, files.length - bundles.length);
   const sounds = files.filter(isSound);
@@ -123,11 +124,11 @@ export async function readFiles(
   const own = new AbortController();
   stopping = own;
   const startedAt = performance.now();
-  setWorkbench({ incoming: { done: 0, total: files.length, seconds: 0 } });
+  setShell({ incoming: { done: 0, total: files.length, seconds: 0 } });
   try {
     const { left } = await importPhotos(files, {
       signal: own.signal,
-      onProgress: (progress) => setWorkbench({ incoming: { ...progress, seconds: secondsSince(startedAt) } }),
+      onProgress: (progress) => setShell({ incoming: { ...progress, seconds: secondsSince(startedAt) } }),
       onWaiting: (rows) => {
         if (openFilm()?.id === filmId) onWaiting?.(rows);
       },
@@ -140,7 +141,7 @@ export async function readFiles(
     if (left.length > 0) await tellFull(left);
   } finally {
     stopping = undefined;
-    setWorkbench({ incoming: undefined });
+    setShell({ incoming: undefined });
   }
 }
 

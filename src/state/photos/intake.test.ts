@@ -1,3 +1,4 @@
+import { transportNow } from '../transport/transport';
 import 'fake-indexeddb/auto';
 import fc from 'fast-check';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
@@ -24,8 +25,10 @@ import {
   useIntake,
 } from './intake';
 import { openForTest } from '../document/open-for-test';
-import { pause } from '../transport/player';
-import { openFilm, workbench } from '../shell/workbench';
+import { pause } from '../transport/play';
+import { documentNow, openFilm } from '../document/document';
+import { shellNow } from '../shell/shell';
+// MANUAL
 
 const HEX = '0123456789abcdef';
 const hashOf = (n: number): string => `${HEX[n % 16] ?? ''}${HEX[Math.floor(n / 16) % 16] ?? ''}`.repeat(32);
@@ -112,7 +115,7 @@ describe('the table of what came in', () => {
     await vi.waitFor(async () => expect(await readIntake('film')).toBeDefined());
     useIntake.setState({ intake: undefined });
     await restoreIntake('film');
-    expect(workbench().notices.map(({ text }) => text)).toEqual([
+    expect(shellNow().notices.map(({ text }) => text)).toEqual([
       '1 photo of 3 had come in when the page was closed. Choose the same folder again and the rest comes in; what is here is not read twice.',
     ]);
   });
@@ -140,7 +143,7 @@ describe('the table of what came in', () => {
     begin({ id: 'bad', name: 'a.jpg', problem: 'a.jpg is empty.', leftOut: false });
     layOutAndPlay();
     expect(laid()).toEqual([]);
-    expect(workbench().history?.done).toHaveLength(0);
+    expect(documentNow().history?.done).toHaveLength(0);
     dismissIntake();
     expect(intakeOf()).toBeUndefined();
     await vi.waitFor(async () => expect(await intakes.length()).toBe(0));
@@ -153,8 +156,8 @@ describe('laying out', () => {
     completeIntake('film');
     layOutAndPlay();
     expect(laid()).toEqual([1, 2, 3]);
-    expect(workbench()).toMatchObject({ stage: 'time', playing: true, frame: 0 });
-    expect(workbench().history?.done).toHaveLength(1);
+    expect({ ...shellNow(), ...transportNow() }).toMatchObject({ stage: 'time', playing: true, frame: 0 });
+    expect(documentNow().history?.done).toHaveLength(1);
     await vi.waitFor(async () => expect(await intakes.length()).toBe(0));
     expect(await films.length()).toBe(1);
     undoEdit();

@@ -14,9 +14,11 @@ import {
 } from '../../engine/browser/store/intake-repository';
 import { edit, editOn } from '../document/edit-film';
 import { saveNow } from '../document/autosave';
-import { play } from '../transport/player';
+import { play } from '../transport/play';
 import { showStage } from '../shell/show-stage';
-import { openFilm, setWorkbench, tell, workbench } from '../shell/workbench';
+import { documentNow, openFilm } from '../document/document';
+import { tell } from '../shell/shell';
+import { setTransport } from '../transport/transport';
 
 /** Photos that came in and wait for a look before they become poses. */
 export interface Intake {
@@ -129,7 +131,7 @@ let lastStep: unknown;
 
 /** Lays rows out: together with what was laid out before, unless the person has done something else since. */
 function perform(film: Film, rows: readonly IntakeRow[], choice: LayOut): void {
-  const newest = (): unknown => workbench().history?.done.at(-1);
+  const newest = (): unknown => documentNow().history?.done.at(-1);
   const goesOn = lastStep !== undefined && newest() === lastStep;
   (goesOn ? editOn : edit)(layOutEdit(film, rows, choice, newId));
   lastStep = newest();
@@ -200,7 +202,7 @@ export function layOutAndPlay(): void {
   tell(`${count(used, 'photo')} laid out.`);
   showStage('time');
   if (first) {
-    setWorkbench({ frame: 0 });
+    setTransport({ frame: 0 });
     play();
   }
 }
@@ -216,7 +218,7 @@ export function dismissIntake(): void {
 /** The table is forgotten once the film that holds its photos is kept, not before. */
 async function forgetWhenKept(filmId: string): Promise<void> {
   await saveNow();
-  if (workbench().keeping.kind === 'kept') await forgetIntake(filmId).catch(() => undefined);
+  if (documentNow().keeping.kind === 'kept') await forgetIntake(filmId).catch(() => undefined);
 }
 
 function dismissKept(filmId: string): void {
@@ -228,7 +230,7 @@ function dismissKept(filmId: string): void {
 export async function restoreIntake(filmId: string): Promise<void> {
   keepTableNow();
   const kept = await readIntake(filmId).catch(() => undefined);
-  if (workbench().history?.film.id !== filmId || intakeOf()?.filmId === filmId) return;
+  if (documentNow().history?.film.id !== filmId || intakeOf()?.filmId === filmId) return;
   // What was laid out just before the page went stands in the film already.
   const inFilm = new Set(openFilm()?.photos.map((photo) => photo.id));
   const rows = kept?.rows.filter((row) => !inFilm.has(row.id)) ?? [];

@@ -8,7 +8,8 @@ import { count } from '../../core/time/format';
 import { isMeant } from '../../engine/browser/photos/files-of';
 import { readFiles } from './bring-in';
 import { edit } from '../document/edit-film';
-import { openFilm, tell, workbench } from '../shell/workbench';
+import { documentNow, openFilm } from '../document/document';
+import { shellNow, tell } from '../shell/shell';
 
 /** Retouched files that came back and have not taken the places of their originals yet. */
 export interface Swap {
@@ -65,7 +66,7 @@ function betterRule(film: Film, rows: readonly IntakeRow[]): MatchBy {
 export async function bringRetouched(files: readonly File[]): Promise<void> {
   const film = openFilm();
   if (!film) return;
-  if (workbench().incoming) return tell('Photos are still coming in. Wait for them, or stop them first.');
+  if (shellNow().incoming) return tell('Photos are still coming in. Wait for them, or stop them first.');
   const meant = files.filter(isMeant);
   if (meant.length === 0)
     return tell('There are no pictures in what was chosen. Nothing was changed.', 'wrong');
@@ -93,7 +94,7 @@ export const dismissSwap = (): void => useSwap.setState({ swap: undefined });
 export function swapIn(): void {
   const film = openFilm();
   const swap = swapNow();
-  if (!film || swap?.filmId !== film.id || !workbench().canWrite) return;
+  if (!film || swap?.filmId !== film.id || !documentNow().canWrite) return;
   const pairs = swapPairs(film, swap)
     .filter(isSwapped)
     .flatMap(({ row, photo }) => (photo && row.photo ? [{ photoId: photo.id, file: row.photo }] : []));

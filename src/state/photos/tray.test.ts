@@ -1,3 +1,4 @@
+import { createWorkbench, enterWorkbench } from '../workbench';
 import fc from 'fast-check';
 import { beforeEach, describe, expect, it } from 'vitest';
 import type { Film, Photo } from '../../core/film/film';
@@ -21,7 +22,10 @@ import {
   useTray,
 } from './tray';
 import * as use from './use-photos';
-import { openFilm, setWorkbench, useWorkbench, workbench } from '../shell/workbench';
+import { openFilm, setDocument } from '../document/document';
+import { selectionNow, setSelection } from '../selection/selection';
+import { setShell } from '../shell/shell';
+import { setTransport } from '../transport/transport';
 
 const NAMES = ['p1', 'p2', 'p3', 'p4', 'p5', 'p6'];
 
@@ -46,10 +50,11 @@ const laid = (): string =>
     .join('');
 
 beforeEach(() => {
-  setWorkbench(useWorkbench.getInitialState(), true);
+  enterWorkbench(createWorkbench());
   setTray(useTray.getInitialState(), true);
   useSwap.setState({ swap: undefined });
-  setWorkbench({ phase: 'open', history: startHistory(film()) });
+  setShell({ phase: 'open' });
+  setDocument({ history: startHistory(film()) });
 });
 
 describe('choosing in the tray', () => {
@@ -111,10 +116,10 @@ describe('choosing in the tray', () => {
 describe('what is done with photos', () => {
   it('puts them before or behind the pose on screen, in tray order, and chooses the new poses', () => {
     choosePhotos(['p6', 'p5']);
-    setWorkbench({ frame: 2 });
+    setTransport({ frame: 2 });
     use.insertPhotos('before');
     expect(laid()).toBe('156232');
-    expect(workbench().chosen.size).toBe(2);
+    expect(selectionNow().chosen.size).toBe(2);
     use.insertPhotos('after');
     expect(laid()).toBe('15656232');
     undoEdit();
@@ -129,7 +134,7 @@ describe('what is done with photos', () => {
       false,
       false,
     ]);
-    setWorkbench({ chosen: new Set(['pose-0', 'pose-3']) });
+    setSelection({ chosen: new Set(['pose-0', 'pose-3']) });
     choosePhotos(['p4']);
     use.replacePhotos();
     expect(laid()).toBe('4234');
@@ -200,10 +205,10 @@ describe('retouched files', () => {
     swapIn();
     expect(open()).toEqual(film());
     matchBy('number');
-    setWorkbench({ canWrite: false });
+    setDocument({ canWrite: false });
     swapIn();
     expect(open()).toEqual(film());
-    setWorkbench({ canWrite: true });
+    setDocument({ canWrite: true });
     swapIn();
     expect(
       open()

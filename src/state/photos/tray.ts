@@ -10,7 +10,7 @@ import {
   type TrayFilter,
 } from '../../core/film/tray';
 import type { ChoiceMode } from '../selection/choose';
-import { openFilm } from '../shell/workbench';
+import { openFilm } from '../document/document';
 
 export interface TrayState {
   readonly filter: TrayFilter;

@@ -19,7 +19,7 @@ import { editAndShow, gapBehindMeant } from '../poses/arrange-poses';
 import { newId } from '../../engine/browser/new-id';
 import { edit, targetPoses } from '../document/edit-film';
 import { chosenPhotoIds, setTray } from './tray';
-import { openFilm } from '../shell/workbench';
+import { openFilm } from '../document/document';
 
 /** Does something with the chosen photos of the open film; nothing where none are chosen. */
 function withChosen(make: (film: Film, photoIds: readonly string[]) => Edit | undefined): void {

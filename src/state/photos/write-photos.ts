@@ -7,7 +7,8 @@ import { pickFolder, writePhotosInto, writePhotosZip } from '../../engine/browse
 import { edit } from '../document/edit-film';
 import { handOver } from '../shell/hand-over';
 import { longJob } from '../shell/long-job';
-import { openFilm, tell } from '../shell/workbench';
+import { openFilm } from '../document/document';
+import { tell } from '../shell/shell';
 
 /** Writes photos out for retouching, into a folder that the person picks or into one ZIP file. */
 export async function writePhotos(

@@ -22,7 +22,10 @@ import { scheduleOf } from '../../core/film/schedule';
 import { isHold, LONGEST_HOLD } from '../../core/time/hold';
 import { count } from '../../core/time/format';
 import { edit, mayWrite, targetPoses } from '../document/edit-film';
-import { openFilm, setWorkbench, tell } from '../shell/workbench';
+import { openFilm } from '../document/document';
+import { setSelection } from '../selection/selection';
+import { tell } from '../shell/shell';
+import { setTransport } from '../transport/transport';
 
 /** Does something with the meant poses of the open film; nothing where there are none. */
 function withMeant(make: (film: Film, poseIds: readonly string[]) => Edit | undefined): void {
@@ -37,7 +40,9 @@ export function showPoses(poseIds: readonly string[]): void {
   const film = openFilm();
   const wanted = new Set(poseIds);
   const first = film && scheduleOf(film).poses.find(({ pose }) => wanted.has(pose.id));
-  if (first) setWorkbench({ frame: first.start, chosen: wanted, anchor: first.pose.id });
+  if (!first) return;
+  setTransport({ frame: first.start });
+  setSelection({ chosen: wanted, anchor: first.pose.id });
 }
 
 /** Carries out an edit and chooses the poses that it made. */

@@ -4,7 +4,8 @@ import { isCycle, itemsOf, posesIn } from '../../core/film/items';
 import { scheduleOf } from '../../core/film/schedule';
 import { newId } from '../../engine/browser/new-id';
 import { targetPoses, tryEdit } from '../document/edit-film';
-import { setWorkbench, workbench } from '../shell/workbench';
+import { setSelection } from '../selection/selection';
+import { transportNow } from '../transport/transport';
 
 /** Makes a cycle of the target poses. */
 export function makeCycle(shape: CycleShape): void {
@@ -13,7 +14,7 @@ export function makeCycle(shape: CycleShape): void {
 }
 
 const chooseMeant = (poses: readonly string[]): void =>
-  setWorkbench({ chosen: new Set(poses), anchor: poses[0] });
+  setSelection({ chosen: new Set(poses), anchor: poses[0] });
 
 /** Sets passes, way or ends of a cycle. */
 export const setCycle = (cycleId: string, shape: Partial<CycleShape>): boolean =>
@@ -50,7 +51,7 @@ export function cycleOf(film: Film, poseIds: readonly string[]): Cycle | undefin
 export function passOnScreen(film: Film, cycle: Cycle): number {
   const plan = scheduleOf(film);
   const span = plan.cycles.find((each) => each.cycle.id === cycle.id);
-  const { frame } = workbench();
+  const { frame } = transportNow();
   if (!span || frame < span.start || frame >= span.end) return 0;
   return Math.floor((frame - span.start) / span.passFrames);
 }
@@ -59,5 +60,5 @@ export function passOnScreen(film: Film, cycle: Cycle): number {
 export function chooseCycle(film: Film, cycleId: string): void {
   const items = itemsOf(film, cycleId) ?? [];
   const poses = posesIn(items).map((pose) => pose.id);
-  setWorkbench({ chosen: new Set(poses), anchor: poses[0] });
+  setSelection({ chosen: new Set(poses), anchor: poses[0] });
 }

@@ -4,13 +4,15 @@ import { placedTranscript } from '../../core/film/placed-transcript';
 import { scheduleOf } from '../../core/film/schedule';
 import { newId } from '../../engine/browser/new-id';
 import { edit } from '../document/edit-film';
-import { goTo, pause } from '../transport/player';
-import { openFilm, tell, workbench } from '../shell/workbench';
+import { goTo, pause } from '../transport/play';
+import { openFilm } from '../document/document';
+import { tell } from '../shell/shell';
+import { transportNow } from '../transport/transport';
 
 /** Puts a flag on the frame on screen; gives its id. */
 export function addFlag(): string | undefined {
   const film = openFilm();
-  const at = film && momentAt(scheduleOf(film), workbench().frame);
+  const at = film && momentAt(scheduleOf(film), transportNow().frame);
   if (!at) return undefined;
   const flag: Flag = { id: newId(), label: '', kind: 'note', colour: 'slate', at };
   edit({ kind: 'set', of: 'flags', things: [{ id: flag.id, to: flag }] });
@@ -24,7 +26,7 @@ export const changeFlag = (flag: Flag): void =>
 /** Moves a flag to the frame on screen. */
 export function moveFlagHere(flag: Flag): void {
   const film = openFilm();
-  const at = film && momentAt(scheduleOf(film), workbench().frame);
+  const at = film && momentAt(scheduleOf(film), transportNow().frame);
   if (at) changeFlag({ ...flag, at });
 }
 
@@ -39,7 +41,7 @@ export function goToFlag(direction: 1 | -1): void {
   const frames = [...placedFlags(film, scheduleOf(film)), ...placedTranscript(film)]
     .map((placed) => placed.frame)
     .sort((a, b) => a - b);
-  const { frame } = workbench();
+  const { frame } = transportNow();
   const target = direction === 1 ? frames.find((at) => at > frame) : frames.findLast((at) => at < frame);
   if (target === undefined)
     return tell(
@@ -52,7 +54,7 @@ export function goToFlag(direction: 1 | -1): void {
 /** Sets the in or the out point to the frame on screen. */
 export function setPoint(which: 'in' | 'out'): void {
   const film = openFilm();
-  const at = film && momentAt(scheduleOf(film), workbench().frame);
+  const at = film && momentAt(scheduleOf(film), transportNow().frame);
   if (film && at) {
     const plan = scheduleOf(film);
     const other = which === 'in' ? film.range.out : film.range.in;

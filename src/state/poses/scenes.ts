@@ -1,3 +1,4 @@
+import { setSelection } from '../selection/selection';
 import { batch, type SceneMarks } from '../../core/edits/edit';
 import {
   addSceneEdit,
@@ -12,19 +13,21 @@ import { spanOf } from '../../core/film/moments';
 import { poseAt, scheduleOf } from '../../core/film/schedule';
 import { newId } from '../../engine/browser/new-id';
 import { edit, tryEdit } from '../document/edit-film';
-import { openFilm, setWorkbench, tell, workbench } from '../shell/workbench';
+import { openFilm } from '../document/document';
+import { tell } from '../shell/shell';
+import { transportNow } from '../transport/transport';
 
 /** The scene of the pose on screen. */
 export function sceneOnScreen(): string | undefined {
   const film = openFilm();
-  return film && (poseAt(scheduleOf(film), workbench().frame)?.sceneId ?? film.scenes[0]?.id);
+  return film && (poseAt(scheduleOf(film), transportNow().frame)?.sceneId ?? film.scenes[0]?.id);
 }
 
 /** Picks a scene that is never on screen; any other is the one that the playhead stands in. */
 export const pickScene = ({ id, setAside, items }: Scene): void =>
-  setWorkbench(({ frame }) => ({
-    pickedScene: setAside || items.length === 0 ? { id, frame } : undefined,
-  }));
+  setSelection({
+    pickedScene: setAside || items.length === 0 ? { id, frame: transportNow().frame } : undefined,
+  });
 
 /** Adds an empty scene behind another, or behind the last. */
 export function addScene(behind?: string): void {
@@ -47,7 +50,7 @@ export function moveScene(sceneId: string, index: number): void {
 /** Parts the scene on screen before the pose on screen. */
 export function splitScene(): void {
   const film = openFilm();
-  const here = film && poseAt(scheduleOf(film), workbench().frame);
+  const here = film && poseAt(scheduleOf(film), transportNow().frame);
   if (here) tryEdit((open) => splitSceneEdit(open, here.pose.id, newId));
 }
 

@@ -8,7 +8,7 @@ import { fileName } from '../../core/formats/file-name';
 import { printInWorker } from '../../engine/browser/print/print-in-worker';
 import { printKind, type PrintKind } from '../../engine/browser/print/print-kinds';
 import { missingForPrint } from '../document/missing';
-import { openFilm } from '../shell/workbench';
+import { openFilm } from '../document/document';
 
 /** A finished print. Its address is owned here and lives as long as the page. */
 export interface Print {

@@ -2,8 +2,8 @@ import { findOnsets } from '../../core/sound/onsets';
 import { clapDelay } from '../../core/sound/clap-delay';
 import { SAMPLE_RATE } from '../../core/time/frames';
 import { openMicrophone, openRecorder, setDelay, takeSamples, untilClock, useRecord } from './microphone';
-import { pause } from '../transport/player';
-import { tell } from '../shell/workbench';
+import { pause } from '../transport/play';
+import { tell } from '../shell/shell';
 
 const set = useRecord.setState;
 

@@ -1,3 +1,4 @@
+import { createWorkbench, enterWorkbench } from '../workbench';
 import 'fake-indexeddb/auto';
 import { afterEach, beforeEach, expect, it, vi } from 'vitest';
 import { startHistory } from '../../core/edits/history';
@@ -10,10 +11,12 @@ import { tryRecordingLock } from '../../engine/browser/store/film-lock';
 import { takePieces, takes } from '../../engine/browser/store/stores';
 import { clapTest } from './clap-test';
 import { closeMicrophone, openMicrophone, setDelay, setHearFilm, useRecord } from './microphone';
-import { goTo } from '../transport/player';
+import { goTo } from '../transport/play';
 import { recordOrStop } from './record';
 import { restoreTakes, useTakes } from './takes';
-import { setWorkbench, useWorkbench, workbench } from '../shell/workbench';
+import { setDocument } from '../document/document';
+import { setShell, shellNow } from '../shell/shell';
+import { transportNow } from '../transport/transport';
 
 /** A recorder whose clock is that of the test, and whose samples say when they were heard: this many are told apart. */
 const TOLD_APART = 20_000;
@@ -105,8 +108,9 @@ beforeEach(async () => {
   hears = undefined;
   [stood, standsSince] = [0, undefined];
   useTakes.setState({ takes: [], taken: 0, keeping: undefined });
-  setWorkbench(useWorkbench.getInitialState(), true);
-  setWorkbench({ phase: 'open', history: startHistory(film), canWrite: true });
+  enterWorkbench(createWorkbench());
+  setShell({ phase: 'open' });
+  setDocument({ history: startHistory(film), canWrite: true });
   setDelay(0.05);
   setHearFilm(false);
 });
@@ -128,7 +132,7 @@ async function pass(milliseconds: number): Promise<void> {
 }
 
 const notes = (): string =>
-  workbench()
+  shellNow()
     .notices.map(({ text }) => text)
     .join(' ');
 const doing = (): string => useRecord.getState().doing;
@@ -198,9 +202,9 @@ it('where the machine stalls, the film waits for what is recorded', async () => 
   await pass(3600);
   standsSince = performance.now() / 1000;
   await pass(50);
-  const { frame } = workbench();
+  const { frame } = transportNow();
   await pass(350);
-  expect(workbench().frame).toBe(frame);
+  expect(transportNow().frame).toBe(frame);
   stood = performance.now() / 1000 - standsSince;
   standsSince = undefined;
   await pass(1200);
@@ -257,7 +261,7 @@ it('stopped in its count-in, or with the film left, nothing is kept and the micr
   expect(await listTakes(film.id)).toEqual([]);
   recordOrStop();
   await pass(500);
-  setWorkbench({ phase: 'shelf' });
+  setShell({ phase: 'shelf' });
   await pass(400);
   expect(doing()).toBe('closed');
   expect(await listTakes(film.id)).toEqual([]);
@@ -295,7 +299,7 @@ it('two tabs do not record at once, nor does one that may not write', async () =
   expect(doing()).toBe('open');
   other?.release();
   await closeMicrophone();
-  setWorkbench({ canWrite: false });
+  setDocument({ canWrite: false });
   recordOrStop();
   await pass(300);
   expect(notes()).toMatch(/open in another tab/);

@@ -8,10 +8,12 @@ import { removeTake } from '../../engine/browser/store/take-repository';
 import { tryRecordingLock } from '../../engine/browser/store/film-lock';
 import { stopHearing } from '../sound/hear-sound';
 import { openMicrophone, openRecorder, takeSamples, untilClock, useRecord, whenClosing } from './microphone';
-import { pause, placeNow, play, spanPlayed } from '../transport/player';
+import { pause, placeNow, play, spanPlayed } from '../transport/play';
 import { TakeSamples } from './take-samples';
 import { addTake, restoreTakes } from './takes';
-import { dismissAll, openFilm, tell, workbench } from '../shell/workbench';
+import { documentNow, openFilm } from '../document/document';
+import { dismissAll, tell } from '../shell/shell';
+import { transportNow } from '../transport/transport';
 
 const state = useRecord.getState;
 const set = useRecord.setState;
@@ -38,7 +40,7 @@ export function recordOrStop(): void {
 async function record(): Promise<void> {
   const film = openFilm();
   if (!film) return;
-  if (!workbench().canWrite) return tell('This film is open in another tab. Record there.');
+  if (!documentNow().canWrite) return tell('This film is open in another tab. Record there.');
   if (!openRecorder()) await openMicrophone();
   const own = openRecorder();
   if (!own || state().doing !== 'open') return;
@@ -65,7 +67,7 @@ async function recordTake(own: Recorder, film: Film): Promise<void> {
   // Nothing lies over the picture that is spoken to.
   dismissAll();
   const { rate } = film.settings;
-  const { frame } = workbench();
+  const { frame } = transportNow();
   let stopped = false;
   const isStopped = (): boolean => stopped;
   let ends = (): void => undefined;
@@ -180,7 +182,7 @@ function followClock(
       }
     }
     set({ seconds: Math.max(0, samples.seconds - AHEAD) });
-    if (!workbench().playing && !document.hidden) return onPaused();
+    if (!transportNow().playing && !document.hidden) return onPaused();
     requestAnimationFrame(look);
   };
   look();

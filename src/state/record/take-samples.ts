@@ -6,7 +6,7 @@ import { isFull } from '../../engine/browser/store/is-full';
 import { newId } from '../../engine/browser/new-id';
 import { useRecord } from './microphone';
 import { useTakes } from './takes';
-import { tell } from '../shell/workbench';
+import { tell } from '../shell/shell';
 
 /** A take as it grows: begun with its first samples. */
 export class TakeSamples {

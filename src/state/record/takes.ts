@@ -15,7 +15,8 @@ import { newId } from '../../engine/browser/new-id';
 import { chooseCue } from '../sound/cues';
 import { edit } from '../document/edit-film';
 import { saveNow } from '../document/autosave';
-import { openFilm, tell } from '../shell/workbench';
+import { openFilm } from '../document/document';
+import { tell } from '../shell/shell';
 
 interface TakesState {
   /** The takes of the open film, the one recorded last first. */

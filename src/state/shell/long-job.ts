@@ -1,5 +1,5 @@
 import { create } from 'zustand';
-import { tell } from './workbench';
+import { tell } from './shell';
 
 /** Work that takes a while, with how far it is; the person can stop it. */
 export interface LongJob {

@@ -1,5 +1,5 @@
 import { WorkerFault } from '../../engine/browser/threads/worker-pool';
-import { tell } from './workbench';
+import { tell } from './shell';
 
 /** Says why a worker could not do its work, once, and passes the error on. */
 export function sayFault(error: unknown): never {

@@ -1,13 +1,14 @@
-import { pause } from '../transport/player';
+import { pause } from '../transport/play';
 import { showRoute } from './route';
 import { STAGE_FACTS, type Stage } from './stages';
-import { setWorkbench, workbench } from './workbench';
+import { documentNow } from '../document/document';
+import { setShell } from './shell';
 
 /** Shows a stage of the open film. */
 export function showStage(stage: Stage): void {
-  const film = workbench().history?.film;
+  const film = documentNow().history?.film;
   if (!film) return;
   if (!STAGE_FACTS[stage].plays) pause();
-  setWorkbench({ stage });
+  setShell({ stage });
   showRoute({ kind: 'film', id: film.id, stage }, 'push');
 }

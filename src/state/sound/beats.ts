@@ -19,8 +19,11 @@ import { frameToSample, frameToSeconds, SAMPLE_RATE } from '../../core/time/fram
 import { findBeatsOf } from '../../engine/browser/sounds/find-beats-of';
 import { edit, tryEdit } from '../document/edit-film';
 import { longJob } from '../shell/long-job';
-import { placeNow } from '../transport/player';
-import { openFilm, tell, workbench } from '../shell/workbench';
+import { placeNow } from '../transport/play';
+import { openFilm } from '../document/document';
+import { selectionNow } from '../selection/selection';
+import { tell } from '../shell/shell';
+import { transportNow } from '../transport/transport';
 
 interface BeatsState {
   /** Taps that belong together, in seconds: of the film while it plays, else of the clock. */
@@ -48,7 +51,7 @@ export function musicOf(film: Film, chosen: ReadonlySet<string>): PlacedCue | un
 /** Does something with the music that is meant, or says that there is none. */
 function withMusic(act: (film: Film, music: PlacedCue) => unknown): void {
   const film = openFilm();
-  const music = film && musicOf(film, workbench().chosenCues);
+  const music = film && musicOf(film, selectionNow().chosenCues);
   if (film && music) act(film, music);
   else tell('Lay a piece of music into a lane of music first.');
 }
@@ -91,7 +94,7 @@ export const musicSampleHere = (film: Film, { cue, start }: PlacedCue, frame: nu
 export const typeTempo = (tempo: number): void =>
   withMusic((film, music) => {
     const { beats } = music.sound;
-    const here = musicSampleHere(film, music, workbench().frame);
+    const here = musicSampleHere(film, music, transportNow().frame);
     const next = beats
       ? withTempo(beats, stepAt(beats, here), tempo)
       : { steps: [{ at: music.cue.from, tempo }], toBar: COMMON_BAR };
@@ -117,7 +120,7 @@ export const setFirstBeat = (at: number): void =>
 /** Puts the first beat under the playhead. */
 export const firstBeatHere = (): void =>
   withMusic((film, music) => {
-    const here = musicSampleHere(film, music, workbench().frame);
+    const here = musicSampleHere(film, music, transportNow().frame);
     if (here < music.cue.from || here >= music.cue.to)
       return tell('Put the playhead where the music is heard: the first beat is set to that frame.');
     if (music.sound.beats) setFirstBeat(here);
@@ -131,7 +134,7 @@ export const nudgeFirstBeat = (seconds: number): void =>
 /** Has another tempo begin on the beat nearest to the playhead. */
 export const addTempoHere = (): void =>
   withBeats((film, music, beats) => {
-    const here = musicSampleHere(film, music, workbench().frame);
+    const here = musicSampleHere(film, music, transportNow().frame);
     const tempo = beats.steps[stepAt(beats, here)]?.tempo ?? 120;
     const next = withStep(beats, here, tempo, music.sound.samples);
     if (next.ok) setBeats(music, next.value, 'Another tempo from a beat on');
@@ -180,9 +183,9 @@ export const takeTaps = (): void =>
 /** Puts the chosen cues on beats. */
 export const cuesToBeats = (): void =>
   withBeats((_, music) =>
-    tryEdit((open) => cuesToBeatsEdit(open, [...workbench().chosenCues], music.cue.id)),
+    tryEdit((open) => cuesToBeatsEdit(open, [...selectionNow().chosenCues], music.cue.id)),
   );
 
 /** Moves the music so that a beat is heard with the frame on screen. */
 export const beatHere = (): void =>
-  withBeats((_, music) => tryEdit((open) => beatOnFrameEdit(open, music.cue.id, workbench().frame)));
+  withBeats((_, music) => tryEdit((open) => beatOnFrameEdit(open, music.cue.id, transportNow().frame)));

@@ -26,30 +26,33 @@ import { newId } from '../../engine/browser/new-id';
 import { useContactPreference } from './contact-preference';
 import { edit, tryEdit } from '../document/edit-film';
 import { analysisOf } from './sounds';
-import { openFilm, setWorkbench, tell, workbench } from '../shell/workbench';
+import { documentNow, openFilm } from '../document/document';
+import { selectionNow, setSelection } from '../selection/selection';
+import { tell } from '../shell/shell';
+import { transportNow } from '../transport/transport';
 
 /** Chooses a cue: it only, or it too. */
 export function chooseCue(id: string, mode: 'only' | 'toggle'): void {
-  const { chosenCues } = workbench();
+  const { chosenCues } = selectionNow();
   const next = mode === 'toggle' ? new Set(chosenCues) : new Set<string>();
   if (mode === 'only' || !next.delete(id)) next.add(id);
-  setWorkbench({ chosenCues: next });
+  setSelection({ chosenCues: next });
 }
 
 /** Chooses none. */
-export const chooseNoCue = (): void => setWorkbench({ chosenCues: new Set() });
+export const chooseNoCue = (): void => setSelection({ chosenCues: new Set() });
 
 /** Does something with the chosen cues, where there are any. */
 function withChosen(act: (film: Film, ids: readonly string[]) => void): void {
   const film = openFilm();
-  const ids = [...workbench().chosenCues];
+  const ids = [...selectionNow().chosenCues];
   if (film && ids.length > 0) act(film, ids);
 }
 
 /**
  * Lays a sound into a lane, or the one that suits it, at a frame or the one on screen; in a lane of effects its loudest attack comes to lie there.
  */
-export function laySound(sound: Sound, laneId?: string, frame = workbench().frame): void {
+export function laySound(sound: Sound, laneId?: string, frame = transportNow().frame): void {
   const film = openFilm();
   const lane = film && (film.lanes.find((each) => each.id === laneId) ?? laneFor(film, sound));
   if (!film || !lane) return tell('Add a lane first: cues lie in lanes.');
@@ -69,7 +72,7 @@ export const nudgeCues = (frames: number): void =>
 export function splitCues(): void {
   const film = openFilm();
   if (!film) return;
-  const { chosenCues } = workbench();
+  const { chosenCues } = selectionNow();
   const ids = chosenCues.size > 0 ? [...chosenCues] : film.cues.map((cue) => cue.id);
   tryEdit((open) => splitCuesEdit(open, ids, sampleHere(open), newId));
 }
@@ -82,7 +85,7 @@ export const duplicateCues = (): void =>
   withChosen((film, ids) => {
     const copies = duplicateCuesEdit(film, ids, newId);
     edit(copies.edit);
-    setWorkbench({ chosenCues: new Set(copies.ids) });
+    setSelection({ chosenCues: new Set(copies.ids) });
   });
 
 /** Turns the chosen cues round. */
@@ -104,7 +107,7 @@ export function tieBy(id: string, by: number): void {
   const film = openFilm();
   const pin = film?.cues.find((cue) => cue.id === id)?.pin;
   const every = pin?.to === 'pose' ? pin.every : undefined;
-  if (film && workbench().canWrite) edit(holdCuesEdit(film, [id], { to: 'pose', by, every }));
+  if (film && documentNow().canWrite) edit(holdCuesEdit(film, [id], { to: 'pose', by, every }));
 }
 
 /**
@@ -121,7 +124,7 @@ export const putContact = (): void =>
       const at = tied ?? loudestOnset(attacksOf(placed))?.at;
       return at === undefined
         ? []
-        : [contactEdit(film, cue.id, at, workbench().frame, useContactPreference.getState().early)];
+        : [contactEdit(film, cue.id, at, transportNow().frame, useContactPreference.getState().early)];
     });
     if (edits.length === 0)
       return tell('No attack was found in the chosen cues. Double-click on the waveform where it is.');

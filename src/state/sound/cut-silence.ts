@@ -9,7 +9,9 @@ import { loudBetween } from '../../core/sound/peaks';
 import { count } from '../../core/time/format';
 import { edit } from '../document/edit-film';
 import { analysisOf } from './sounds';
-import { openFilm, tell, useWorkbench, workbench } from '../shell/workbench';
+import { openFilm, followDocument } from '../document/document';
+import { selectionNow, followSelection } from '../selection/selection';
+import { tell } from '../shell/shell';
 
 /** Silence of a cue, in samples of it as it is heard. */
 export interface Silence {
@@ -33,7 +35,7 @@ export const leaveSilence = (): void => useSilence.setState({ asked: undefined }
 export function askToCutSilence(): void {
   const film = openFilm();
   if (!film) return;
-  const { chosenCues } = workbench();
+  const { chosenCues } = selectionNow();
   const cuts = new Map<string, Silence>();
   for (const { cue, sound } of firstPlaces(film, chosenCues)) {
     const analysis = analysisOf(sound.hash);
@@ -71,7 +73,9 @@ export function cutSilence(): void {
 }
 
 // What is shown counts for the cues that were chosen, as they were.
-useWorkbench.subscribe((now, before) => {
-  const other = now.history?.film !== before.history?.film || now.chosenCues !== before.chosenCues;
-  if (other && useSilence.getState().asked) leaveSilence();
+followDocument((now, before) => {
+  if (now.history?.film !== before.history?.film) leaveSilence();
+});
+followSelection((now, before) => {
+  if (now.chosenCues !== before.chosenCues) leaveSilence();
 });

@@ -1,7 +1,7 @@
 import { create } from 'zustand';
 import type { Sound } from '../../core/film/sound';
 import type { MixPlan, Voice } from '../../core/mix/mix-plan';
-import { pause } from '../transport/player';
+import { pause } from '../transport/play';
 import { heardMilliseconds, lastWish, soundPlan, stopSound } from './sound-out';
 
 /** The sound that is heard by itself, by hash. */

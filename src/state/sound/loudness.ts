@@ -5,7 +5,8 @@ import { planMix, type MixPlan } from '../../core/mix/mix-plan';
 import { measureMix } from '../../engine/browser/play/measure-mix';
 import { batch } from '../../core/edits/edit';
 import { edit } from '../document/edit-film';
-import { openFilm, tell, workbench } from '../shell/workbench';
+import { documentNow, openFilm } from '../document/document';
+import { tell } from '../shell/shell';
 
 interface MeasuredState {
   /** What was measured last, and of which state of the film. */
@@ -64,7 +65,7 @@ export async function bringToLoudness(target: number): Promise<void> {
     ]),
   );
   const now = openFilm();
-  if (now && workbench().canWrite) useMeasured.setState({ measured: { film: now, loudness } });
+  if (now && documentNow().canWrite) useMeasured.setState({ measured: { film: now, loudness } });
   if (Math.abs(loudness.integrated - target) > 0.5) {
     tell(
       `The film came to ${loudness.integrated.toFixed(1)} LUFS: louder would need peaks above the ceiling of ${film.mix.ceiling} dBTP.`,

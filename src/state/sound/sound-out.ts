@@ -5,7 +5,7 @@ import type { Loudness } from '../../core/sound/loudness';
 import { planMix, type MixPlan } from '../../core/mix/mix-plan';
 import { frameToSample } from '../../core/time/frames';
 import { SoundPlayer, type Levels, type SoundRun } from '../../engine/browser/play/sound-player';
-import { tell } from '../shell/workbench';
+import { tell } from '../shell/shell';
 
 interface MeterState {
   /** The loudest sample on each side over the last instant, 0 to 1 and beyond; nothing while it is silent. */

@@ -10,7 +10,8 @@ import { newId } from '../../engine/browser/new-id';
 import { edit } from '../document/edit-film';
 import { saveNow } from '../document/autosave';
 import { checkAgain, useMissing } from '../document/missing';
-import { openFilm, tell, workbench } from '../shell/workbench';
+import { documentNow, openFilm } from '../document/document';
+import { tell } from '../shell/shell';
 
 interface SoundsState {
   /** What is drawn of sounds, by hash; null where it is not there. */
@@ -95,7 +96,7 @@ export const isSound = (file: File): boolean =>
 export async function bringInSounds(files: readonly File[]): Promise<void> {
   const film = openFilm();
   if (!film) return tell('Open a film first: sounds belong to a film.');
-  if (!workbench().canWrite)
+  if (!documentNow().canWrite)
     return tell('This film is open in another tab. Nothing was brought in.', 'wrong');
   if (useSounds.getState().incoming)
     return tell('Sounds are still coming in. Wait for them, or stop them first.');

@@ -20,11 +20,13 @@ import { newId } from '../../engine/browser/new-id';
 import { edit, tryEdit } from '../document/edit-film';
 import { handOver } from '../shell/hand-over';
 import { analysisOf } from './sounds';
-import { openFilm, tell, workbench } from '../shell/workbench';
+import { openFilm } from '../document/document';
+import { selectionNow } from '../selection/selection';
+import { tell } from '../shell/shell';
 
 /** The cues that words are looked for in: the chosen ones, or all of dialogue; each sound once. */
 function meantCues(film: Film): readonly PlacedCue[] {
-  const { chosenCues } = workbench();
+  const { chosenCues } = selectionNow();
   const seen = new Set<string>();
   return placeCues(film).filter(({ cue, lane, sound }) => {
     const meant = chosenCues.size > 0 ? chosenCues.has(cue.id) : lane.kind === 'dialogue';

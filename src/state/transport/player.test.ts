@@ -1,73 +1,68 @@
 import fc from 'fast-check';
-import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import { beforeEach, describe, expect, it, vi } from 'vitest';
 import type { Film } from '../../core/film/film';
-import { startHistory } from '../../core/edits/history';
 import { filmOf, filmsWithCycles } from '../../core/film/random-films';
 import { poseAt, scheduleOf } from '../../core/film/schedule';
 import { RATE_PRESETS, rateNumber } from '../../core/time/rate';
-import {
-  dragTo,
-  goTo,
-  goToEnd,
-  onPlayReport,
-  pause,
-  placeNow,
-  play,
-  playAround,
-  playChosen,
-  setReadiness,
-  setSpeed,
-  stepFrames,
-  stepPoses,
-} from './player';
-import { setWorkbench, useWorkbench, workbench } from '../shell/workbench';
+import { createPlayer, type Player } from './player';
+import { createTransport } from './transport';
 
-/** A screen whose repaints come when the test says so. */
+/** A world whose repaints, pictures and sounds come when the test says so. */
 let now = 0;
-let wanted = new Map<number, FrameRequestCallback>();
-let requests = 0;
+let due: ((now: number) => void) | undefined;
+let ready = true;
+let heard = 0;
+let sounding: (begun: boolean) => void = () => undefined;
+let film: Film;
+let transport: ReturnType<typeof createTransport>;
+let player: Player;
+
+/** Opens a film with a player of its own. Where it has sound, that begins when the test lets it. */
+function open(opened: Film, hasSound = false): void {
+  now = 10_000;
+  due = undefined;
+  ready = true;
+  heard = 0;
+  film = opened;
+  transport = createTransport();
+  player = createPlayer({
+    film: () => film,
+    transport: { now: transport.getState, set: transport.setState },
+    now: () => now,
+    nextRepaint: (then) => {
+      due = then;
+      return () => (due = undefined);
+    },
+    sound: {
+      start: () => (hasSound ? new Promise((resolve) => (sounding = resolve)) : Promise.resolve(false)),
+      stop: () => undefined,
+      heard: () => heard,
+      frame: () => undefined,
+    },
+    isReady: () => ready,
+  });
+}
 
 /** The next repaint, so many milliseconds later, and all that was put off until then. */
 async function repaint(after: number): Promise<void> {
   now += after;
-  const due = [...wanted.values()];
-  wanted = new Map();
-  for (const callback of due) callback(now);
+  const then = due;
+  due = undefined;
+  then?.(now);
   // Whether there is a sound to wait for is known a few steps later.
   for (let i = 0; i < 5; i++) await Promise.resolve();
 }
 
-beforeEach(() => {
-  now = 10_000;
-  wanted = new Map();
-  vi.stubGlobal('requestAnimationFrame', (callback: FrameRequestCallback) => {
-    wanted.set(++requests, callback);
-    return requests;
-  });
-  vi.stubGlobal('cancelAnimationFrame', (id: number) => wanted.delete(id));
-  vi.spyOn(performance, 'now').mockImplementation(() => now);
-});
-
-afterEach(() => {
-  pause();
-  setReadiness(() => true);
-  vi.restoreAllMocks();
-  vi.unstubAllGlobals();
-});
-
-const open = (film: Film): void => {
-  pause();
-  setWorkbench(useWorkbench.getInitialState(), true);
-  setWorkbench({ phase: 'open', history: startHistory(film) });
-};
-const frame = (): number => workbench().frame;
+const frame = (): number => transport.getState().frame;
 
 /** Presses play and waits until the clock runs. */
-async function start(...how: Parameters<typeof play>): Promise<void> {
-  play(...how);
+async function start(...how: Parameters<Player['play']>): Promise<void> {
+  player.play(...how);
   await repaint(16);
   await repaint(16);
 }
+
+beforeEach(() => open(filmOf([[1]])));
 
 const films = filmsWithCycles.filter((film) => scheduleOf(film).frames > 0);
 const pauses = fc.array(fc.integer({ min: 1, max: 180 }), { minLength: 1, maxLength: 40 });
@@ -83,7 +78,7 @@ describe('playing', () => {
         async (film, rate, from, list) => {
           open({ ...film, settings: { ...film.settings, rate } });
           const { frames } = scheduleOf(film);
-          goTo(from % frames);
+          player.goTo(from % frames);
           // On the last frame it starts over.
           const first = frame() === frames - 1 ? 0 : frame();
           await start();
@@ -93,7 +88,7 @@ describe('playing', () => {
             passed += each;
             const ticks = Math.floor((passed * rate.num) / rate.den / 1000 + 1e-6);
             expect(frame()).toBe((first + ticks) % frames);
-            expect(placeNow()).toBeCloseTo((first + (passed * rateNumber(rate)) / 1000) % frames, 6);
+            expect(player.place()).toBeCloseTo((first + (passed * rateNumber(rate)) / 1000) % frames, 6);
           }
         },
       ),
@@ -102,8 +97,6 @@ describe('playing', () => {
   });
 
   it('counts the poses that were not shown in their time', async () => {
-    let dropped = 0;
-    const stop = onPlayReport((report) => (dropped = report.dropped));
     await fc.assert(
       fc.asyncProperty(pauses, async (list) => {
         // Long enough not to come around.
@@ -116,11 +109,10 @@ describe('playing', () => {
           shown.add(poseAt(scheduleOf(film), frame())?.index);
         }
         const last = poseAt(scheduleOf(film), frame())?.index ?? 0;
-        expect(dropped).toBe(last + 1 - shown.size);
+        expect(transport.getState().report?.dropped).toBe(last + 1 - shown.size);
       }),
       { numRuns: 60 },
     );
-    stop();
   });
 
   it('ends on the last frame where it is not to go around, and says so once', async () => {
@@ -130,27 +122,27 @@ describe('playing', () => {
     await repaint(290);
     expect(frame()).toBe(6);
     await repaint(5000);
-    expect([frame(), workbench().playing, ended.mock.calls.length]).toEqual([7, false, 1]);
+    expect([frame(), transport.getState().playing, ended.mock.calls.length]).toEqual([7, false, 1]);
     await repaint(5000);
     expect(ended).toHaveBeenCalledTimes(1);
   });
 
   it('waits for its pictures, but not for ever', async () => {
     open(filmOf([[1, 1, 1, 1]]));
-    setReadiness(() => false);
-    play();
+    ready = false;
+    player.play();
     for (let i = 0; i < 9; i++) await repaint(100);
     expect(frame()).toBe(0);
-    setReadiness(() => true);
+    ready = true;
     await repaint(16);
     await repaint(16);
     await repaint(90);
     expect(frame()).toBe(2);
     open(filmOf([[1, 1, 1, 1]]));
-    setReadiness(() => false);
-    play();
+    ready = false;
+    player.play();
     for (let i = 0; i < 15; i++) await repaint(100);
-    expect(workbench().playing).toBe(true);
+    expect(transport.getState().playing).toBe(true);
     expect(frame()).toBeGreaterThan(0);
   });
 
@@ -159,84 +151,76 @@ describe('playing', () => {
     await start();
     await repaint(500);
     expect(frame()).toBe(12);
-    setSpeed(2);
+    transport.setState({ speed: 2 });
     for (const each of [16, 16, 16]) await repaint(each);
     await repaint(500);
     expect(frame()).toBe(36);
-    goTo(80);
+    player.goTo(80);
     await repaint(16);
     await repaint(16);
     await repaint(250);
     expect(frame()).toBe(92);
-    pause();
+    player.pause();
     // As fast as the film, whichever speed is set: what is recorded to it goes by it.
-    goTo(0);
+    player.goTo(0);
     await start(undefined, { ownSpeed: true });
     await repaint(500);
     expect(frame()).toBe(12);
   });
 
-  it('plays the chosen poses with what lies between, or two seconds around the pose on screen', async () => {
-    open(filmOf([Array.from({ length: 100 }, () => 2)]));
-    setWorkbench({ chosen: new Set(['0.10', '0.12']) });
-    playChosen();
-    expect(workbench().playSpan).toEqual({ from: 20, to: 26 });
+  it('follows what is heard where there is sound, and mixes it anew where the film changes', async () => {
+    open(filmOf([[100]]), true);
+    player.play();
+    for (let i = 0; i < 4; i++) await repaint(200);
+    // The sound is not ready: nothing moves.
+    expect([frame(), player.place()]).toEqual([0, undefined]);
+    sounding(true);
+    await repaint(0);
     await repaint(16);
+    heard = 500;
+    await repaint(1);
+    expect([frame(), player.place()]).toEqual([12, 12]);
+    film = { ...film, title: 'Another' };
     await repaint(16);
-    await repaint(251);
-    expect(frame()).toBe(20);
-    pause();
-    goTo(101);
-    playAround();
-    expect(workbench().playSpan).toEqual({ from: 52, to: 150 });
-    pause();
-    goTo(3);
-    playAround();
-    expect(workbench().playSpan).toEqual({ from: 0, to: 52 });
-    expect(workbench().playing).toBe(true);
+    heard = 0;
+    await repaint(16);
+    sounding(true);
+    await repaint(0);
+    await repaint(16);
+    heard = 250;
+    await repaint(16);
+    expect(frame()).toBe(18);
+  });
+
+  it('a sound that comes after all was stopped starts nothing', async () => {
+    open(filmOf([[100]]), true);
+    player.play();
+    await repaint(16);
+    const late = sounding;
+    player.pause();
+    player.play();
+    await repaint(16);
+    late(true);
+    for (let i = 0; i < 3; i++) await repaint(16);
+    heard = 500;
+    await repaint(16);
+    expect([frame(), player.place()]).toEqual([0, undefined]);
   });
 });
 
-describe('stepping and dragging', () => {
-  it('stays within the film, frame by frame and pose by pose', () => {
-    fc.assert(
-      fc.property(films, fc.array(fc.integer({ min: -5, max: 5 }), { maxLength: 12 }), (film, steps) => {
-        open(film);
-        const plan = scheduleOf(film);
-        for (const by of steps) {
-          const before = frame();
-          stepFrames(by);
-          expect(frame()).toBe(Math.min(plan.frames - 1, Math.max(0, before + by)));
-          const here = poseAt(plan, frame())?.index ?? 0;
-          stepPoses(by < 0 ? -1 : 1);
-          const there = poseAt(plan, frame());
-          const wanted = here + (by < 0 ? -1 : 1);
-          if (wanted >= 0 && wanted < plan.count)
-            expect([there?.index, there?.start]).toEqual([wanted, frame()]);
-          else expect(there?.index).toBe(here);
-        }
-        goToEnd();
-        expect(frame()).toBe(plan.frames - 1);
-      }),
-      { numRuns: 100 },
-    );
-  });
-
+describe('dragging', () => {
   it('a playhead that is dragged shows each pose that it passes, and is there after eight repaints', async () => {
     open(filmOf([Array.from({ length: 60 }, () => 3)]));
     const seen: number[] = [];
-    const stop = useWorkbench.subscribe(
-      (state, before) => state.frame !== before.frame && seen.push(state.frame),
-    );
-    dragTo(16);
+    transport.subscribe((state, before) => state.frame !== before.frame && seen.push(state.frame));
+    player.dragTo(16);
     for (let i = 0; i < 8; i++) await repaint(16);
     expect(seen).toEqual([3, 6, 9, 12, 16]);
-    dragTo(160);
+    player.dragTo(160);
     for (let i = 0; i < 8; i++) await repaint(16);
     expect(frame()).toBe(160);
-    dragTo(-50);
+    player.dragTo(-50);
     for (let i = 0; i < 8; i++) await repaint(16);
     expect(frame()).toBe(0);
-    stop();
   });
 });

@@ -1,87 +1,34 @@
-import type { Film, Pose } from '../../core/film/film';
-import { spanOf, type Span } from '../../core/film/moments';
-import { poseAt, scheduleOf, showingAt, type Schedule } from '../../core/film/schedule';
-import { rateNumber, sameRate } from '../../core/time/rate';
-import { heardMilliseconds, soundFrame, startSound, stopSound } from '../sound/sound-out';
-import { openFilm, setWorkbench, workbench } from '../shell/workbench';
+import type { Film } from '../../core/film/film';
+import type { Span } from '../../core/film/moments';
+import { poseAt, scheduleOf, showingAt, type Schedule, type ScheduledPose } from '../../core/film/schedule';
+import { rateNumber, sameRate, type Rate } from '../../core/time/rate';
+import { posesMissed } from './poses-missed';
+import { spanToPlay } from './span-to-play';
+import type { TransportState } from './transport';
 
-/** What playing really does, measured. */
-export interface PlayReport {
-  /** Film frames reached per second over the last second or so. */
-  readonly trueRate: number;
-  /** Poses that were never shown in their time since play was pressed. */
-  readonly dropped: number;
+/** What a player needs of the world around it. Times are milliseconds of the page. */
+export interface PlayerWorld {
+  /** The film that is open. */
+  readonly film: () => Film | undefined;
+  readonly transport: {
+    readonly now: () => TransportState;
+    readonly set: (change: Partial<TransportState>) => void;
+  };
+  readonly now: () => number;
+  /** Calls back at the next repaint, unless the function that it gives is called before. */
+  readonly nextRepaint: (then: (now: number) => void) => () => void;
+  readonly sound: {
+    /** Begins to sound a film from a frame; gives whether there is anything to hear. */
+    readonly start: (film: Film, frame: number, span: Span, loop: boolean, speed: number) => Promise<boolean>;
+    readonly stop: () => void;
+    /** Milliseconds that were heard since it began. */
+    readonly heard: () => number;
+    /** Lets a frame by itself be heard. */
+    readonly frame: (film: Film, frame: number) => void;
+  };
+  /** Whether the picture of a pose of the film can be shown now. */
+  readonly isReady: (entry: ScheduledPose) => boolean;
 }
-
-type Listener = (report: PlayReport) => void;
-
-const listeners = new Set<Listener>();
-let request: number | undefined;
-/** Counts starts of sound, so that one that comes late is known as such. */
-let soundStarts = 0;
-/** The repaint at which a dragged playhead goes on. */
-let dragging: number | undefined;
-/** Whether the picture of a pose can be shown now; the picture view says so. */
-let isReady: (pose: Pose) => boolean = () => true;
-
-/** Hears once a second what playing really does, until the function given back is called. */
-export const onPlayReport = (listener: Listener): (() => void) => {
-  listeners.add(listener);
-  return () => listeners.delete(listener);
-};
-
-/** Says whether the picture of a pose can be shown now; said by the view that shows it. */
-export const setReadiness = (ready: (pose: Pose) => boolean): void => {
-  isReady = ready;
-};
-
-/** Poses that lie wholly in the `skipped` frames before a frame, going around at the ends of what is played. */
-function posesMissed(plan: Schedule, { from, to }: Span, frame: number, skipped: number): number {
-  const length = to - from;
-  const within = (at: number): number => from + ((((at - from) % length) + length) % length);
-  let count = 0;
-  for (let at = frame - skipped; at < frame;) {
-    const place = within(at);
-    const passed = poseAt(plan, place);
-    if (!passed) return count;
-    const left = Math.min(passed.end, to) - place;
-    if (place === Math.max(passed.start, from) && at + left <= frame) count++;
-    at += left;
-  }
-  return count;
-}
-
-/** How long the player waits for its first picture before it starts without, in milliseconds. */
-const PATIENCE = 1000;
-/** How many pictures it would like to have before it starts, and how long it waits for those, in milliseconds. */
-const HEAD_START = 8;
-const HEAD_START_PATIENCE = 240;
-
-/** Whether the pictures of a frame and of the next few poses can be shown; of the first only, once it has waited. */
-function canStart(plan: Schedule, frame: number, waited: number): boolean {
-  if (waited >= PATIENCE) return true;
-  const here = poseAt(plan, frame);
-  const wanted = waited >= HEAD_START_PATIENCE ? 1 : HEAD_START;
-  for (let i = 0; here && i < wanted; i++) {
-    const next = showingAt(plan, here.index + i);
-    if (next && !isReady(next.pose)) return false;
-  }
-  return true;
-}
-
-/** The part of the film between its in and out points. */
-const wholeSpan = (film: Film): Span => spanOf(scheduleOf(film), film.range);
-
-/** What is being played, or would be. */
-export const spanPlayed = (film: Film): Span => {
-  const whole = wholeSpan(film);
-  const { playSpan } = workbench();
-  if (!playSpan) return whole;
-  // The film may have become shorter meanwhile.
-  const { frames } = scheduleOf(film);
-  const to = Math.min(playSpan.to, frames);
-  return playSpan.from < to ? { from: playSpan.from, to } : whole;
-};
 
 /** How it is played, where it is not as the person set it. */
 export interface PlayWay {
@@ -99,81 +46,197 @@ export interface PlayWay {
   readonly onEnd?: () => void;
 }
 
+/** What is played, as it was when its clock was started: what of it changes, starts the clock anew. */
+interface Run {
+  readonly film: Film;
+  /** The frame at which the clock starts. */
+  readonly origin: number;
+  readonly rate: Rate;
+  readonly speed: number;
+  readonly loop: boolean;
+}
+
+/** Counted from play to pause. */
+interface Tally {
+  readonly dropped: number;
+  /** Since when, and how many, film frames are counted for the next report. */
+  readonly since: number;
+  readonly ticks: number;
+}
+
 /**
- * Plays from the playhead by the clock. The page is asked for each repaint which frame is due; a pose that
- * could not be shown in its time counts as dropped. Before the first picture is there, the clock waits.
+ * What a player does. From `still` play leads to `waiting`, for the first pictures; to `starting`, while its sound is made
+ * ready; to `running`. A seek leads back to `waiting`, and pause to `still`, from all of them.
  */
-export function play(playSpan?: Span, way: PlayWay = {}): void {
-  const { once = false, silent = false, ownSpeed = false, at = 0, clock, onEnd } = way;
-  const film = openFilm();
-  if (!film) return;
-  if (request !== undefined) pause();
-  if (scheduleOf(film).frames === 0) return;
-  setWorkbench({ playSpan });
-  const first = spanPlayed(film);
-  const here = workbench().frame;
-  const inside = playSpan === undefined && here >= first.from && here < first.to - 1;
-  const from = inside ? here : first.from;
-  setWorkbench({ frame: from, playing: true });
+type PlayerState =
+  | { readonly kind: 'still' }
+  | { readonly kind: 'dragging'; readonly target: number; readonly repaintsLeft: number }
+  | { readonly kind: 'waiting'; readonly origin: number; readonly since: number | undefined }
+  | { readonly kind: 'starting'; readonly run: Run; readonly sound: 'asked' | 'on' | 'none' }
+  | {
+      readonly kind: 'running';
+      readonly run: Run;
+      /** When its clock stood at nothing. */
+      readonly zero: number;
+      readonly heard: boolean;
+      /** Film frames passed since then. */
+      readonly ticks: number;
+    };
 
-  let zero: number | undefined;
-  let sound: 'not yet' | 'starting' | 'none' | 'on' = 'not yet';
-  let playing = film;
-  const loops = (): boolean => !once && workbench().loop;
-  let looped = loops();
-  let origin = from;
-  let lastTicks = 0;
-  let dropped = 0;
-  let windowStart = 0;
-  let windowTicks = 0;
-  let waitingSince: number | undefined;
-  let rate = film.settings.rate;
-  const speedNow = (): number => (ownSpeed ? 1 : workbench().speed);
-  let speed = speedNow();
+/** How long a player waits for its first picture before it starts without, in milliseconds. */
+const PATIENCE = 1000;
+/** How many pictures it would like to have before it starts, and how long it waits for those, in milliseconds. */
+const HEAD_START = 8;
+const HEAD_START_PATIENCE = 240;
+/** How late the repaint may come after the time at which it was to begin, in milliseconds. */
+const LATE = 50;
+/** A report is made after so many milliseconds. */
+const REPORT_AFTER = 1000;
+/** Repaints after which a playhead has caught up with the pointer, however far it was dragged. */
+const CATCH_UP = 8;
 
-  const tick = (now: number): void => {
-    const current = openFilm();
-    if (!current || !workbench().playing) return;
-    request = requestAnimationFrame(tick);
-    const time = clock?.() ?? now;
-    const plan = scheduleOf(current);
+/** Plays a film by the clock; one a workbench. */
+export interface Player {
+  /**
+   * Plays from the playhead, or a part from its start. At each repaint the frame that is due is shown; a pose that could
+   * not be shown in its time counts as dropped. The clock waits for the first picture.
+   */
+  readonly play: (playSpan?: Span, way?: PlayWay) => void;
+  /** Stops; the playhead stays where it is. */
+  readonly pause: () => void;
+  /** Puts the playhead on a frame, kept within the film; what plays goes on from there. */
+  readonly goTo: (frame: number) => void;
+  /**
+   * Drags the playhead towards a frame, from pose to pose, so that each that is passed is seen; over a long way several at
+   * a time, so that it does not lag behind the hand.
+   */
+  readonly dragTo: (frame: number) => void;
+  /** The place that is played now in frames, whole or not; undefined while nothing plays. */
+  readonly place: () => number | undefined;
+}
+
+/** Makes a player that stands still. */
+export function createPlayer(world: PlayerWorld): Player {
+  const { transport, sound } = world;
+  let state: PlayerState = { kind: 'still' };
+  let way: PlayWay = {};
+  let tally: Tally = { dropped: 0, since: 0, ticks: 0 };
+  let cancelRepaint = (): void => undefined;
+
+  const loops = (): boolean => !way.once && transport.now().loop;
+  const speed = (): number => (way.ownSpeed ? 1 : transport.now().speed);
+  const askForRepaint = (then: (now: number) => void): void => {
+    cancelRepaint = world.nextRepaint(then);
+  };
+
+  function pause(): void {
+    cancelRepaint();
+    sound.stop();
+    state = { kind: 'still' };
+    transport.set({ playing: false, playSpan: undefined });
+  }
+
+  function play(playSpan?: Span, asked: PlayWay = {}): void {
+    const film = world.film();
+    if (!film) return;
+    if (state.kind !== 'still') pause();
+    if (scheduleOf(film).frames === 0) return;
+    way = asked;
+    tally = { dropped: 0, since: 0, ticks: 0 };
+    const span = spanToPlay(film, playSpan);
+    const here = transport.now().frame;
+    const inside = playSpan === undefined && here >= span.from && here < span.to - 1;
+    const origin = inside ? here : span.from;
+    state = { kind: 'waiting', origin, since: undefined };
+    transport.set({ playSpan, frame: origin, playing: true });
+    askForRepaint(repaint);
+  }
+
+  /** Puts the playhead on a frame; what plays is started anew from there. */
+  function seek(frame: number): void {
+    if (state.kind !== 'still' && state.kind !== 'dragging') {
+      sound.stop();
+      state = { kind: 'waiting', origin: frame, since: undefined };
+    }
+    transport.set({ frame });
+  }
+
+  function repaint(now: number): void {
+    const film = world.film();
+    if (!film || state.kind === 'still' || state.kind === 'dragging') return;
+    askForRepaint(repaint);
+    const plan = scheduleOf(film);
     if (plan.frames === 0) return pause();
-    const span = spanPlayed(current);
-    if (zero === undefined) {
-      waitingSince ??= now;
-      if (!canStart(plan, origin, now - waitingSince) || time < at) return;
-      if (silent) sound = 'none';
-      if (sound === 'not yet') {
-        sound = 'starting';
-        playing = current;
-        looped = loops();
-        const mine = ++soundStarts;
-        void startSound(current, origin, span, looped, speed).then((begun) => {
-          if (mine === soundStarts) sound = begun ? 'on' : 'none';
-        });
-      }
-      if (sound === 'starting') return;
-      // The repaint may come a little behind its time.
-      zero = time - at < 50 && sound === 'none' ? at : time;
-      windowStart = now;
+    const time = way.clock?.() ?? now;
+    const span = spanToPlay(film, transport.now().playSpan);
+    if (state.kind === 'waiting') wait(film, plan, span, now, time);
+    // Where there is no sound, it starts in this repaint.
+    if (state.kind === 'starting') begin(state, now, time);
+    else if (state.kind === 'running') advance(state, film, plan, span, now, time);
+  }
+
+  /** Waits for the pictures of its first poses; then has its sound made ready. */
+  function wait(film: Film, plan: Schedule, span: Span, now: number, time: number): void {
+    if (state.kind !== 'waiting') return;
+    const { origin, since = now } = state;
+    state = { kind: 'waiting', origin, since };
+    if (!canStart(plan, origin, now - since) || time < (way.at ?? 0)) return;
+    const run: Run = { film, origin, rate: film.settings.rate, speed: speed(), loop: loops() };
+    if (way.silent) {
+      state = { kind: 'starting', run, sound: 'none' };
       return;
     }
-    // What is heard has to be mixed anew from here.
-    if (sound === 'on' && (current !== playing || looped !== loops())) return seek(workbench().frame);
-    if (!sameRate(rate, current.settings.rate) || speed !== speedNow()) {
-      // Another rate or speed counts from the frame on screen; what has passed stays passed.
-      rate = current.settings.rate;
-      speed = speedNow();
-      return seek(workbench().frame);
+    const asked: PlayerState = { kind: 'starting', run, sound: 'asked' };
+    state = asked;
+    void sound.start(film, origin, span, run.loop, run.speed).then((begun) => {
+      // Meanwhile it may have been stopped, or sent elsewhere.
+      if (state === asked) state = { ...asked, sound: begun ? 'on' : 'none' };
+    });
+  }
+
+  /** Whether the pictures of a frame and of the next few poses can be shown; of the first only, once it has waited. */
+  function canStart(plan: Schedule, frame: number, waited: number): boolean {
+    if (waited >= PATIENCE) return true;
+    const here = poseAt(plan, frame);
+    const wanted = waited >= HEAD_START_PATIENCE ? 1 : HEAD_START;
+    for (let i = 0; here && i < wanted; i++) {
+      const next = showingAt(plan, here.index + i);
+      if (next && !world.isReady(next)) return false;
     }
-    // Where there is sound its clock leads, and the picture follows what is heard.
-    const passed = sound === 'on' ? heardMilliseconds() : time - zero;
-    const ticks = Math.floor((passed * rateNumber(rate) * speed) / 1000 + 1e-6);
-    if (ticks === lastTicks) return;
-    let frame = origin + ticks;
+    return true;
+  }
+
+  /** Starts the clock, once it is known whether anything is heard. */
+  function begin({ run, sound: heard }: PlayerState & { kind: 'starting' }, now: number, time: number): void {
+    if (heard === 'asked') return;
+    const at = way.at ?? 0;
+    const zero = heard === 'none' && time - at < LATE ? at : time;
+    state = { kind: 'running', run, zero, heard: heard === 'on', ticks: 0 };
+    tally = { ...tally, since: now };
+  }
+
+  /** Shows the frame that is due, counts what was not shown in its time, and ends, or starts anew, where that is due. */
+  function advance(
+    running: PlayerState & { kind: 'running' },
+    film: Film,
+    plan: Schedule,
+    span: Span,
+    now: number,
+    time: number,
+  ): void {
+    const { run, heard } = running;
+    const { rate } = film.settings;
+    // What is heard has to be mixed anew; another rate or speed counts from the frame on screen.
+    const isMixedAnew = heard && (film !== run.film || run.loop !== loops());
+    if (isMixedAnew || !sameRate(rate, run.rate) || run.speed !== speed()) return seek(transport.now().frame);
+    const ticks = Math.floor((passed(running, time) * rateNumber(rate) * run.speed) / 1000 + 1e-6);
+    const skipped = ticks - running.ticks - 1;
+    if (ticks === running.ticks) return;
+    let frame = run.origin + ticks;
     if (frame >= span.to) {
       if (!loops()) {
-        setWorkbench({ frame: span.to - 1 });
+        const { onEnd } = way;
+        transport.set({ frame: span.to - 1 });
         pause();
         return onEnd?.();
       }
@@ -181,172 +244,61 @@ export function play(playSpan?: Span, way: PlayWay = {}): void {
     }
     const due = poseAt(plan, frame);
     // Faster than the film's rate, frames are left out on purpose.
-    if (speed <= 1) dropped += posesMissed(plan, span, frame, ticks - lastTicks - 1);
-    if (due && !isReady(due.pose) && frame === due.end - 1) dropped++;
-    windowTicks += 1;
-    lastTicks = ticks;
-    setWorkbench({ frame });
-    if (now - windowStart >= 1000) {
-      const report = { trueRate: (windowTicks * 1000) / (now - windowStart), dropped };
-      for (const listener of listeners) listener(report);
-      windowStart = now;
-      windowTicks = 0;
-    }
-  };
+    const missed = run.speed <= 1 ? posesMissed(plan, span, frame, skipped) : 0;
+    const late = due && frame === due.end - 1 && !world.isReady(due) ? 1 : 0;
+    state = { ...running, ticks };
+    tally = { ...tally, dropped: tally.dropped + missed + late, ticks: tally.ticks + 1 };
+    transport.set({ frame });
+    const window = now - tally.since;
+    if (window < REPORT_AFTER) return;
+    transport.set({ report: { trueRate: (tally.ticks * 1000) / window, dropped: tally.dropped } });
+    tally = { ...tally, since: now, ticks: 0 };
+  }
 
-  // A seek while playing starts the clock anew from there.
-  seek = (frame: number): void => {
-    origin = frame;
-    zero = undefined;
-    sound = 'not yet';
-    stopSound();
-    waitingSince = undefined;
-    lastTicks = 0;
-    setWorkbench({ frame });
-  };
-  place = () => {
-    const current = openFilm();
-    if (!current || zero === undefined || sound === 'starting') return undefined;
-    const passed = sound === 'on' ? heardMilliseconds() : (clock?.() ?? performance.now()) - zero;
-    const span = spanPlayed(current);
-    const at = origin + (passed * rateNumber(rate) * speed) / 1000;
-    return at < span.to ? at : span.from + ((at - span.from) % (span.to - span.from));
-  };
-  request = requestAnimationFrame(tick);
-}
+  /** Milliseconds since its clock started. Where there is sound its clock leads, and the picture follows what is heard. */
+  const passed = ({ heard, zero }: PlayerState & { kind: 'running' }, time: number): number =>
+    heard ? sound.heard() : time - zero;
 
-let seek: (frame: number) => void = (frame) => setWorkbench({ frame });
-let place: () => number | undefined = () => undefined;
+  function place(): number | undefined {
+    const film = world.film();
+    if (!film || state.kind !== 'running') return undefined;
+    const { run } = state;
+    const milliseconds = passed(state, way.clock?.() ?? world.now());
+    const { from, to } = spanToPlay(film, transport.now().playSpan);
+    const at = run.origin + (milliseconds * rateNumber(run.rate) * run.speed) / 1000;
+    return at < to ? at : from + ((at - from) % (to - from));
+  }
 
-/** The place that is played now in frames, whole or not; undefined while nothing plays. */
-export const placeNow = (): number | undefined => place();
+  function goTo(frame: number): void {
+    const film = world.film();
+    const last = film ? Math.max(0, scheduleOf(film).frames - 1) : 0;
+    seek(Math.min(last, Math.max(0, Math.round(frame))));
+  }
 
-/** Stops playing; the playhead stays where it is. */
-export function pause(): void {
-  if (request !== undefined) cancelAnimationFrame(request);
-  if (dragging !== undefined) cancelAnimationFrame(dragging);
-  request = undefined;
-  dragging = undefined;
-  soundStarts++;
-  stopSound();
-  seek = (frame) => setWorkbench({ frame });
-  place = () => undefined;
-  setWorkbench({ playing: false, playSpan: undefined });
-}
+  function dragTo(frame: number): void {
+    pause();
+    state = { kind: 'dragging', target: frame, repaintsLeft: CATCH_UP };
+    drag();
+  }
 
-/** Plays from the first to the last chosen pose, with what lies between. */
-export function playChosen(): void {
-  const film = openFilm();
-  const { chosen } = workbench();
-  if (!film || chosen.size === 0) return play();
-  const shown = scheduleOf(film).poses.filter(({ pose }) => chosen.has(pose.id));
-  const from = Math.min(...shown.map((each) => each.start));
-  const to = Math.max(...shown.map((each) => each.end));
-  if (from < to) play({ from, to });
-}
-
-/** Seconds before and after the pose on screen that are played around it. */
-const AROUND = 2;
-
-/** Plays the pose on screen with the two seconds before and after it. */
-export function playAround(): void {
-  const film = openFilm();
-  const plan = film && scheduleOf(film);
-  const here = plan && poseAt(plan, workbench().frame);
-  if (!film || !plan || !here) return;
-  const reach = Math.round(AROUND * rateNumber(film.settings.rate));
-  play({ from: Math.max(0, here.start - reach), to: Math.min(plan.frames, here.end + reach) });
-}
-
-/** Plays a scene. */
-export function playScene(sceneId: string): void {
-  const film = openFilm();
-  const scene = film && scheduleOf(film).scenes.find((each) => each.sceneId === sceneId);
-  if (scene && scene.start < scene.end) play({ from: scene.start, to: scene.end });
-}
-
-/** Speeds to check by, as parts of the film's rate. */
-export const SPEEDS = [0.25, 0.5, 1, 1.5, 2] as const;
-
-/** Sets the speed to check by. */
-export const setSpeed = (speed: number): void => setWorkbench({ speed });
-
-/** Plays, or stops. */
-export const playOrPause = (): void => (workbench().playing ? pause() : play());
-
-/** Plays round and round, or to the end. */
-export const toggleLoop = (): void => setWorkbench(({ loop }) => ({ loop: !loop }));
-
-/** Puts the playhead on a frame, kept within the film. */
-export function goTo(frame: number): void {
-  const film = openFilm();
-  const last = film ? Math.max(0, scheduleOf(film).frames - 1) : 0;
-  seek(Math.min(last, Math.max(0, Math.round(frame))));
-}
-
-/** Lets the frame on screen be heard. */
-function soundHere(): void {
-  const film = openFilm();
-  if (film) void soundFrame(film, workbench().frame);
-}
-
-/** Repaints after which the playhead has caught up with the pointer, however far it was dragged. */
-const CATCH_UP = 8;
-
-/**
- * Drags the playhead towards a frame, from pose to pose, so that each that is passed is seen; over a long way
- * several at a time, so that it does not lag behind the hand.
- */
-export function dragTo(frame: number): void {
-  pause();
-  const step = (left: number): void => {
-    dragging = undefined;
-    const film = openFilm();
-    const plan = film && scheduleOf(film);
-    if (!plan) return;
-    const target = Math.min(plan.frames - 1, Math.max(0, frame));
-    const [from, to] = [poseAt(plan, workbench().frame), poseAt(plan, target)];
+  /** Goes a step on towards where it is dragged to. */
+  function drag(): void {
+    const film = world.film();
+    if (state.kind !== 'dragging') return;
+    if (!film) return pause();
+    const { repaintsLeft } = state;
+    const plan = scheduleOf(film);
+    const target = Math.min(plan.frames - 1, Math.max(0, state.target));
+    const [from, to] = [poseAt(plan, transport.now().frame), poseAt(plan, target)];
     const far = from && to ? to.index - from.index : 0;
-    const by = Math.sign(far) * Math.ceil(Math.abs(far) / Math.max(1, left));
-    const passed = from && showingAt(plan, from.index + by);
-    if (!passed || passed.index === to?.index) {
-      goTo(target);
-      return soundHere();
-    }
-    goTo(passed.start);
-    soundHere();
-    dragging = requestAnimationFrame(() => step(left - 1));
-  };
-  step(CATCH_UP);
-}
+    const by = Math.sign(far) * Math.ceil(Math.abs(far) / Math.max(1, repaintsLeft));
+    const next = from && showingAt(plan, from.index + by);
+    const arrives = !next || next.index === to?.index;
+    goTo(arrives ? target : next.start);
+    sound.frame(film, transport.now().frame);
+    state = arrives ? { kind: 'still' } : { ...state, repaintsLeft: repaintsLeft - 1 };
+    if (!arrives) askForRepaint(drag);
+  }
 
-/** Stops and steps by frames; past an end it stays there. */
-export function stepFrames(by: number): void {
-  pause();
-  goTo(workbench().frame + by);
-  soundHere();
-}
-
-/** Stops and steps to the start of the next pose or of the one before. */
-export function stepPoses(by: 1 | -1): void {
-  const film = openFilm();
-  if (!film) return;
-  pause();
-  const plan = scheduleOf(film);
-  const here = poseAt(plan, workbench().frame);
-  if (!here) return;
-  const target = showingAt(plan, here.index + by);
-  if (target) goTo(target.start);
-  soundHere();
-}
-
-/** Stops on the last frame. */
-export function goToEnd(): void {
-  pause();
-  goTo(Number.MAX_SAFE_INTEGER);
-}
-
-/** Puts the playhead on the first frame. */
-export function goToStart(): void {
-  goTo(0);
+  return { play, pause, goTo, dragTo, place };
 }

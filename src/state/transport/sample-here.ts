@@ -1,6 +1,6 @@
 import type { Film } from '../../core/film/film';
 import { frameToSample } from '../../core/time/frames';
-import { workbench } from '../shell/workbench';
+import { transportNow } from './transport';
 
 /** The sample of the film, at 48 kHz, with which the frame on screen begins. */
-export const sampleHere = (film: Film): number => frameToSample(workbench().frame, film.settings.rate);
+export const sampleHere = (film: Film): number => frameToSample(transportNow().frame, film.settings.rate);

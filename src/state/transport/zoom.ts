@@ -1,6 +1,10 @@
+import type { Film } from '../../core/film/film';
 import { scheduleOf } from '../../core/film/schedule';
 import { STAGE_FACTS } from '../shell/stages';
-import { openFilm, setWorkbench, workbench, type WorkbenchState } from '../shell/workbench';
+import { openFilm, useFilm } from '../document/document';
+import { selectionNow } from '../selection/selection';
+import { setShell, shellNow, type ShellState, useShell } from '../shell/shell';
+import { setTransport } from './transport';
 
 /** Pixels a frame at the closest zoom: single frames as large as a stamp; in Sound single samples. */
 const CLOSEST = 96;
@@ -15,17 +19,26 @@ const STEP = 1.5;
 const fitting = (frames: number, room: number): number =>
   frames === 0 ? 12 : Math.min(CLOSEST, Math.max(0.02, (room - TAIL) / frames));
 
-const fitOf = ({ history, stripWidth }: WorkbenchState): number =>
-  fitting(history ? scheduleOf(history.film).frames : 0, stripWidth);
+const fitOf = (film: Film | undefined, { stripWidth }: ShellState): number =>
+  fitting(film ? scheduleOf(film).frames : 0, stripWidth);
 
-/** Pixels a frame on the strip now: as picked, but never so far away that less than the film shows. */
-export const zoomOf = (state: WorkbenchState): number => {
-  const fit = fitOf(state);
+/** As picked, but never so far away that less than the film shows. */
+const zoomOf = (film: Film | undefined, state: ShellState): number => {
+  const fit = fitOf(film, state);
   return Math.max(state.zoom ?? fit, fit);
 };
 
+/** Pixels a frame on the strip now. */
+export const zoomNow = (): number => zoomOf(openFilm(), shellNow());
+
+/** Pixels a frame on the strip, followed by a view. */
+export function useZoom(): number {
+  const film = useFilm();
+  return useShell((state) => zoomOf(film, state));
+}
+
 function closest(): number {
-  const { stage } = workbench();
+  const { stage } = shellNow();
   const film = openFilm();
   const frames = film ? scheduleOf(film).frames : 1;
   return STAGE_FACTS[stage].strip.closest === 'samples'
@@ -35,26 +48,24 @@ function closest(): number {
 
 /** One step closer (1) or further away (−1), never further than the whole film. */
 export function zoomStrip(direction: 1 | -1): void {
-  const fit = fitOf(workbench());
-  const next = zoomOf(workbench()) * (direction === 1 ? STEP : 1 / STEP);
-  setWorkbench({ zoom: next <= fit ? undefined : Math.min(closest(), next) });
+  const fit = fitOf(openFilm(), shellNow());
+  const next = zoomNow() * (direction === 1 ? STEP : 1 / STEP);
+  setShell({ zoom: next <= fit ? undefined : Math.min(closest(), next) });
 }
 
 /** Shows the whole film, however it grows. */
-export const zoomToAll = (): void => setWorkbench({ zoom: undefined });
+export const zoomToAll = (): void => setShell({ zoom: undefined });
 
 /** As close as the chosen poses fit, from the first to the last of them. */
 export function zoomToChosen(): void {
   const film = openFilm();
-  const { chosen, stripWidth } = workbench();
+  const { chosen } = selectionNow();
+  const { stripWidth } = shellNow();
   if (!film || chosen.size === 0) return;
   const entries = scheduleOf(film).poses.filter((entry) => chosen.has(entry.pose.id));
   const first = entries[0];
   const last = entries.at(-1);
-  if (first && last)
-    setWorkbench({
-      zoom: fitting(last.end - first.start, stripWidth),
-      zoomFrom: first.start,
-      frame: first.start,
-    });
+  if (!first || !last) return;
+  setShell({ zoom: fitting(last.end - first.start, stripWidth), zoomFrom: first.start });
+  setTransport({ frame: first.start });
 }

@@ -9,8 +9,9 @@ import { Pair } from '../../kit/pair';
 import { SelectField } from '../../kit/select-field';
 import { TypedField } from '../../kit/typed-field';
 import { addFlag, changeFlag, moveFlagHere, removeFlag } from '../../state/poses/flags';
-import { goTo, pause } from '../../state/transport/player';
-import { useFilm, useWorkbench } from '../../state/shell/workbench';
+import { goTo, pause } from '../../state/transport/play';
+import { useDocument, useFilm } from '../../state/document/document';
+import { useTransport } from '../../state/transport/transport';
 import { flagWords, KIND_WORDS } from './flag-words';
 import styles from './flags.module.css';
 
@@ -20,8 +21,8 @@ const COLOURS = PAINTS.map((paint) => ({ value: paint, label: paint }));
 /** All flags in the order of time; the one on screen can be changed. */
 export function FlagsPanel() {
   const film = useFilm();
-  const canWrite = useWorkbench((state) => state.canWrite);
-  const frame = useWorkbench((state) => (state.playing ? undefined : state.frame));
+  const canWrite = useDocument((state) => state.canWrite);
+  const frame = useTransport((state) => (state.playing ? undefined : state.frame));
   if (!film) return null;
   const flags = placedFlags(film, scheduleOf(film));
   const here = flags.filter((placed) => placed.frame === frame);

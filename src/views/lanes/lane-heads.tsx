@@ -1,13 +1,13 @@
 import { ChevronDown, ChevronRight, Headphones, VolumeX } from 'lucide-react';
 import { levelWords } from '../../core/sound/level';
 import { changeLane } from '../../state/sound/cues';
-import { useWorkbench } from '../../state/shell/workbench';
+import { useDocument } from '../../state/document/document';
 import { LANES_TOP, type LaneRow } from './lane-layout';
 import styles from './lanes.module.css';
 
 /** Beside each lane its name and level, and whether it is heard. */
 export function LaneHeads({ rows }: { readonly rows: readonly LaneRow[] }) {
-  const canWrite = useWorkbench((state) => state.canWrite);
+  const canWrite = useDocument((state) => state.canWrite);
   return rows.map(({ lane, top, height }) => (
     <div
       key={lane.id}

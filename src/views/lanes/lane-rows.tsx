@@ -6,7 +6,8 @@ import { pinnedFrame } from '../../core/film/moments';
 import { scheduleOf } from '../../core/film/schedule';
 import { samplesAFrame } from '../../core/time/frames';
 import { laySound } from '../../state/sound/cues';
-import { useWorkbench } from '../../state/shell/workbench';
+import { useDocument } from '../../state/document/document';
+import { useSelection } from '../../state/selection/selection';
 import { carriesSound, draggedSound } from '../dragged-sound';
 import { LaneCues } from './lane-cues';
 import { LaneDrawing } from './lane-drawing';
@@ -30,8 +31,8 @@ interface LaneRowsProps {
 
 /** The lanes under the poses, with their cues. */
 export function LaneRows({ film, rows, zoom, left, reach, frameAt, ...props }: LaneRowsProps) {
-  const chosen = useWorkbench((state) => state.chosenCues);
-  const canWrite = useWorkbench((state) => state.canWrite);
+  const chosen = useSelection((state) => state.chosenCues);
+  const canWrite = useDocument((state) => state.canWrite);
   const [over, setOver] = useState<string>();
   const { rate } = film.settings;
   const samplesAPixel = samplesAFrame(rate) / zoom;

@@ -11,7 +11,7 @@ import { faderLevel, faderPlace } from '../../core/sound/level';
 import { frameToSample } from '../../core/time/frames';
 import { chooseCue, chooseNoCue, tieBy } from '../../state/sound/cues';
 import { edit } from '../../state/document/edit-film';
-import { workbench } from '../../state/shell/workbench';
+import { selectionNow } from '../../state/selection/selection';
 import type { LaneRow } from './lane-layout';
 
 type Grip = 'move' | 'start' | 'end' | 'fade-in' | 'fade-out' | 'level';
@@ -70,7 +70,7 @@ export function useCueDrag(
     const near = sound.beats ? 0 : CATCH * samplesAPixel;
     const snapped = (sample: number): number => (event.altKey ? sample : caught(film, sample, near));
     // What is done to one of the chosen is done to all of them.
-    const { chosenCues } = workbench();
+    const { chosenCues } = selectionNow();
     const ids = chosenCues.has(cue.id) ? chosenCues : [cue.id];
     switch (grip) {
       case 'move': {
@@ -128,7 +128,7 @@ export function useCueDrag(
         );
         if (!placed) return;
         const toggles = event.shiftKey || event.ctrlKey || event.metaKey;
-        if (toggles || !workbench().chosenCues.has(id)) chooseCue(id, toggles ? 'toggle' : 'only');
+        if (toggles || !selectionNow().chosenCues.has(id)) chooseCue(id, toggles ? 'toggle' : 'only');
         if (!enabled || toggles) return;
         const attack = (event.target as HTMLElement).dataset.attack;
         if (attack !== undefined) return tieBy(id, Number(attack));

@@ -1,12 +1,12 @@
 import { Copy, X } from 'lucide-react';
 import { count } from '../../core/time/format';
 import { IconButton } from '../../kit/button';
-import { dismissAll, useWorkbench } from '../../state/shell/workbench';
+import { dismissAll, useShell } from '../../state/shell/shell';
 import styles from './notices.module.css';
 
 /** What was noticed and what went wrong, until it is put away. */
 export function Notices() {
-  const notices = useWorkbench((state) => state.notices);
+  const notices = useShell((state) => state.notices);
   const copy = (): void =>
     void navigator.clipboard.writeText(notices.map((notice) => notice.text).join('\n'));
   return (

@@ -1,106 +1,89 @@
-import { sayFault } from '../../state/shell/say-fault';
 import { useEffect, useEffectEvent, useRef } from 'react';
-import { photosById, type Pose } from '../../core/film/film';
+import { photosById } from '../../core/film/film';
 import { runningNumber } from '../../core/film/numbering';
-import { useMissing } from '../../state/document/missing';
 import { poseAt, scheduleOf } from '../../core/film/schedule';
-import { PictureCache, type PictureWish } from '../../engine/browser/pictures/picture-cache';
-import { largePicture } from '../../engine/browser/pictures/picture-workers';
-import { useCompare } from '../../state/transport/compare';
-import { setReadiness } from '../../state/transport/player';
-import { useFilm, useWorkbench } from '../../state/shell/workbench';
-import { comingUp } from './coming-up';
-import { CompareBar } from './compare-bar';
+import { useFilm } from '../../state/document/document';
+import { useMissing } from '../../state/document/missing';
+import { composePicture } from '../../state/picture/composition';
+import { planDrawing, type Drawing } from '../../state/picture/plan-drawing';
 import {
-  composePicture,
-  drawComposition,
-  drawingKey,
-  planDrawing,
-  wishesAhead,
-  type Drawing,
-} from './compose-picture';
+  hasPicture,
+  openPictures,
+  pictureOf,
+  retryPictures,
+  setSurface,
+  surfaceNow,
+  wantPictures,
+} from '../../state/picture/shown-pictures';
+import { useSelection } from '../../state/selection/selection';
+import { useShell } from '../../state/shell/shell';
+import { useCompare } from '../../state/transport/compare';
+import { useTransport } from '../../state/transport/transport';
+import { CompareBar } from './compare-bar';
+import { drawComposition, drawingKey } from './draw-composition';
 import styles from './picture.module.css';
-
-/** Memory for decoded pictures, in bytes: about 145 of 960 × 720. */
-const BUDGET = 400 * 1024 * 1024;
 
 /** The big picture: the pose under the playhead, as the print will show it, and what it is compared with. */
 export function Picture() {
   const film = useFilm();
-  const frame = useWorkbench((state) => state.frame);
-  const playing = useWorkbench((state) => state.playing);
-  const chosen = useWorkbench((state) => state.chosen);
-  const arrived = useWorkbench((state) => state.incoming?.done);
+  const frame = useTransport((state) => state.frame);
+  const playing = useTransport((state) => state.playing);
+  const playSpan = useTransport((state) => state.playSpan);
+  const chosen = useSelection((state) => state.chosen);
+  const arrived = useShell((state) => state.incoming?.done);
   const compare = useCompare();
   const canvasRef = useRef<HTMLCanvasElement>(null);
-  const cacheRef = useRef<PictureCache>(undefined);
   /** What the canvas shows: most edits change nothing of it. */
   const drawn = useRef<string>(undefined);
   const here = film && poseAt(scheduleOf(film), frame);
   const photo = film && here && photosById(film).get(here.pose.photoId);
-  const composition = film && composePicture(film, frame, compare, chosen, playing);
+  const composition = film && composePicture(film, { frame, playing, playSpan, compare, chosen });
 
-  const planned = useEffectEvent(
-    (canvas: HTMLCanvasElement): Drawing | undefined =>
-      film && composition && here && planDrawing(canvas, film, composition, here),
-  );
+  const planned = useEffectEvent((): Drawing | undefined => {
+    const surface = surfaceNow();
+    return film && composition && here && surface && planDrawing(surface, film, composition, here);
+  });
 
   const redraw = useEffectEvent(() => {
     const canvas = canvasRef.current;
-    const cache = cacheRef.current;
-    const drawing = canvas && planned(canvas);
-    if (!cache || !film || !drawing) {
+    const surface = surfaceNow();
+    const drawing = planned();
+    if (!canvas || !film || !surface || !drawing) {
       canvas?.getContext('2d', { willReadFrequently: true })?.clearRect(0, 0, canvas.width, canvas.height);
       drawn.current = undefined;
       return;
     }
-    const pictureOf = (wish: PictureWish): ImageBitmap | undefined => cache.getAny(wish);
     const main = drawing.panels.find(({ isHere }) => isHere)?.wish;
     // While the picture is still coming the one before stays, rather than a flash of nothing.
-    if (main && !cache.has(main) && !pictureOf(main)) return;
-    const key = drawingKey(canvas, drawing, pictureOf);
+    if (main && !hasPicture(main) && !pictureOf(main)) return;
+    const key = drawingKey(surface, drawing, pictureOf);
     if (key === drawn.current) return;
     drawn.current = key;
-    drawComposition(canvas, film, drawing, pictureOf);
+    drawComposition(canvas, film, surface.ratio, drawing, pictureOf);
   });
 
   /** Whether a picture that has come is one of those shown. */
   const isShown = useEffectEvent((key: string): boolean => {
-    const drawing = canvasRef.current && planned(canvasRef.current);
+    const drawing = planned();
     return [...(drawing?.panels ?? []), ...(drawing?.layers ?? [])].some(({ wish }) => wish?.key === key);
   });
 
   /** Says which pictures are needed: those on screen, and those that come after. */
   const want = useEffectEvent(() => {
-    const canvas = canvasRef.current;
-    const drawing = canvas && planned(canvas);
-    if (!film || !composition || !drawing) return;
-    const shown = [...drawing.panels, ...drawing.layers].flatMap(({ wish }) => (wish ? [wish] : []));
-    cacheRef.current?.want([...shown, ...wishesAhead(canvas, film, composition, comingUp(film, frame))]);
-  });
-
-  const isReady = useEffectEvent((pose: Pose): boolean => {
-    const [canvas, cache] = [canvasRef.current, cacheRef.current];
-    if (!film || !composition || !canvas || !cache) return true;
-    const [wish] = wishesAhead(canvas, film, { ...composition, quick: true }, [pose]);
-    return !wish || cache.has(wish) || cache.getAny(wish) !== undefined;
+    const drawing = planned();
+    if (composition && drawing) wantPictures(composition, drawing);
   });
 
   useEffect(() => {
-    const cache = new PictureCache({
-      load: ({ recipe, size }) => largePicture(recipe, size).catch(sayFault),
-      budget: BUDGET,
-      onArrival: (key) => {
-        if (isShown(key)) redraw();
-      },
+    const close = openPictures((key) => {
+      if (isShown(key)) redraw();
     });
-    cacheRef.current = cache;
-    setReadiness((pose) => isReady(pose));
     const canvas = canvasRef.current;
     const observer = new ResizeObserver(([entry]) => {
       if (!canvas || !entry) return;
       canvas.width = Math.round(entry.contentRect.width * devicePixelRatio);
       canvas.height = Math.round(entry.contentRect.height * devicePixelRatio);
+      setSurface({ width: canvas.width, height: canvas.height, ratio: devicePixelRatio });
       drawn.current = undefined;
       want();
       redraw();
@@ -108,14 +91,13 @@ export function Picture() {
     if (canvas?.parentElement) observer.observe(canvas.parentElement);
     return () => {
       observer.disconnect();
-      setReadiness(() => true);
-      cache.close();
+      close();
     };
   }, []);
 
   const remade = useMissing((state) => state.remade);
   useEffect(() => {
-    cacheRef.current?.retry();
+    retryPictures();
     redraw();
   }, [arrived, remade]);
 

@@ -19,7 +19,7 @@ import { Progress } from '../../kit/progress';
 import { SelectField } from '../../kit/select-field';
 import { TypedField } from '../../kit/typed-field';
 import { discardPrint, startPrint, stopPrint, usePrints } from '../../state/print/print-job';
-import { useFilm } from '../../state/shell/workbench';
+import { useFilm } from '../../state/document/document';
 import { FramingChoice } from '../settings/framing-choice';
 import { printParts, WHOLE } from './print-parts';
 import styles from './print.module.css';

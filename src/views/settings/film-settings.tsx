@@ -6,7 +6,7 @@ import { Pair } from '../../kit/pair';
 import { SelectField } from '../../kit/select-field';
 import { TypedField } from '../../kit/typed-field';
 import { setSettings, setTitle } from '../../state/document/edit-film';
-import { useFilm, useWorkbench } from '../../state/shell/workbench';
+import { useDocument, useFilm } from '../../state/document/document';
 import { DefaultHoldField } from './default-hold-field';
 import { FramingChoice } from './framing-choice';
 import { RateField } from './rate-field';
@@ -16,7 +16,7 @@ const OTHER = 'other';
 /** Name, rate, size, default hold and framing of the film. Each takes effect at once and can be undone. */
 export function FilmSettingsDialog({ onClose }: { readonly onClose: () => void }) {
   const film = useFilm();
-  const canWrite = useWorkbench((state) => state.canWrite);
+  const canWrite = useDocument((state) => state.canWrite);
   if (!film) return null;
   const { width, height } = film.settings;
   const first = film.photos[0];

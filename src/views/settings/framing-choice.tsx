@@ -1,7 +1,7 @@
 import type { Framing } from '../../core/picture/placement';
 import { ChoiceCards } from '../../kit/choice-cards';
 import { setSettings } from '../../state/document/edit-film';
-import { useFilm, useWorkbench } from '../../state/shell/workbench';
+import { useDocument, useFilm } from '../../state/document/document';
 import styles from './settings.module.css';
 
 const FRAMINGS: readonly { value: Framing; label: string; words: string }[] = [
@@ -12,7 +12,7 @@ const FRAMINGS: readonly { value: Framing; label: string; words: string }[] = [
 /** One choice for the film: how photos of another shape are placed. */
 export function FramingChoice() {
   const film = useFilm();
-  const canWrite = useWorkbench((state) => state.canWrite);
+  const canWrite = useDocument((state) => state.canWrite);
   if (!film) return null;
   const { framing, background } = film.settings;
   return (

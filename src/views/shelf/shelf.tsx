@@ -10,7 +10,7 @@ import { Dialog } from '../../kit/dialog';
 import { openDemoFilm } from '../../state/document/open-bundle';
 import { freePhotos, newFilm, openFilmById, openNewFilm, throwAway } from '../../state/document/open-film';
 import { saveAsItIs, saveCopy } from '../../state/document/save-copy';
-import { tell, useWorkbench } from '../../state/shell/workbench';
+import { tell, useShell } from '../../state/shell/shell';
 import { ChooseFiles } from '../choose-files';
 import { Thumbnail } from '../thumbnail';
 import styles from './shelf.module.css';
@@ -22,7 +22,7 @@ export function Shelf() {
   const [deleting, setDeleting] = useState<ShelvedFilm>();
   // What is stored is counted anew after each time something was freed.
   const [freed, setFreed] = useState(0);
-  const busy = useWorkbench((state) => state.incoming !== undefined);
+  const busy = useShell((state) => state.incoming !== undefined);
   const read = useCallback(() => {
     listFilms().then(setFilms, (error: unknown) =>
       tell(`The films in this browser cannot be read: ${String(error)}.`, 'wrong'),

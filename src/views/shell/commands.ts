@@ -1,7 +1,7 @@
 import { setHold } from '../../state/poses/arrange-poses';
 import { setCycle, cycleOf, makeCycle } from '../../state/poses/cycles';
 import { targetPoses } from '../../state/document/edit-film';
-import { setSpeed, SPEEDS } from '../../state/transport/player';
+import { setSpeed, SPEEDS } from '../../state/transport/play';
 import {
   addScene,
   duplicateScene,
@@ -12,7 +12,8 @@ import {
 } from '../../state/poses/scenes';
 import { showStage } from '../../state/shell/show-stage';
 import { STAGE_FACTS, STAGES } from '../../state/shell/stages';
-import { openFilm, PANELS, setWorkbench } from '../../state/shell/workbench';
+import { openFilm } from '../../state/document/document';
+import { PANELS, setShell } from '../../state/shell/shell';
 import { switchTheme } from '../../state/shell/theme';
 import { keysNow } from './keys';
 
@@ -41,7 +42,7 @@ const WITHOUT_KEYS: readonly Omit<Command, 'keys'>[] = [
   ...STAGES.map((stage) => ({ words: `Go to ${STAGE_FACTS[stage].label}`, run: () => showStage(stage) })),
   ...PANELS.map((panel) => ({
     words: { poses: 'Show the chosen poses', flags: 'Show the flags', done: 'Show what was done' }[panel],
-    run: () => setWorkbench({ panel }),
+    run: () => setShell({ panel }),
   })),
   ...['ones', 'twos', 'threes', 'fours'].map((habit, i) => ({
     words: `Put the chosen poses on ${habit}`,
@@ -56,7 +57,7 @@ const WITHOUT_KEYS: readonly Omit<Command, 'keys'>[] = [
   { words: 'Trim this scene to the in and out points', run: withScene(trimScene) },
   {
     words: 'Count the ruler in frames or timecode',
-    run: () => setWorkbench(({ ruler }) => ({ ruler: ruler === 'frames' ? 'timecode' : 'frames' })),
+    run: () => setShell(({ ruler }) => ({ ruler: ruler === 'frames' ? 'timecode' : 'frames' })),
   },
   { words: 'Daylight or dim colours', run: switchTheme },
 ];

@@ -1,6 +1,7 @@
 import { redoEdit, undoEdit } from '../../state/document/edit-film';
 import { layOutAndPlay } from '../../state/photos/intake';
-import { setWorkbench, workbench } from '../../state/shell/workbench';
+import { selectionNow } from '../../state/selection/selection';
+import { setShell, shellNow } from '../../state/shell/shell';
 import { zoomStrip, zoomToAll, zoomToChosen } from '../../state/transport/zoom';
 import { key, shifted, unshifted, withControl, type KeyBinding } from './key-binding';
 import type { KeyPlace } from './key-place';
@@ -12,12 +13,12 @@ import { SOUND_KEYS } from './sound-keys';
 import { TRAY_KEYS } from './tray-keys';
 
 const EVERYWHERE: readonly KeyBinding[] = [
-  { keys: '?', does: 'All keys', matches: key('?'), run: () => setWorkbench({ sheet: 'keys' }) },
+  { keys: '?', does: 'All keys', matches: key('?'), run: () => setShell({ sheet: 'keys' }) },
   {
     keys: 'Ctrl K',
     does: 'Find a command',
     matches: key('k', withControl),
-    run: () => setWorkbench({ sheet: 'commands' }),
+    run: () => setShell({ sheet: 'commands' }),
   },
   { keys: 'I', does: 'Single frames larger', matches: key('i', unshifted), run: () => zoomStrip(1) },
   { keys: 'O', does: 'More of the film', matches: key('o', unshifted), run: () => zoomStrip(-1) },
@@ -54,7 +55,8 @@ export const KEYS: Readonly<Record<KeyPlace, readonly KeyBinding[]>> = {
 
 /** The places whose keys count now, those that go first before. */
 function placesNow(): readonly KeyPlace[] {
-  const { stage, chosenCues } = workbench();
+  const { stage } = shellNow();
+  const { chosenCues } = selectionNow();
   const { keys, hasCues } = STAGE_VIEWS[stage];
   // Where cues are chosen the keys are theirs.
   return hasCues && chosenCues.size > 0 ? ['cues', ...keys()] : keys();
@@ -79,7 +81,7 @@ export const keysNow = (): readonly KeyBinding[] => placesNow().flatMap((place) 
 
 /** Carries out what a key does on the workbench; gives whether it did anything. */
 export function handleKey(event: KeyboardEvent): boolean {
-  if (workbench().phase !== 'open' || event.defaultPrevented || belongsToControl(event)) return false;
+  if (shellNow().phase !== 'open' || event.defaultPrevented || belongsToControl(event)) return false;
   const binding = keysNow().find((each) => each.matches(event));
   if (!binding) return false;
   event.preventDefault();

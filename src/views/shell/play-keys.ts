@@ -9,13 +9,13 @@ import {
   stepFrames,
   stepPoses,
   toggleLoop,
-} from '../../state/transport/player';
-import { setWorkbench } from '../../state/shell/workbench';
+} from '../../state/transport/play';
+import { setShell } from '../../state/shell/shell';
 import { key, shifted, unshifted, type KeyBinding } from './key-binding';
 
 /** Flags the frame on screen, and shows the flag so that words can be typed. */
 function flagHere(): void {
-  if (addFlag() !== undefined) setWorkbench({ panel: 'flags' });
+  if (addFlag() !== undefined) setShell({ panel: 'flags' });
 }
 
 /** Keys of stage Time that play, look and mark. */

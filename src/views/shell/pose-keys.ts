@@ -15,9 +15,11 @@ import {
 import { chooseAll, chooseBetween, chooseNone, choosePose } from '../../state/selection/choose';
 import { cycleOf, makeCycle, unrollCycle } from '../../state/poses/cycles';
 import { targetPoses } from '../../state/document/edit-film';
-import { stepPoses } from '../../state/transport/player';
+import { stepPoses } from '../../state/transport/play';
 import { splitScene } from '../../state/poses/scenes';
-import { openFilm, workbench } from '../../state/shell/workbench';
+import { openFilm } from '../../state/document/document';
+import { selectionNow } from '../../state/selection/selection';
+import { transportNow } from '../../state/transport/transport';
 import {
   deleteKey,
   key,
@@ -31,12 +33,12 @@ import {
 
 function chooseHere(mode: 'only' | 'toggle' | 'range'): void {
   const film = openFilm();
-  const here = film && poseAt(scheduleOf(film), workbench().frame);
+  const here = film && poseAt(scheduleOf(film), transportNow().frame);
   if (here) choosePose(here.pose.id, mode);
 }
 
 function extend(by: 1 | -1): void {
-  if (workbench().chosen.size === 0) chooseHere('only');
+  if (selectionNow().chosen.size === 0) chooseHere('only');
   stepPoses(by);
   chooseHere('range');
 }

@@ -7,7 +7,8 @@ import { showShelf } from '../../state/document/open-film';
 import { showStage } from '../../state/shell/show-stage';
 import { switchTheme, useTheme } from '../../state/shell/theme';
 import { STAGE_FACTS, STAGES } from '../../state/shell/stages';
-import { setWorkbench, useFilm, useWorkbench } from '../../state/shell/workbench';
+import { useDocument, useFilm } from '../../state/document/document';
+import { setShell, useShell } from '../../state/shell/shell';
 import { FilmSettingsDialog } from '../settings/film-settings';
 import { CommandBar } from './command-bar';
 import { KeySheet } from './key-sheet';
@@ -23,13 +24,13 @@ const KEPT_WORDS = {
 /** Names the film and leads to its settings and stages. */
 export function TopBar() {
   const film = useFilm();
-  const stage = useWorkbench((state) => state.stage);
-  const keeping = useWorkbench((state) => state.keeping);
-  const done = useWorkbench((state) => state.history?.done.at(-1)?.edit);
-  const undone = useWorkbench((state) => state.history?.undone[0]?.edit);
+  const stage = useShell((state) => state.stage);
+  const keeping = useDocument((state) => state.keeping);
+  const done = useDocument((state) => state.history?.done.at(-1)?.edit);
+  const undone = useDocument((state) => state.history?.undone[0]?.edit);
   const theme = useTheme();
-  const sheet = useWorkbench((state) => state.sheet);
-  const close = (): void => setWorkbench({ sheet: undefined });
+  const sheet = useShell((state) => state.sheet);
+  const close = (): void => setShell({ sheet: undefined });
   return (
     <header className={styles.bar}>
       <h1>Kermis</h1>
@@ -41,7 +42,7 @@ export function TopBar() {
           <span className={styles.settings}>
             <Button
               variant="quiet"
-              onClick={() => setWorkbench({ sheet: 'settings' })}
+              onClick={() => setShell({ sheet: 'settings' })}
               title="Film settings: name, rate, size, hold"
             >
               <span className={styles.title}>{film.title}</span>
@@ -86,15 +87,11 @@ export function TopBar() {
       )}
       {!film && <span style={{ marginInline: 'auto' }} />}
       {film && (
-        <IconButton
-          label="Find a command"
-          shortcut="Ctrl K"
-          onClick={() => setWorkbench({ sheet: 'commands' })}
-        >
+        <IconButton label="Find a command" shortcut="Ctrl K" onClick={() => setShell({ sheet: 'commands' })}>
           <Search size={18} aria-hidden />
         </IconButton>
       )}
-      <IconButton label="Keys" shortcut="?" onClick={() => setWorkbench({ sheet: 'keys' })}>
+      <IconButton label="Keys" shortcut="?" onClick={() => setShell({ sheet: 'keys' })}>
         <Keyboard size={19} aria-hidden />
       </IconButton>
       <IconButton

@@ -11,7 +11,7 @@ import { Pair } from '../../kit/pair';
 import { TypedField } from '../../kit/typed-field';
 import { choosePose } from '../../state/selection/choose';
 import { targetPoses } from '../../state/document/edit-film';
-import { goTo } from '../../state/transport/player';
+import { goTo } from '../../state/transport/play';
 import { chooseNoPhotos, trayFactsOf } from '../../state/photos/tray';
 import {
   bringPhotosBack,
@@ -28,7 +28,9 @@ import {
   takePhotosOut,
   turnPhotos,
 } from '../../state/photos/use-photos';
-import { useWorkbench } from '../../state/shell/workbench';
+import { useDocument } from '../../state/document/document';
+import { useSelection } from '../../state/selection/selection';
+import { useTransport } from '../../state/transport/transport';
 import styles from './sort.module.css';
 import { WriteOut } from './write-out';
 
@@ -37,7 +39,7 @@ const MOST_USES = 6;
 
 /** What can be done with the chosen photos, and what is known of a single one. */
 export function ChosenPhotos({ film, photos }: { readonly film: Film; readonly photos: readonly Photo[] }) {
-  const canWrite = useWorkbench((state) => state.canWrite);
+  const canWrite = useDocument((state) => state.canWrite);
   const aside = photos.filter((photo) => photo.setAside).length;
   const retouched = photos.some((photo) => photo.retouched);
   const [only] = photos;
@@ -124,9 +126,9 @@ function StepField({
 /** Ways to make poses of the chosen photos. */
 function IntoTheFilm({ photos }: { readonly photos: number }) {
   // What is meant follows the choice on the strip and the playhead.
-  useWorkbench((state) => state.chosen);
-  useWorkbench((state) => state.frame);
-  const film = useWorkbench((state) => state.history?.film);
+  useSelection((state) => state.chosen);
+  useTransport((state) => state.frame);
+  const film = useDocument((state) => state.history?.film);
   const poses = targetPoses();
   const meant = new Set(poses);
   const numbers = film

@@ -1,11 +1,11 @@
 import { Button } from '../../kit/button';
 import { Progress } from '../../kit/progress';
 import { stopBringingIn } from '../../state/photos/bring-in';
-import { useWorkbench } from '../../state/shell/workbench';
+import { useShell } from '../../state/shell/shell';
 
 /** How far photos coming in are; on its own, so that nothing else is drawn anew at each step. */
 export function Incoming() {
-  const incoming = useWorkbench((state) => state.incoming);
+  const incoming = useShell((state) => state.incoming);
   if (!incoming) return null;
   return (
     <>

@@ -18,7 +18,8 @@ import {
   setOverRollovers,
   type Intake,
 } from '../../state/photos/intake';
-import { useFilm, useWorkbench } from '../../state/shell/workbench';
+import { useFilm } from '../../state/document/document';
+import { useShell } from '../../state/shell/shell';
 import { ChooseFiles } from '../choose-files';
 import { Incoming } from './incoming';
 import { IntakeTable } from './intake-table';
@@ -49,7 +50,7 @@ const PLACES: readonly { value: LayOut['place']; label: string }[] = [
 /** Photos before they land: what came in, in which order, and what was noticed. */
 export function IntakeView({ intake }: { readonly intake: Intake }) {
   const film = useFilm();
-  const coming = useWorkbench((state) => state.incoming !== undefined);
+  const coming = useShell((state) => state.incoming !== undefined);
   const [onlyNoticed, setOnlyNoticed] = useState(false);
   const { rows, order, layOut: choice } = intake;
   // While thousands come in they are drawn and looked over in tasks of their own, the first ones too.

@@ -8,7 +8,7 @@ import { largePicture } from '../../engine/browser/pictures/picture-workers';
 import { Button } from '../../kit/button';
 import { Dialog } from '../../kit/dialog';
 import { moveInTray, setTray, shownPhotos, useTray } from '../../state/photos/tray';
-import { useFilm } from '../../state/shell/workbench';
+import { useFilm } from '../../state/document/document';
 import styles from './photo-look.module.css';
 
 /** Longest side of the picture, in pixels. */

@@ -8,7 +8,8 @@ import { useMissing } from '../../state/document/missing';
 import { throwOpenAway } from '../../state/document/open-film';
 import { bringRetouched, useSwap } from '../../state/photos/swap';
 import { chosenOf, useTray } from '../../state/photos/tray';
-import { useFilm, useWorkbench } from '../../state/shell/workbench';
+import { useDocument, useFilm } from '../../state/document/document';
+import { useShell } from '../../state/shell/shell';
 import { ChooseFiles } from '../choose-files';
 import { FileChooser, PICTURES } from '../file-chooser';
 import { ChosenPhotos } from './chosen-photos';
@@ -58,7 +59,7 @@ export function SortView() {
 /** A film that did not come in whole: the rest of it, or away with it. */
 function CutOff() {
   const cut = useMissing((state) => state.cut);
-  const busy = useWorkbench((state) => state.incoming !== undefined);
+  const busy = useShell((state) => state.incoming !== undefined);
   if (!cut || busy) return null;
   return (
     <section className={styles.chosen} aria-label="Did not come in whole">
@@ -85,8 +86,8 @@ function CutOff() {
 
 /** Ways to bring photos in, and retouched ones back. */
 function PhotosIn({ film }: { readonly film: Film }) {
-  const busy = useWorkbench((state) => state.incoming !== undefined);
-  const canWrite = useWorkbench((state) => state.canWrite);
+  const busy = useShell((state) => state.incoming !== undefined);
+  const canWrite = useDocument((state) => state.canWrite);
   const bytes = film.photos.reduce((sum, photo) => sum + photo.bytes, 0);
   return (
     <section className={styles.chosen} aria-label="Photos in">

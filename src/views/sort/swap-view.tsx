@@ -19,7 +19,7 @@ import {
   type Swap,
   type SwapPair,
 } from '../../state/photos/swap';
-import { useWorkbench } from '../../state/shell/workbench';
+import { useShell } from '../../state/shell/shell';
 import { Thumbnail } from '../thumbnail';
 import { Incoming } from './incoming';
 import styles from './sort.module.css';
@@ -56,7 +56,7 @@ function pairWords({ row, match, photo, same }: SwapPair): string {
 
 /** Retouched files beside the photos whose places they take, before they do. */
 export function SwapView({ film, swap }: { readonly film: Film; readonly swap: Swap }) {
-  const coming = useWorkbench((state) => state.incoming !== undefined);
+  const coming = useShell((state) => state.incoming !== undefined);
   const scroller = useRef<HTMLDivElement>(null);
   const pairs = swapPairs(film, swap);
   const ready = pairs.filter(isSwapped).length;

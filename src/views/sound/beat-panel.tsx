@@ -36,7 +36,10 @@ import {
   useTaps,
 } from '../../state/sound/beats';
 import { targetPoses } from '../../state/document/edit-film';
-import { tell, useFilm, useWorkbench } from '../../state/shell/workbench';
+import { useDocument, useFilm } from '../../state/document/document';
+import { useSelection } from '../../state/selection/selection';
+import { tell } from '../../state/shell/shell';
+import { useTransport } from '../../state/transport/transport';
 import { HoldQuestion } from './hold-question';
 import styles from './sound.module.css';
 
@@ -59,10 +62,10 @@ function parseSeconds(text: string, samples: number): Result<number> {
 /** Tempo and beats of the music, and poses, holds and cues that are put on them. */
 export function BeatPanel() {
   const film = useFilm();
-  const canWrite = useWorkbench((state) => state.canWrite);
-  const chosenCues = useWorkbench((state) => state.chosenCues);
+  const canWrite = useDocument((state) => state.canWrite);
+  const chosenCues = useSelection((state) => state.chosenCues);
   // Not while it plays: the panel would be made anew for each frame.
-  const frame = useWorkbench((state) => (state.playing ? undefined : state.frame));
+  const frame = useTransport((state) => (state.playing ? undefined : state.frame));
   if (!film) return null;
   const music = musicOf(film, chosenCues);
   if (!music) {
@@ -226,8 +229,8 @@ interface OnBeatsProps {
 }
 
 function OnBeats({ film, music, disabled }: OnBeatsProps) {
-  const chosen = useWorkbench((state) => state.chosen);
-  const chosenCues = useWorkbench((state) => state.chosenCues);
+  const chosen = useSelection((state) => state.chosen);
+  const chosenCues = useSelection((state) => state.chosenCues);
   const [every, setEvery] = useState('1');
   const [asked, setAsked] = useState<{ readonly of: Film; readonly change: HoldChange }>();
   const poses = targetPoses();

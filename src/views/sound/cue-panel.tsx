@@ -36,7 +36,8 @@ import {
 } from '../../state/sound/cut-silence';
 import { setContactPreference, useContactPreference } from '../../state/sound/contact-preference';
 import { useSounds } from '../../state/sound/sounds';
-import { useFilm, useWorkbench } from '../../state/shell/workbench';
+import { useDocument, useFilm } from '../../state/document/document';
+import { useSelection } from '../../state/selection/selection';
 import styles from './sound.module.css';
 
 const CURVE_WORDS: Readonly<Record<FadeCurve, string>> = {
@@ -78,8 +79,8 @@ function pinWords(film: Film, { cue, loose }: PlacedCue): string {
 /** The chosen cues: level, fades, what they are tied to, and what can be done with them. */
 export function CuePanel() {
   const film = useFilm();
-  const chosen = useWorkbench((state) => state.chosenCues);
-  const canWrite = useWorkbench((state) => state.canWrite);
+  const chosen = useSelection((state) => state.chosenCues);
+  const canWrite = useDocument((state) => state.canWrite);
   const silence = useSilence((state) => state.asked);
   if (!film) return null;
   const placed = firstPlaces(film, chosen);

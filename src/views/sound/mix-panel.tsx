@@ -12,7 +12,7 @@ import { SelectField } from '../../kit/select-field';
 import { TypedField } from '../../kit/typed-field';
 import { addLane, changeLane, moveLane, removeLane, setMix } from '../../state/sound/cues';
 import { bringToLoudness, measureLoudness, useMeasured } from '../../state/sound/loudness';
-import { useFilm, useWorkbench } from '../../state/shell/workbench';
+import { useDocument, useFilm } from '../../state/document/document';
 import { Meter } from './meter';
 import styles from './sound.module.css';
 
@@ -41,7 +41,7 @@ function parseTime(text: string): Result<number> {
 /** Lanes and their levels, the level of the whole, and its loudness. */
 export function MixPanel() {
   const film = useFilm();
-  const canWrite = useWorkbench((state) => state.canWrite);
+  const canWrite = useDocument((state) => state.canWrite);
   const { measured, busy } = useMeasured();
   if (!film) return null;
   const { mix } = film;

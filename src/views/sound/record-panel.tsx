@@ -21,7 +21,8 @@ import {
 } from '../../state/record/microphone';
 import { recordOrStop } from '../../state/record/record';
 import { keepTake, takeAddress, throwTakeAway, useTakes } from '../../state/record/takes';
-import { useFilm, useWorkbench } from '../../state/shell/workbench';
+import { useDocument, useFilm } from '../../state/document/document';
+import { useTransport } from '../../state/transport/transport';
 import { LevelBar } from './meter';
 import styles from './sound.module.css';
 
@@ -44,8 +45,8 @@ const TOO_LOUD = 0.89;
 /** Recording to the film: the microphone, its level and delay, and the takes. */
 export function RecordPanel() {
   const film = useFilm();
-  const canWrite = useWorkbench((state) => state.canWrite);
-  const frame = useWorkbench((state) => (state.playing ? undefined : state.frame));
+  const canWrite = useDocument((state) => state.canWrite);
+  const frame = useTransport((state) => (state.playing ? undefined : state.frame));
   const { microphones, microphone, doing, delay, hearFilm } = useRecord();
   const takes = useTakes((state) => state.takes);
   const [picked, setPicked] = useState<string>();

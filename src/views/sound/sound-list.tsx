@@ -8,7 +8,7 @@ import { hearSound, stopHearing, useHearing } from '../../state/sound/hear-sound
 import { laySound } from '../../state/sound/cues';
 import { useMissing } from '../../state/document/missing';
 import { bringInSounds, removeSound, stopSounds, useSounds } from '../../state/sound/sounds';
-import { useFilm, useWorkbench } from '../../state/shell/workbench';
+import { useDocument, useFilm } from '../../state/document/document';
 import { dragSound } from '../dragged-sound';
 import { FileChooser } from '../file-chooser';
 import styles from './sound.module.css';
@@ -18,7 +18,7 @@ const SOUNDS = 'audio/*,video/*,.wav,.mp3,.m4a,.aac,.flac,.ogg,.opus,.aif,.aiff,
 /** The film's sounds: hear them, lay them into the film, see where they are used. */
 export function SoundList() {
   const film = useFilm();
-  const canWrite = useWorkbench((state) => state.canWrite);
+  const canWrite = useDocument((state) => state.canWrite);
   const incoming = useSounds((state) => state.incoming);
   if (!film) return null;
   return (

@@ -17,7 +17,7 @@ import { Actions } from '../../kit/actions';
 import { SelectField } from '../../kit/select-field';
 import { newId } from '../../engine/browser/new-id';
 import { targetPoses } from '../../state/document/edit-film';
-import { goTo, pause } from '../../state/transport/player';
+import { goTo, pause } from '../../state/transport/play';
 import {
   bringInWords,
   findWords,
@@ -29,7 +29,10 @@ import {
   splitWordHere,
   typeWord,
 } from '../../state/sound/transcript';
-import { tell, useFilm, useWorkbench } from '../../state/shell/workbench';
+import { useDocument, useFilm } from '../../state/document/document';
+import { useSelection } from '../../state/selection/selection';
+import { tell } from '../../state/shell/shell';
+import { useTransport } from '../../state/transport/transport';
 import { FileChooser } from '../file-chooser';
 import { HoldQuestion } from './hold-question';
 import styles from './sound.module.css';
@@ -39,7 +42,7 @@ const refOf = ({ word, placed }: PlacedWord): WordRef => ({ wordId: word.id, cue
 /** What is said in the film, and holds that meet it. */
 export function WordsPanel() {
   const film = useFilm();
-  const canWrite = useWorkbench((state) => state.canWrite);
+  const canWrite = useDocument((state) => state.canWrite);
   const [picked, setPicked] = useState<string>();
   if (!film) return null;
   const words = placedTranscript(film);
@@ -137,8 +140,8 @@ interface HoldToWordsProps {
 }
 
 function HoldToWords({ film, words, index, disabled }: HoldToWordsProps) {
-  const chosen = useWorkbench((state) => state.chosen);
-  useWorkbench((state) => (state.playing ? undefined : state.frame));
+  const chosen = useSelection((state) => state.chosen);
+  useTransport((state) => (state.playing ? undefined : state.frame));
   const [early, setEarly] = useState(0);
   const [asked, setAsked] = useState<{ readonly of: Film; readonly change: HoldChange }>();
   const here = words[index] as PlacedWord;

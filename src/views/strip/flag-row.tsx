@@ -1,5 +1,5 @@
 import type { PlacedFlag } from '../../core/film/moments';
-import { goTo, pause } from '../../state/transport/player';
+import { goTo, pause } from '../../state/transport/play';
 import { flagWords } from '../flags/flag-words';
 import { markOf } from './mark-of';
 import styles from './strip.module.css';

@@ -6,7 +6,7 @@ import { count, formatSecondsAndFrames } from '../../core/time/format';
 import { LaneHeads } from '../lanes/lane-heads';
 import type { LaneRow } from '../lanes/lane-layout';
 import { IconButton } from '../../kit/button';
-import { setWorkbench, useWorkbench } from '../../state/shell/workbench';
+import { setShell, useShell } from '../../state/shell/shell';
 import { zoomStrip, zoomToAll } from '../../state/transport/zoom';
 import styles from './strip.module.css';
 
@@ -18,7 +18,7 @@ interface StripHeadProps {
 
 /** How long the film is, and how the strip shows it. */
 export const StripHead = memo(function StripHead({ film, plan, lanes }: StripHeadProps) {
-  const ruler = useWorkbench((state) => state.ruler);
+  const ruler = useShell((state) => state.ruler);
   return (
     <div className={styles.head}>
       <div>
@@ -42,7 +42,7 @@ export const StripHead = memo(function StripHead({ film, plan, lanes }: StripHea
         <IconButton
           label="Timecode on the ruler"
           pressed={ruler === 'timecode'}
-          onClick={() => setWorkbench({ ruler: ruler === 'timecode' ? 'frames' : 'timecode' })}
+          onClick={() => setShell({ ruler: ruler === 'timecode' ? 'frames' : 'timecode' })}
         >
           <Clock size={16} aria-hidden />
         </IconButton>

@@ -1,3 +1,4 @@
+import { useTransport } from '../../state/transport/transport';
 import { photosById } from '../../core/film/film';
 import { DndContext } from '@dnd-kit/core';
 import { useMemo, useRef, type MouseEvent, type PointerEvent } from 'react';
@@ -8,9 +9,11 @@ import { count, formatLength } from '../../core/time/format';
 import { samplesAFrame } from '../../core/time/frames';
 import { STAGE_FACTS } from '../../state/shell/stages';
 import { choosePose } from '../../state/selection/choose';
-import { dragTo, goTo, pause } from '../../state/transport/player';
-import { useFilm, useWorkbench } from '../../state/shell/workbench';
-import { TAIL, zoomOf } from '../../state/transport/zoom';
+import { dragTo, goTo, pause } from '../../state/transport/play';
+import { useDocument, useFilm } from '../../state/document/document';
+import { useSelection } from '../../state/selection/selection';
+import { useShell } from '../../state/shell/shell';
+import { TAIL, useZoom } from '../../state/transport/zoom';
 import { laneRows, lanesHeight } from '../lanes/lane-layout';
 import { BeatGrid } from '../lanes/beat-grid';
 import { LaneRows } from '../lanes/lane-rows';
@@ -33,15 +36,12 @@ const NONE: readonly string[] = [];
 /** The film from left to right, under all stages. */
 export function Strip() {
   const film = useFilm();
-  const chosen = useWorkbench((state) => state.chosen);
-  const here = useWorkbench((state) => {
-    const open = state.history?.film;
-    return open && poseAt(scheduleOf(open), state.frame)?.index;
-  });
-  const canWrite = useWorkbench((state) => state.canWrite);
-  const stage = useWorkbench((state) => state.stage);
-  const unit = useWorkbench((state) => state.ruler);
-  const zoom = useWorkbench(zoomOf);
+  const chosen = useSelection((state) => state.chosen);
+  const here = useTransport(({ frame }) => film && poseAt(scheduleOf(film), frame)?.index);
+  const canWrite = useDocument((state) => state.canWrite);
+  const stage = useShell((state) => state.stage);
+  const unit = useShell((state) => state.ruler);
+  const zoom = useZoom();
   const scroller = useRef<HTMLDivElement>(null);
   const view = useStripScroll(scroller, zoom);
   const plan = film && scheduleOf(film);

@@ -5,7 +5,7 @@ import type { Recipe } from '../../core/picture/recipe';
 import { poseAt, type Schedule, type ScheduledPose } from '../../core/film/schedule';
 import { fileOf } from '../../core/film/photo-picture';
 import { useMissing } from '../../state/document/missing';
-import { useWorkbench } from '../../state/shell/workbench';
+import { useShell } from '../../state/shell/shell';
 import { prepareCanvas } from '../prepare-canvas';
 import { useDrawingTheme } from '../use-drawing-theme';
 import {
@@ -49,7 +49,7 @@ export function TicketDrawing({ sight, film, chosen, dragged }: TicketDrawingPro
   const themeFor = useDrawingTheme(ticketTheme);
   const arrived = useTicketPictures();
   // Pictures of a film that is just being fetched arrive one by one.
-  const incoming = useWorkbench((state) => state.incoming?.done);
+  const incoming = useShell((state) => state.incoming?.done);
   const missing = useMissing((state) => state.photos);
   const remade = useMissing((state) => state.remade);
   useEffect(retryPictures, [incoming, remade]);

@@ -6,7 +6,9 @@ import { nearestFrame } from '../../core/time/beats';
 import { samplesAFrame } from '../../core/time/frames';
 import { LONGEST_HOLD } from '../../core/time/hold';
 import { setHold, setHoldOf } from '../../state/poses/arrange-poses';
-import { openFilm, workbench } from '../../state/shell/workbench';
+import { openFilm } from '../../state/document/document';
+import { selectionNow } from '../../state/selection/selection';
+import { transportNow } from '../../state/transport/transport';
 
 /** A hold while the edge of its ticket is dragged. */
 export interface HoldDrag {
@@ -59,12 +61,12 @@ export function useHoldDrag(
     const { entry, clientX } = grabbed.current;
     if (!drag && Math.abs(event.clientX - clientX) < TOUCH) return undefined;
     const at = frameAt(event.clientX);
-    const playhead = workbench().frame + 1;
+    const playhead = transportNow().frame + 1;
     const near = (frame: number | undefined): boolean =>
       !event.altKey && frame !== undefined && Math.abs(at - frame) * zoom < CATCH;
     const beat = beatNear(at);
     const end = near(playhead) ? playhead : beat !== undefined && near(beat) ? beat : Math.round(at);
-    const { chosen } = workbench();
+    const { chosen } = selectionNow();
     return {
       entry,
       hold: Math.min(LONGEST_HOLD, Math.max(1, end - entry.start)),

@@ -15,7 +15,8 @@ import { poseAt, type Schedule } from '../../core/film/schedule';
 import { movePoses } from '../../state/poses/arrange-poses';
 import { choosePose } from '../../state/selection/choose';
 import { insertPhotosAt } from '../../state/photos/use-photos';
-import { workbench } from '../../state/shell/workbench';
+import { documentNow } from '../../state/document/document';
+import { selectionNow } from '../../state/selection/selection';
 import { carriesPhotos } from '../dragged-photos';
 
 interface PoseDrag {
@@ -72,27 +73,27 @@ export function usePoseDrag(
       onDragStart: ({ activatorEvent }) => {
         const grabbed = plan && poseAt(plan, Math.floor(frameAt((activatorEvent as PointerEvent).clientX)));
         if (!grabbed) return;
-        if (!workbench().chosen.has(grabbed.pose.id)) choosePose(grabbed.pose.id, 'only');
+        if (!selectionNow().chosen.has(grabbed.pose.id)) choosePose(grabbed.pose.id, 'only');
         scrolledFrom.current = scroller.current?.scrollLeft ?? 0;
-        setDragged([...workbench().chosen]);
+        setDragged([...selectionNow().chosen]);
       },
       onDragMove: (event) => setGap(target(event)),
       onDragEnd: (event) => {
         const to = target(event);
-        if (to && workbench().canWrite && dragged.length > 0) movePoses(dragged, to);
+        if (to && documentNow().canWrite && dragged.length > 0) movePoses(dragged, to);
         letGo();
       },
       onDragCancel: letGo,
     },
     photos: {
       onDragOver: (event) => {
-        if (!carriesPhotos(event) || !workbench().canWrite) return;
+        if (!carriesPhotos(event) || !documentNow().canWrite) return;
         event.preventDefault();
         setGap(gapUnder(event.clientX));
       },
       onDragLeave: () => setGap(undefined),
       onDrop: (event) => {
-        if (!carriesPhotos(event) || !workbench().canWrite) return;
+        if (!carriesPhotos(event) || !documentNow().canWrite) return;
         event.preventDefault();
         const place = gapUnder(event.clientX);
         setGap(undefined);

@@ -1,6 +1,8 @@
+import { followTransport } from '../../state/transport/transport';
 import { useEffect, useEffectEvent, useLayoutEffect, useRef, useState, type RefObject } from 'react';
-import { setWorkbench, useWorkbench, workbench } from '../../state/shell/workbench';
-import { TAIL, zoomOf, zoomStrip } from '../../state/transport/zoom';
+import { setShell, shellNow, useShell } from '../../state/shell/shell';
+import { transportNow } from '../../state/transport/transport';
+import { TAIL, zoomNow, zoomStrip } from '../../state/transport/zoom';
 import { markOf } from './mark-of';
 
 /** What is in sight is told in steps of so many pixels: the strip is drawn anew for each, not for every pixel. */
@@ -17,7 +19,7 @@ const stepBefore = (left: number): number => Math.floor(left / SIGHT_STEP) * SIG
 /** Scrolling and zooming of the strip: what is in sight, around what it zooms, and the playhead kept in sight. */
 export function useStripScroll(scroller: RefObject<HTMLDivElement | null>, zoom: number): StripView {
   const [view, setView] = useState<StripView>({ left: 0, width: 0 });
-  const zoomFrom = useWorkbench((state) => state.zoomFrom);
+  const zoomFrom = useShell((state) => state.zoomFrom);
   // Where the strip is scrolled to once it is drawn with the next zoom, where that was settled with the zoom itself.
   const aim = useRef<number>(undefined);
   const zoomBefore = useRef(zoom);
@@ -31,7 +33,7 @@ export function useStripScroll(scroller: RefObject<HTMLDivElement | null>, zoom:
     const left = stepBefore(scrollLeft);
     leftBefore.current = scrollLeft;
     setView((before) => (before.left === left && before.width === width ? before : { left, width }));
-    if (workbench().stripWidth !== width) setWorkbench({ stripWidth: width });
+    if (shellNow().stripWidth !== width) setShell({ stripWidth: width });
   });
   useLayoutEffect(() => {
     const element = scroller.current;
@@ -58,10 +60,10 @@ export function useStripScroll(scroller: RefObject<HTMLDivElement | null>, zoom:
     if (!element) return;
     if (zoomFrom !== undefined) {
       element.scrollLeft = zoomFrom * zoom - TAIL / 2;
-      setWorkbench({ zoomFrom: undefined });
+      setShell({ zoomFrom: undefined });
     } else if (aimed !== undefined) element.scrollLeft = aimed;
     else if (before !== zoom) {
-      const { frame } = workbench();
+      const { frame } = transportNow();
       const x = frame * before - leftBefore.current;
       const inside = x >= 0 && x <= element.clientWidth ? x : element.clientWidth / 2;
       element.scrollLeft = frame * zoom - inside;
@@ -77,7 +79,7 @@ export function useStripScroll(scroller: RefObject<HTMLDivElement | null>, zoom:
       const x = event.clientX - element.getBoundingClientRect().left;
       const around = (x + (aim.current ?? element.scrollLeft)) / zoom;
       zoomStrip(event.deltaY < 0 ? 1 : -1);
-      const next = zoomOf(workbench());
+      const next = zoomNow();
       if (next === zoom) return;
       // What will be in sight is known before it is drawn: so it need not be drawn twice.
       const left = Math.max(0, around * next - x);
@@ -102,15 +104,15 @@ export function useStripScroll(scroller: RefObject<HTMLDivElement | null>, zoom:
   const follow = useEffectEvent((): void => {
     const element = scroller.current;
     if (!element) return;
-    const { frame, playing } = workbench();
+    const { frame, playing } = transportNow();
     const x = markOf(frame, zoom);
     if (x >= element.scrollLeft && x <= element.scrollLeft + element.clientWidth) return;
     element.scrollLeft = playing ? x - 40 : x - element.clientWidth / 2;
   });
   useEffect(() => {
     follow();
-    return useWorkbench.subscribe((state, before) => {
-      if (state.frame !== before.frame && state.zoomFrom === undefined) follow();
+    return followTransport((now, before) => {
+      if (now.frame !== before.frame && shellNow().zoomFrom === undefined) follow();
     });
   }, []);
 

@@ -1,3 +1,4 @@
+import { useTransport } from '../../state/transport/transport';
 import { Minus, Plus } from 'lucide-react';
 import { fitLength } from '../../core/edits/retime/fit';
 import { scheduleOf } from '../../core/film/schedule';
@@ -8,7 +9,8 @@ import { TypedField } from '../../kit/typed-field';
 import { changeHold, setHold } from '../../state/poses/arrange-poses';
 import { chooseAll, chooseNone } from '../../state/selection/choose';
 import { targetPoses } from '../../state/document/edit-film';
-import { useFilm, useWorkbench } from '../../state/shell/workbench';
+import { useDocument, useFilm } from '../../state/document/document';
+import { useSelection } from '../../state/selection/selection';
 import { ArrangeButtons } from './arrange-buttons';
 import { CycleField } from './cycle-field';
 import { FitField } from './fit-field';
@@ -28,10 +30,10 @@ const holdWords = (hold: number | undefined, poses: number): string => {
 /** The chosen poses, or the one under the playhead: their hold, and what can be done with them. */
 export function ChosenPanel() {
   const film = useFilm();
-  const chosen = useWorkbench((state) => state.chosen);
-  const canWrite = useWorkbench((state) => state.canWrite);
+  const chosen = useSelection((state) => state.chosen);
+  const canWrite = useDocument((state) => state.canWrite);
   // What is meant follows the choice and the playhead; while playing only the choice.
-  useWorkbench((state) => (state.playing || state.chosen.size > 0 ? undefined : state.frame));
+  useTransport((state) => (state.playing || chosen.size > 0 ? undefined : state.frame));
   if (!film) return null;
   const { rate } = film.settings;
   const { firsts } = scheduleOf(film);

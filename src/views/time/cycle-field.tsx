@@ -17,7 +17,7 @@ import {
   takePassOut,
   unrollCycle,
 } from '../../state/poses/cycles';
-import { useWorkbench } from '../../state/shell/workbench';
+import { useTransport } from '../../state/transport/transport';
 import styles from './time.module.css';
 
 const WAYS = CYCLE_WAYS.map((way) => ({ value: way, label: WAY_WORDS[way] }));
@@ -49,7 +49,7 @@ function CycleSettings({
   cycle,
   disabled,
 }: Omit<CycleFieldProps, 'poseIds'> & { readonly cycle: Cycle }) {
-  useWorkbench((state) => (state.playing ? undefined : state.frame));
+  useTransport((state) => (state.playing ? undefined : state.frame));
   const pass = passOnScreen(film, cycle) % cycle.times;
   const { frames } = sequenceOf([cycle]);
   const { id, times, way, endsTwice } = cycle;

@@ -3,14 +3,14 @@ import { useEffect, useRef } from 'react';
 import { editLabel } from '../../core/edits/edit-label';
 import { count } from '../../core/time/format';
 import { goToEdit } from '../../state/document/edit-film';
-import { useWorkbench } from '../../state/shell/workbench';
+import { useDocument } from '../../state/document/document';
 import styles from './time.module.css';
 
 const ROW_HEIGHT = 30;
 
 /** Everything that was done to the film, and what was taken back; each leads to the film as it was then. */
 export function DonePanel() {
-  const history = useWorkbench((state) => state.history);
+  const history = useDocument((state) => state.history);
   const scroller = useRef<HTMLOListElement>(null);
   const done = history?.done ?? [];
   const undone = history?.undone ?? [];

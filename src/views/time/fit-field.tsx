@@ -8,7 +8,7 @@ import { Dialog } from '../../kit/dialog';
 import { TypedField } from '../../kit/typed-field';
 import { newId } from '../../engine/browser/new-id';
 import { edit } from '../../state/document/edit-film';
-import { tell } from '../../state/shell/workbench';
+import { tell } from '../../state/shell/shell';
 
 interface FitFieldProps {
   readonly film: Film;

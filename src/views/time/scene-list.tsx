@@ -1,3 +1,5 @@
+import { useSelection } from '../../state/selection/selection';
+import { useTransport } from '../../state/transport/transport';
 import { DndContext, PointerSensor, useSensor, useSensors, type DragEndEvent } from '@dnd-kit/core';
 import { SortableContext, useSortable, verticalListSortingStrategy } from '@dnd-kit/sortable';
 import { CSS } from '@dnd-kit/utilities';
@@ -10,9 +12,9 @@ import { sequenceOf } from '../../core/film/sequence';
 import { poseAt, scheduleOf } from '../../core/film/schedule';
 import { count, formatSecondsAndFrames } from '../../core/time/format';
 import { Button } from '../../kit/button';
-import { goTo } from '../../state/transport/player';
+import { goTo } from '../../state/transport/play';
 import { addScene, moveScene, pickScene } from '../../state/poses/scenes';
-import { useFilm, useWorkbench } from '../../state/shell/workbench';
+import { useDocument, useFilm } from '../../state/document/document';
 import { sceneColour } from '../strip/scene-colour';
 import { Thumbnail } from '../thumbnail';
 import { SceneTools } from './scene-tools';
@@ -24,14 +26,11 @@ import styles from './time.module.css';
  */
 export function SceneList() {
   const film = useFilm();
-  const canWrite = useWorkbench((state) => state.canWrite);
-  const picked = useWorkbench(({ pickedScene, frame }) =>
-    pickedScene?.frame === frame ? pickedScene.id : undefined,
-  );
-  const onScreen = useWorkbench((state) => {
-    const open = state.history?.film;
-    return open && poseAt(scheduleOf(open), state.frame)?.sceneId;
-  });
+  const canWrite = useDocument((state) => state.canWrite);
+  const pickedScene = useSelection((state) => state.pickedScene);
+  const isStill = useTransport(({ frame }) => frame === pickedScene?.frame);
+  const picked = isStill ? pickedScene?.id : undefined;
+  const onScreen = useTransport(({ frame }) => film && poseAt(scheduleOf(film), frame)?.sceneId);
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }));
   if (!film) return null;
   const { rate } = film.settings;

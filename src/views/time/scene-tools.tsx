@@ -14,7 +14,7 @@ import { PAINTS, type Film, type Scene } from '../../core/film/film';
 import { ok } from '../../core/time/result';
 import { Actions, type Action } from '../../kit/actions';
 import { TypedField } from '../../kit/typed-field';
-import { playScene } from '../../state/transport/player';
+import { playScene } from '../../state/transport/play';
 import {
   duplicateScene,
   joinScene,

@@ -1,4 +1,4 @@
-import { PANELS, setWorkbench, useWorkbench, type Panel } from '../../state/shell/workbench';
+import { PANELS, setShell, type Panel, useShell } from '../../state/shell/shell';
 import { FlagsPanel } from '../flags/flags-panel';
 import { ChosenPanel } from './chosen-panel';
 import { DonePanel } from './done-panel';
@@ -8,7 +8,7 @@ const PANEL_LABELS: Readonly<Record<Panel, string>> = { poses: 'Poses', flags: '
 
 /** What stands beside the picture. */
 export function SidePanel() {
-  const panel = useWorkbench((state) => state.panel);
+  const panel = useShell((state) => state.panel);
   return (
     <div className={styles.side}>
       <div className={styles.tabs} role="group" aria-label="Beside the picture">
@@ -17,7 +17,7 @@ export function SidePanel() {
             key={each}
             type="button"
             aria-pressed={each === panel}
-            onClick={() => setWorkbench({ panel: each })}
+            onClick={() => setShell({ panel: each })}
           >
             {PANEL_LABELS[each]}
           </button>

@@ -15,14 +15,12 @@ import {
   StepForward,
   X,
 } from 'lucide-react';
-import { useEffect, useState } from 'react';
 import { canDrop, frameToTimecode } from '../../core/time/timecode';
 import { rateText } from '../../core/time/rate';
 import { IconButton } from '../../kit/button';
 import {
   goToEnd,
   goToStart,
-  onPlayReport,
   playAround,
   playChosen,
   playOrPause,
@@ -31,10 +29,11 @@ import {
   stepFrames,
   stepPoses,
   toggleLoop,
-  type PlayReport,
-} from '../../state/transport/player';
+} from '../../state/transport/play';
 import { clearPoints, setPoint } from '../../state/poses/flags';
-import { useFilm, useWorkbench } from '../../state/shell/workbench';
+import { useFilm } from '../../state/document/document';
+import { useSelection } from '../../state/selection/selection';
+import { useTransport } from '../../state/transport/transport';
 import styles from './time.module.css';
 
 const SPEED_WORDS: Readonly<Record<(typeof SPEEDS)[number], string>> = {
@@ -48,13 +47,12 @@ const SPEED_WORDS: Readonly<Record<(typeof SPEEDS)[number], string>> = {
 /** Play, step, loop; where the playhead is, and how well playing keeps the rate. */
 export function Transport() {
   const film = useFilm();
-  const frame = useWorkbench((state) => state.frame);
-  const playing = useWorkbench((state) => state.playing);
-  const loop = useWorkbench((state) => state.loop);
-  const speed = useWorkbench((state) => state.speed);
-  const anyChosen = useWorkbench((state) => state.chosen.size > 0);
-  const [report, setReport] = useState<PlayReport>();
-  useEffect(() => onPlayReport(setReport), []);
+  const frame = useTransport((state) => state.frame);
+  const playing = useTransport((state) => state.playing);
+  const loop = useTransport((state) => state.loop);
+  const speed = useTransport((state) => state.speed);
+  const anyChosen = useSelection((state) => state.chosen.size > 0);
+  const report = useTransport((state) => state.report);
   if (!film) return null;
   const { frames } = scheduleOf(film);
   const { rate } = film.settings;

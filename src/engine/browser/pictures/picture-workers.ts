@@ -7,7 +7,7 @@ const start = (): Worker => new Worker(new URL('./picture.worker.ts', import.met
 
 // Large pictures have workers of their own: a screen full of small ones must not hold up what is played.
 const large = new WorkerPool<PictureWorker>('make pictures', start, {
-  most: Math.max(1, Math.min(4, navigator.hardwareConcurrency || 2)),
+  most: () => Math.max(1, Math.min(4, navigator.hardwareConcurrency || 2)),
   each: 2,
   warm: 4,
 });

@@ -15,8 +15,8 @@ export interface Lease<T> {
 }
 
 export interface PoolOptions {
-  /** Workers that work at the same time. */
-  readonly most?: number;
+  /** Workers that work at the same time; asked for when there is work, where it depends on the machine. */
+  readonly most?: number | (() => number);
   /** Pieces of work that each is given at the same time: one is fetched while another is computed. */
   readonly each?: number;
   /** Workers kept while they have nothing to do. */
@@ -121,7 +121,8 @@ export class WorkerPool<T> {
 
   /** The worker with the most room, with a place in it taken; waits where there is none. */
   async #room(aborted: Promise<never>): Promise<Held<T>> {
-    const { most, each } = this.#options;
+    const { each } = this.#options;
+    const most = typeof this.#options.most === 'function' ? this.#options.most() : this.#options.most;
     for (;;) {
       const [roomiest] = [...this.#held].sort((a, b) => a.busy - b.busy);
       const held =

@@ -1,21 +1,20 @@
 import type { Film, Pose } from '../../core/film/film';
 import { poseAt, scheduleOf, showingAt, type ScheduledPose } from '../../core/film/schedule';
 import { rateNumber } from '../../core/time/rate';
-import { MOST_GHOSTS } from '../../state/transport/compare';
-import { spanPlayed } from '../../state/transport/player';
+import type { Span } from '../../core/film/moments';
+import { MOST_GHOSTS } from '../transport/compare';
 
 /** Pictures made ahead of the playhead, in seconds of film. */
 const AHEAD_SECONDS = 2;
 const AROUND_FEWEST = 12;
 
-/** Poses whose pictures are needed from a frame on, the nearest first, going around at the end of what is played. */
-export function comingUp(film: Film, frame: number): readonly Pose[] {
+/** Poses whose pictures are needed from a frame on, the nearest first, going around at the end of the span that is played. */
+export function comingUp(film: Film, frame: number, span: Span): readonly Pose[] {
   const plan = scheduleOf(film);
   const here = poseAt(plan, frame);
   if (!here) return [];
   const last = frame + AHEAD_SECONDS * rateNumber(film.settings.rate);
   const poses: Pose[] = [];
-  const span = spanPlayed(film);
   const first = poseAt(plan, span.from)?.index ?? 0;
   const count = (poseAt(plan, span.to - 1)?.index ?? first) - first + 1;
   const add = (index: number): ScheduledPose | undefined => {

@@ -1,4 +1,4 @@
-import { afterAll, beforeAll, expect, test, vi } from 'vitest';
+import { expect, test } from 'vitest';
 import type { Film, Photo } from '../../core/film/film';
 import { filmOf } from '../../core/film/random-films';
 import { filmRecipe } from '../../core/film/recipe-of';
@@ -8,11 +8,10 @@ import { randomPixels } from '../../core/picture/random-recipes';
 import { recipeKey } from '../../core/picture/recipe';
 import { renderPicture } from '../../core/picture/render-picture';
 import { toI420 } from '../../core/picture/to-i420';
-import { composePicture, planDrawing, wishesAhead } from './compose-picture';
-import { useCompare } from '../../state/transport/compare';
-
-beforeAll(() => void vi.stubGlobal('devicePixelRatio', 1));
-afterAll(() => void vi.unstubAllGlobals());
+import { createTransport } from '../transport/transport';
+import { useCompare } from '../transport/compare';
+import { composePicture, type Composition } from './composition';
+import { planDrawing, wishesAhead } from './plan-drawing';
 
 /** A film of 320 × 240 whose photos are of another shape, turned, and mended. */
 const film = ((): Film => {
@@ -27,12 +26,19 @@ const film = ((): Film => {
   return { ...plain, photos, settings: { ...plain.settings, width: 320, height: 240 } };
 })();
 const here = poseAt(scheduleOf(film), 0);
+const compose = (playing: boolean): Composition | undefined =>
+  composePicture(film, {
+    ...createTransport().getState(),
+    playing,
+    compare: useCompare.getInitialState(),
+    chosen: new Set(),
+  });
 
 test('what the screen shows at the film’s size is the PNG that goes out, and what is encoded before its colour is halved', () => {
-  const composition = composePicture(film, 0, useCompare.getInitialState(), new Set(), false);
+  const composition = compose(false);
   if (!here || !composition) throw new Error('nothing to show');
   // With the margin around it the picture has just the film's size.
-  const { panels } = planDrawing({ width: 320 + 28, height: 240 + 28 }, film, composition, here);
+  const { panels } = planDrawing({ width: 320 + 28, height: 240 + 28, ratio: 1 }, film, composition, here);
   const wish = panels[0]?.wish;
   if (!wish) throw new Error('nothing is wanted');
   expect(wish.size).toEqual({ width: 320, height: 240 });
@@ -46,10 +52,10 @@ test('what the screen shows at the film’s size is the PNG that goes out, and w
 });
 
 test('a picture is made as large as it is shown, never larger than the film; while it plays no finer than it is made from', () => {
-  const composition = composePicture(film, 0, useCompare.getInitialState(), new Set(), true);
+  const composition = compose(true);
   if (!here || !composition) throw new Error('nothing to show');
   const sizeOn = (width: number, height: number, of: Film = film): unknown =>
-    planDrawing({ width, height }, of, composition, here).panels[0]?.wish?.size;
+    planDrawing({ width, height, ratio: 1 }, of, composition, here).panels[0]?.wish?.size;
   expect(sizeOn(160 + 28, 120 + 28)).toEqual({ width: 160, height: 120 });
   expect(sizeOn(3000, 2000)).toEqual({ width: 320, height: 240 });
   // A photo of 4000 is played from 960 of its pixels: at a film of 1920 it fills 1440 with them.
@@ -59,7 +65,7 @@ test('a picture is made as large as it is shown, never larger than the film; whi
     settings: { ...film.settings, width: 1920, height: 1080 },
   };
   expect(sizeOn(3000, 2000, large)).toEqual({ width: 1280, height: 720 });
-  const ahead = wishesAhead({ width: 188, height: 148 }, film, composition, [here.pose]);
+  const ahead = wishesAhead({ width: 188, height: 148, ratio: 1 }, film, composition, [here.pose]);
   expect(ahead.map(({ key }) => key)).toEqual([
     `${recipeKey(filmRecipe(film.photos[1] as Photo, film.settings))} 160 120`,
   ]);

@@ -1,0 +1,102 @@
+import { photosById, type Film } from '../../core/film/film';
+import type { ScheduledPose } from '../../core/film/schedule';
+import { recipeKey } from '../../core/picture/recipe';
+import type { Rect } from '../../core/picture/size';
+import type { PictureWish } from '../../engine/browser/pictures/picture-cache';
+import type { Drawing, Surface } from '../../state/picture/plan-drawing';
+
+/** Says all that a drawing depends on, so that it need not be drawn again where that is the same. */
+export const drawingKey = (surface: Surface, { panels, layers }: Drawing, pictureOf: PictureOf): string =>
+  JSON.stringify([
+    [surface.width, surface.height, surface.ratio],
+    panels.map(({ panel, area, wish, isHere }) => [
+      shownOf(wish, panel.entry, pictureOf),
+      area,
+      isHere,
+      panel.words,
+    ]),
+    layers.map(({ entry, wish, strength, difference }) => [
+      shownOf(wish, entry, pictureOf),
+      strength,
+      difference,
+    ]),
+  ]);
+
+/** A picture where it is there, which stays its owner's. */
+type PictureOf = (wish: PictureWish) => ImageBitmap | undefined;
+
+const shownOf = (wish: PictureWish | undefined, { pose }: ScheduledPose, pictureOf: PictureOf): unknown => {
+  const picture = wish && pictureOf(wish);
+  return picture ? [recipeKey(wish.recipe), picture.width, picture.height] : pose.photoId;
+};
+
+/** Draws what was planned into a canvas. */
+export function drawComposition(
+  canvas: HTMLCanvasElement,
+  film: Film,
+  ratio: number,
+  { panels, layers }: Drawing,
+  pictureOf: PictureOf,
+): void {
+  const context = canvas.getContext('2d', { willReadFrequently: true });
+  if (!context) return;
+  context.clearRect(0, 0, canvas.width, canvas.height);
+  const draw = (
+    target: AnyContext,
+    area: Rect,
+    entry: ScheduledPose,
+    wish: PictureWish | undefined,
+  ): void => {
+    const picture = wish && pictureOf(wish);
+    if (picture) {
+      target.imageSmoothingQuality = 'medium';
+      target.drawImage(picture, area.x, area.y, area.width, area.height);
+      return;
+    }
+    target.fillStyle = film.settings.background;
+    target.fillRect(area.x, area.y, area.width, area.height);
+    const photo = photosById(film).get(entry.pose.photoId);
+    if (!photo) return;
+    // It was waited for: there is none.
+    target.fillStyle = '#fff';
+    target.font = `${Math.min(18 * ratio, area.width / 24)}px 'Atkinson Hyperlegible Next', sans-serif`;
+    target.textAlign = 'center';
+    target.fillText(
+      `${photo.name} is missing in this browser`,
+      area.x + area.width / 2,
+      area.y + area.height / 2,
+    );
+  };
+  for (const { panel, area, wish, isHere } of panels) {
+    draw(context, area, panel.entry, wish);
+    if (isHere) drawLayers(context, area, layers, draw);
+    if (!panel.words) continue;
+    context.fillStyle = '#fff';
+    context.font = `${14 * ratio}px 'Atkinson Hyperlegible Next', sans-serif`;
+    context.textAlign = 'center';
+    context.fillText(panel.words, area.x + area.width / 2, area.y + area.height + 17 * ratio);
+  }
+}
+
+type AnyContext = CanvasRenderingContext2D | OffscreenCanvasRenderingContext2D;
+
+/** Each layer is drawn by itself first: one that is missing must not be mixed with what is under it. */
+function drawLayers(
+  context: CanvasRenderingContext2D,
+  area: Rect,
+  layers: Drawing['layers'],
+  draw: (target: AnyContext, area: Rect, entry: ScheduledPose, wish: PictureWish | undefined) => void,
+): void {
+  if (layers.length === 0) return;
+  const sheet = new OffscreenCanvas(area.width, area.height);
+  const own = sheet.getContext('2d');
+  if (!own) return;
+  context.save();
+  for (const { entry, strength, difference, wish } of layers) {
+    draw(own, { x: 0, y: 0, width: area.width, height: area.height }, entry, wish);
+    context.globalAlpha = strength;
+    context.globalCompositeOperation = difference ? 'difference' : 'source-over';
+    context.drawImage(sheet, area.x, area.y);
+  }
+  context.restore();
+}
