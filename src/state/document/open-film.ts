@@ -12,7 +12,8 @@ import {
 } from '../../engine/browser/store/film-repository';
 import { tryFilmLock, waitForFilmLock, type FilmLock } from '../../engine/browser/store/film-lock';
 import { freeUnused, unusedWords, type Unused } from '../../engine/browser/store/free-unused';
-import { deleteJournal, type Kept } from '../../engine/browser/store/journal';
+import type { Kept } from '../../engine/browser/store/follow-journal';
+import { deleteJournal } from '../../engine/browser/store/journal';
 import { holdPictures } from '../../engine/browser/store/store-lock';
 import { formatMended } from '../../core/formats/mend-document';
 import { formatSize } from '../../core/time/format';

@@ -6,12 +6,13 @@ import { openFilm } from '../document/document';
 import { isPictureReady } from '../picture/shown-pictures';
 import { selectionNow } from '../selection/selection';
 import { heardMilliseconds, soundFrame, startSound, stopSound } from '../sound/sound-out';
-import { createPlayer } from './player';
+import { Player } from './player';
+import type { PlayWay } from './player-world';
 import { spanToPlay } from './span-to-play';
 import { setTransport, transportNow } from './transport';
 
 /** The player of this page. */
-const player = createPlayer({
+const player = new Player({
   film: openFilm,
   transport: { now: transportNow, set: setTransport },
   now: () => performance.now(),
@@ -28,7 +29,20 @@ const player = createPlayer({
   isReady: isPictureReady,
 });
 
-export const { play, pause, goTo, dragTo, place: placeNow } = player;
+/** Plays from the playhead, or a part from its start. */
+export const play = (playSpan?: Span, way?: PlayWay): void => player.play(playSpan, way);
+
+/** Stops playing; the playhead stays where it is. */
+export const pause = (): void => player.pause();
+
+/** Puts the playhead on a frame, kept within the film. */
+export const goTo = (frame: number): void => player.goTo(frame);
+
+/** Drags the playhead towards a frame, from pose to pose. */
+export const dragTo = (frame: number): void => player.dragTo(frame);
+
+/** The place that is played now in frames, whole or not; undefined while nothing plays. */
+export const placeNow = (): number | undefined => player.place();
 
 /** What is being played, or would be. */
 export const spanPlayed = (film: Film): Span => spanToPlay(film, transportNow().playSpan);

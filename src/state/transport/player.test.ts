@@ -4,7 +4,7 @@ import type { Film } from '../../core/film/film';
 import { filmOf, filmsWithCycles } from '../../core/film/random-films';
 import { poseAt, scheduleOf } from '../../core/film/schedule';
 import { RATE_PRESETS, rateNumber } from '../../core/time/rate';
-import { createPlayer, type Player } from './player';
+import { Player } from './player';
 import { createTransport } from './transport';
 
 /** A world whose repaints, pictures and sounds come when the test says so. */
@@ -25,7 +25,7 @@ function open(opened: Film, hasSound = false): void {
   heard = 0;
   film = opened;
   transport = createTransport();
-  player = createPlayer({
+  player = new Player({
     film: () => film,
     transport: { now: transport.getState, set: transport.setState },
     now: () => now,

@@ -6,7 +6,9 @@ import { openFilmDocument } from '../../../core/formats/mend-document';
 import { err, ok, type Result } from '../../../core/time/result';
 import { removeTakesOf } from './take-repository';
 import { forgetArrival, readArrival } from './arrival-repository';
-import { deleteJournal, followJournal, type DocumentMark, type Kept } from './journal';
+import { followJournal, type Kept } from './follow-journal';
+import { deleteJournal } from './journal';
+import type { DocumentMark } from './journal-index';
 import { forgetIntake } from './intake-repository';
 import { desk, films, places } from './stores';
 

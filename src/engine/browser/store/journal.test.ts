@@ -8,7 +8,8 @@ import { amend, perform, redo, startHistory, undo, type History } from '../../..
 import { filmOf } from '../../../core/film/random-films';
 import { FILM_VERSION } from '../../../core/formats/film-document';
 import { keepFilm, readKept } from './film-repository';
-import type { Journal, Kept } from './journal';
+import type { Kept } from './follow-journal';
+import type { Journal } from './journal';
 import { films, histories } from './stores';
 
 /** Identities as films in a browser have them. */
