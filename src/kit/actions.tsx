@@ -1,6 +1,6 @@
 import type { LucideIcon } from 'lucide-react';
 import { IconButton } from './button';
-import styles from './deeds.module.css';
+import styles from './actions.module.css';
 
 /** Something that can be done with what is chosen. */
 export interface Action {
@@ -15,17 +15,21 @@ export interface Action {
 interface ActionsProps {
   /** What they are done with. */
   readonly label: string;
-  readonly deeds: readonly Action[];
+  readonly actions: readonly Action[];
   readonly disabled?: boolean;
   /** Smaller and without frames, beside something else. */
   readonly small?: boolean;
 }
 
 /** A row of buttons, each a picture of what it does. */
-export function Actions({ label, deeds, disabled = false, small = false }: ActionsProps) {
+export function Actions({ label, actions, disabled = false, small = false }: ActionsProps) {
   return (
-    <div className={small ? `${styles.deeds} ${styles.small}` : styles.deeds} role="group" aria-label={label}>
-      {deeds.map(({ label: words, shortcut, icon: Icon, run, off = false }) => (
+    <div
+      className={small ? `${styles.actions} ${styles.small}` : styles.actions}
+      role="group"
+      aria-label={label}
+    >
+      {actions.map(({ label: words, shortcut, icon: Icon, run, off = false }) => (
         <IconButton
           key={words}
           variant={small ? 'quiet' : 'plain'}

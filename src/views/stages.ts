@@ -1,5 +1,5 @@
 import type { ComponentType } from 'react';
-import { intakeOf } from '../state/photos/intake';
+import { intakeOf } from '../state/photos/intake-table';
 import type { Stage } from '../state/shell/stages';
 import { PrintView } from './print/print-view';
 import type { KeyPlace } from './shell/key-place';

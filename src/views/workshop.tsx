@@ -1,7 +1,7 @@
 import { useEffect } from 'react';
 import { Button } from '../kit/button';
 import { openDemoFilm, startLookingOver } from '../state/document/open-bundle';
-import { startKeepingTable, useIntake } from '../state/photos/intake';
+import { startKeepingTable, useIntake } from '../state/photos/intake-table';
 import { saveNow, startAutosave } from '../state/document/autosave';
 import { followAddress, showShelf } from '../state/document/open-film';
 import { restoreContactPreference } from '../state/sound/contact-preference';

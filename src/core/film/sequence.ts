@@ -44,19 +44,19 @@ export interface Sequence {
 
 const isLoop = (of: Pose | Loop): of is Loop => 'cycle' in of;
 
-const rows = new WeakMap<readonly Item[], Sequence>();
+const sequences = new WeakMap<readonly Item[], Sequence>();
 
-/** The row of a list of items, made once for each value of it. O(n) in items that are new. */
+/** The sequence of a list of items, made once for each value of it. O(n) in items that are new. */
 export function sequenceOf(items: readonly Item[]): Sequence {
-  let row = rows.get(items);
-  if (!row) {
-    row = makeRow(items);
-    rows.set(items, row);
+  let sequence = sequences.get(items);
+  if (!sequence) {
+    sequence = makeSequence(items);
+    sequences.set(items, sequence);
   }
-  return row;
+  return sequence;
 }
 
-function makeRow(items: readonly Item[]): Sequence {
+function makeSequence(items: readonly Item[]): Sequence {
   const pieces: Piece[] = [];
   let start = 0;
   let first = 0;
@@ -90,8 +90,8 @@ function loopOf(cycle: Cycle): Loop {
 }
 
 /** How often one pass shows a pose that what is in it shows `inside` times. */
-function showingsAPass({ cycle, ends, inside: row }: Loop, poseId: string, inside: number): number {
-  if (cycle.way !== 'there-and-back' || (!cycle.endsTwice && row.count === 1)) return inside;
+function showingsAPass({ cycle, ends, inside: sequence }: Loop, poseId: string, inside: number): number {
+  if (cycle.way !== 'there-and-back' || (!cycle.endsTwice && sequence.count === 1)) return inside;
   const once = (end: string | undefined): number => (end === poseId ? 1 : 0);
   return 2 * inside - once(ends?.first) - once(ends?.last);
 }
@@ -114,10 +114,10 @@ export function lastBegun(list: readonly Laid[], unit: keyof Laid, at: number): 
   return low;
 }
 
-/** The pose shown at a frame or at a place among the poses shown, which must lie within the row. O(log n). */
-export function spotAt(row: Sequence, by: 'frame' | 'index', at: number): Spot {
+/** The pose shown at a frame or at a place among the poses shown, which must lie within the sequence. O(log n). */
+export function spotAt(sequence: Sequence, by: 'frame' | 'index', at: number): Spot {
   const unit = by === 'frame' ? 'start' : 'first';
-  const { of, start, first } = row.pieces[lastBegun(row.pieces, unit, at)] as Piece;
+  const { of, start, first } = sequence.pieces[lastBegun(sequence.pieces, unit, at)] as Piece;
   if (!isLoop(of)) return { pose: of, start, index: first, showing: 0, showings: 1, reversed: false };
   const spot = spotInLoop(of, by, at - (by === 'frame' ? start : first));
   return { ...spot, start: spot.start + start, index: spot.index + first };
@@ -159,9 +159,9 @@ function spotInLoop(loop: Loop, by: 'frame' | 'index', at: number): Spot {
   };
 }
 
-/** How often a row shows a pose. O(n). */
-const showingsIn = (row: Sequence, poseId: string): number => {
-  for (const { of } of row.pieces) {
+/** How often a sequence shows a pose. O(n). */
+const showingsIn = (sequence: Sequence, poseId: string): number => {
+  for (const { of } of sequence.pieces) {
     if (!isLoop(of)) {
       if (of.id === poseId) return 1;
       continue;
@@ -173,8 +173,8 @@ const showingsIn = (row: Sequence, poseId: string): number => {
 };
 
 /** The place among the poses shown of a showing of a pose, the last where there are fewer; −1 without it. O(n). */
-export function indexOfShowing(row: Sequence, poseId: string, showing: number): number {
-  for (const { of, first } of row.pieces) {
+export function indexOfShowing(sequence: Sequence, poseId: string, showing: number): number {
+  for (const { of, first } of sequence.pieces) {
     if (!isLoop(of)) {
       if (of.id === poseId) return first;
       continue;
@@ -186,17 +186,17 @@ export function indexOfShowing(row: Sequence, poseId: string, showing: number): 
 }
 
 function indexInLoop(loop: Loop, poseId: string, showing: number, inside: number): number {
-  const { cycle, inside: row, passCount, skippedCount, ends } = loop;
+  const { cycle, inside: sequence, passCount, skippedCount, ends } = loop;
   const aPass = showingsAPass(loop, poseId, inside);
   const wanted = Math.min(showing, aPass * cycle.times - 1);
   const pass = Math.floor(wanted / aPass);
   const into = wanted - pass * aPass;
   const backward = cycle.way === 'backward';
-  if (!backward && into < inside) return pass * passCount + indexOfShowing(row, poseId, into);
+  if (!backward && into < inside) return pass * passCount + indexOfShowing(sequence, poseId, into);
   const left = poseId === ends?.last ? 1 : 0;
-  const mirrored = indexOfShowing(row, poseId, inside - 1 - left - (backward ? into : into - inside));
-  const gone = backward ? 0 : row.count;
-  return pass * passCount + gone + row.count - skippedCount - 1 - mirrored;
+  const mirrored = indexOfShowing(sequence, poseId, inside - 1 - left - (backward ? into : into - inside));
+  const gone = backward ? 0 : sequence.count;
+  return pass * passCount + gone + sequence.count - skippedCount - 1 - mirrored;
 }
 
 /** A cycle where it first stands: its frames, and those of one pass. */
@@ -211,10 +211,10 @@ export interface CycleSpan {
   readonly reversed: boolean;
 }
 
-/** Each cycle of a row where it is shown first, outer before inner. O(n). */
-export function cycleSpans(row: Sequence, depth = 0): readonly CycleSpan[] {
-  if (!row.pieces.some(({ of }) => isLoop(of))) return [];
-  return row.pieces.flatMap(({ of, start }) => {
+/** Each cycle of a sequence where it is shown first, outer before inner. O(n). */
+export function cycleSpans(sequence: Sequence, depth = 0): readonly CycleSpan[] {
+  if (!sequence.pieces.some(({ of }) => isLoop(of))) return [];
+  return sequence.pieces.flatMap(({ of, start }) => {
     if (!isLoop(of)) return [];
     const { cycle, inside, passFrames } = of;
     const length = passFrames * cycle.times;
@@ -227,10 +227,10 @@ export function cycleSpans(row: Sequence, depth = 0): readonly CycleSpan[] {
   });
 }
 
-/** Each pose of a row at its first showing, in the order of the row's items. O(n). */
-export function firstSpots(row: Sequence): readonly Spot[] {
+/** Each pose of a sequence at its first showing, in the order of the sequence's items. O(n). */
+export function firstSpots(sequence: Sequence): readonly Spot[] {
   const spots: Spot[] = [];
-  for (const { of, start, first } of row.pieces) {
+  for (const { of, start, first } of sequence.pieces) {
     if (isLoop(of)) spots.push(...firstSpotsInLoop(of, start, first));
     else spots.push({ pose: of, start, index: first, showing: 0, showings: 1, reversed: false });
   }
@@ -254,5 +254,5 @@ function firstSpotsInLoop(loop: Loop, start: number, first: number): readonly Sp
 }
 
 /** Backwards, a pose is first shown where it would be shown last. */
-const lastSpot = (row: Sequence, { pose, showings }: Spot): Spot =>
-  spotAt(row, 'index', indexOfShowing(row, pose.id, showings - 1));
+const lastSpot = (sequence: Sequence, { pose, showings }: Spot): Spot =>
+  spotAt(sequence, 'index', indexOfShowing(sequence, pose.id, showings - 1));

@@ -14,16 +14,13 @@ import {
   beginIntake,
   completeIntake,
   dismissIntake,
-  intakeOf,
   layOutAndPlay,
-  leaveOut,
-  moveRow,
   restoreIntake,
-  setOrder,
   takeIn,
   takeInUnread,
-  useIntake,
 } from './intake';
+import { intakeOf, useIntake } from './intake-table';
+import { leaveOut, moveRow, setOrder } from './arrange-intake';
 import { openForTest } from '../document/open-for-test';
 import { pause } from '../transport/play';
 import { documentNow, openFilm } from '../document/document';

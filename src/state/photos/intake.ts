@@ -1,100 +1,29 @@
-import { newId } from '../../engine/browser/new-id';
-import { create } from 'zustand';
 import { DEFAULT_LAY_OUT, layOutEdit, type LayOut } from '../../core/edits/lay-out';
-import { isUsable, type IntakeRow } from '../../core/film/intake/intake-row';
-import { orderRows, type RowOrder } from '../../core/film/intake/order-rows';
-import { pathOf } from '../../core/film/numbering';
 import type { Film } from '../../core/film/film';
+import { isUsable, type IntakeRow } from '../../core/film/intake/intake-row';
+import { orderRows } from '../../core/film/intake/order-rows';
+import { pathOf } from '../../core/film/numbering';
 import { count } from '../../core/time/format';
-import {
-  forgetIntake,
-  keepIntake,
-  keepWaiting,
-  readIntake,
-} from '../../engine/browser/store/intake-repository';
-import { edit, editOn } from '../document/edit-film';
+import { newId } from '../../engine/browser/new-id';
+import { forgetIntake, readIntake } from '../../engine/browser/store/intake-repository';
 import { saveNow } from '../document/autosave';
-import { play } from '../transport/play';
-import { showStage } from '../shell/show-stage';
 import { documentNow, openFilm } from '../document/document';
+import { edit, editOn } from '../document/edit-film';
 import { tell } from '../shell/shell';
+import { showStage } from '../shell/show-stage';
+import { play } from '../transport/play';
 import { setTransport } from '../transport/transport';
-
-/** Photos that came in and wait for a look before they become poses. */
-export interface Intake {
-  readonly filmId: string;
-  /** In the order in which they will be laid out. */
-  readonly rows: readonly IntakeRow[];
-  /** What the order follows; undefined when a person has moved rows. */
-  readonly order: RowOrder | undefined;
-  readonly layOut: LayOut;
-  /** Whether the order goes on over places where a counter may have started again, but need not. */
-  readonly overRollovers: boolean;
-  /** Files asked for, and whether all of them have been looked at. */
-  readonly asked: number;
-  /** When it began, milliseconds since 1970; photos that come in together are told by it. */
-  readonly cameInAt: number;
-  readonly complete: boolean;
-  /** Laid out already: what still comes in goes straight into the film. */
-  readonly laidOut: boolean;
-}
-
-/** The table of what came in, of the open film. */
-export const useIntake = create<{ readonly intake: Intake | undefined }>(() => ({ intake: undefined }));
-
-/** The table of what came in; undefined where there is none. */
-export const intakeOf = (): Intake | undefined => useIntake.getState().intake;
-
-const set = (change: Partial<Intake>): void =>
-  useIntake.setState(({ intake }) => ({ intake: intake && { ...intake, ...change } }));
-
-/** A table of so many rows takes a while to look through: it is kept this long after a change, in milliseconds. */
-const LONG = 600;
-const KEEP_AFTER = 1500;
-let keepTimer: ReturnType<typeof setTimeout> | undefined;
-
-/** Rows that came in since the table was kept. */
-let unkept: readonly IntakeRow[] = [];
-
-/** Keeps the table now. One that is not kept costs a second choice of the folder, not a photo. */
-function keepTable(): void {
-  clearTimeout(keepTimer);
-  keepTimer = undefined;
-  const intake = intakeOf();
-  if (!intake || intake.laidOut) return;
-  const until = unkept;
-  keepIntake(intake).then(
-    () => (unkept = unkept.filter((row) => !until.includes(row))),
-    () => undefined,
-  );
-}
-
-/** Keeps what has come in and does not stand in the kept table yet: `waiting` rows, and those before them. */
-export function keepWaitingRows(waiting: readonly IntakeRow[]): void {
-  const intake = intakeOf();
-  if (intake && !intake.laidOut) keepWaiting(intake.filmId, [...unkept, ...waiting]).catch(() => undefined);
-}
-
-/** Keeps the table after a change: at once while it is short, else soon and together with what follows. */
-const keep = (): void => {
-  if ((intakeOf()?.rows.length ?? 0) < LONG) keepTable();
-  else keepTimer ??= setTimeout(keepTable, KEEP_AFTER);
-};
-
-/** Keeps what waits to be kept. */
-const keepTableNow = (): void => {
-  if (keepTimer !== undefined) keepTable();
-};
-
-/** Keeps the table when the page goes, until told to stop. */
-export function startKeepingTable(): () => void {
-  addEventListener('pagehide', keepTableNow);
-  document.addEventListener('visibilitychange', keepTableNow);
-  return () => {
-    removeEventListener('pagehide', keepTableNow);
-    document.removeEventListener('visibilitychange', keepTableNow);
-  };
-}
+import {
+  changeIntake,
+  intakeOf,
+  keepRows,
+  keepSoon,
+  keepTable,
+  keepTableNow,
+  startKeeping,
+  stopKeeping,
+  useIntake,
+} from './intake-table';
 
 /**
  * Begins an intake of files with these names, or goes on with the one that is there for the same film: rows of
@@ -106,7 +35,7 @@ export function beginIntake(filmId: string, names: readonly string[]): void {
   if (before?.filmId === filmId && !before.laidOut) {
     const again = new Set(names);
     const rows = before.rows.filter((row) => row.photo || !again.has(row.name));
-    set({ rows, asked: rows.length + asked, complete: false });
+    changeIntake({ rows, asked: rows.length + asked, complete: false });
     return;
   }
   useIntake.setState({
@@ -122,8 +51,7 @@ export function beginIntake(filmId: string, names: readonly string[]): void {
       laidOut: false,
     },
   });
-  unkept = [];
-  keepTable();
+  startKeeping();
 }
 
 // The last step of the history that laid out photos: those that follow are undone together with it.
@@ -170,11 +98,11 @@ export function takeIn(rows: readonly IntakeRow[]): void {
     for (const { problem } of marked) if (problem !== undefined) tell(problem, 'wrong');
     return perform(film, orderRows(marked, 'number', intake.overRollovers), intake.layOut);
   }
-  unkept = [...unkept, ...marked];
+  keepRows(marked);
   const all = [...intake.rows, ...marked];
   const asked = intake.asked - (rows.length - fresh.length);
-  set({ rows: intake.order ? orderRows(all, intake.order, intake.overRollovers) : all, asked });
-  keep();
+  changeIntake({ rows: intake.order ? orderRows(all, intake.order, intake.overRollovers) : all, asked });
+  keepSoon();
 }
 
 /** All files have been looked at, or the intake was stopped. */
@@ -182,7 +110,7 @@ export function completeIntake(filmId: string): void {
   const intake = intakeOf();
   if (intake?.filmId !== filmId) return;
   if (intake.laidOut || intake.rows.length === 0) return dismissIntake();
-  set({ complete: true });
+  changeIntake({ complete: true });
   keepTable();
 }
 
@@ -198,7 +126,7 @@ export function layOutAndPlay(): void {
   perform(film, intake.rows, intake.layOut);
   void forgetWhenKept(film.id);
   if (intake.complete) useIntake.setState({ intake: undefined });
-  else set({ laidOut: true, rows: [] });
+  else changeIntake({ laidOut: true, rows: [] });
   tell(`${count(used, 'photo')} laid out.`);
   showStage('time');
   if (first) {
@@ -209,8 +137,7 @@ export function layOutAndPlay(): void {
 
 /** Puts the table away; photos in it stay out of the film. */
 export function dismissIntake(): void {
-  clearTimeout(keepTimer);
-  keepTimer = undefined;
+  stopKeeping();
   const intake = intakeOf();
   if (intake) dismissKept(intake.filmId);
 }
@@ -254,46 +181,4 @@ export async function restoreIntake(filmId: string): Promise<void> {
         'Choose the same folder again and the rest comes in; what is here is not read twice.',
     );
   }
-}
-
-/** Puts the rows of the table into another order. */
-export function setOrder(order: RowOrder): void {
-  const intake = intakeOf();
-  if (!intake) return;
-  set({ order, rows: orderRows(intake.rows, order, intake.overRollovers) });
-  keep();
-}
-
-/** Says whether a counter that may have started again has. */
-export function setOverRollovers(overRollovers: boolean): void {
-  const intake = intakeOf();
-  if (!intake) return;
-  const { order, rows } = intake;
-  set({ overRollovers, rows: order ? orderRows(rows, order, overRollovers) : rows });
-  keep();
-}
-
-/** Chooses how the table is laid out. */
-export const setLayOut = (change: Partial<LayOut>): void => {
-  const intake = intakeOf();
-  if (intake) set({ layOut: { ...intake.layOut, ...change } });
-};
-
-/** Leaves rows out, or takes them back in. */
-export function leaveOut(ids: ReadonlySet<string>, leftOut: boolean): void {
-  const intake = intakeOf();
-  if (!intake) return;
-  set({ rows: intake.rows.map((row) => (ids.has(row.id) ? { ...row, leftOut } : row)) });
-  keep();
-}
-
-/** Moves a row to stand at `index`. */
-export function moveRow(id: string, index: number): void {
-  const intake = intakeOf();
-  const row = intake?.rows.find((each) => each.id === id);
-  if (!intake || !row) return;
-  const others = intake.rows.filter((each) => each.id !== id);
-  const rows = [...others.slice(0, index), row, ...others.slice(index)];
-  set({ rows, order: undefined });
-  keep();
 }

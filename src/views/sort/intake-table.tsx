@@ -16,7 +16,7 @@ import { rowWords, type RowNotice } from '../../core/film/intake/notices';
 import type { RowOrder } from '../../core/film/intake/order-rows';
 import { pathOf, runningNumber } from '../../core/film/numbering';
 import { count, formatSize } from '../../core/time/format';
-import { leaveOut, moveRow, setOrder } from '../../state/photos/intake';
+import { leaveOut, moveRow, setOrder } from '../../state/photos/arrange-intake';
 import { Thumbnail } from '../thumbnail';
 import styles from './intake-table.module.css';
 

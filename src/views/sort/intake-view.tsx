@@ -10,14 +10,9 @@ import { Button } from '../../kit/button';
 import { CheckField } from '../../kit/check-field';
 import { Pair } from '../../kit/pair';
 import { SelectField } from '../../kit/select-field';
-import {
-  dismissIntake,
-  layOutAndPlay,
-  setLayOut,
-  setOrder,
-  setOverRollovers,
-  type Intake,
-} from '../../state/photos/intake';
+import { dismissIntake, layOutAndPlay } from '../../state/photos/intake';
+import { setLayOut, setOrder, setOverRollovers } from '../../state/photos/arrange-intake';
+import type { Intake } from '../../state/photos/intake-table';
 import { useFilm } from '../../state/document/document';
 import { useShell } from '../../state/shell/shell';
 import { ChooseFiles } from '../choose-files';

@@ -3,7 +3,7 @@ import type { UsableRow } from '../../core/film/intake/intake-row';
 import type { LayOut } from '../../core/edits/lay-out';
 import { sceneBreaks, type SceneBreak } from '../../core/film/intake/scene-breaks';
 import { CheckField } from '../../kit/check-field';
-import { setLayOut } from '../../state/photos/intake';
+import { setLayOut } from '../../state/photos/arrange-intake';
 
 interface SceneChoicesProps {
   readonly usable: readonly UsableRow[];

@@ -3,7 +3,7 @@ import type { Film } from '../../core/film/film';
 import { count, formatSize } from '../../core/time/format';
 import { Button } from '../../kit/button';
 import { bringIn } from '../../state/photos/bring-in';
-import { useIntake } from '../../state/photos/intake';
+import { useIntake } from '../../state/photos/intake-table';
 import { useMissing } from '../../state/document/missing';
 import { throwOpenAway } from '../../state/document/open-film';
 import { bringRetouched, useSwap } from '../../state/photos/swap';

@@ -2,20 +2,18 @@ import { CopyPlus, FlipHorizontal2, Minus, Plus, Scissors, Target, Trash2 } from
 import { firstPlaces, type PlacedCue } from '../../core/film/cue-place';
 import type { Film } from '../../core/film/film';
 import { scheduleOf } from '../../core/film/schedule';
-import { type Cue } from '../../core/film/sound';
-import { FADE_CURVES, type Fade, type FadeCurve } from '../../core/sound/fade';
-import { fadeText, parseFadeLength } from '../../core/sound/fade-length';
 import { parseLevel } from '../../core/sound/level';
 import { count, formatSamples } from '../../core/time/format';
+import { Actions, type Action } from '../../kit/actions';
 import { Button } from '../../kit/button';
 import { CheckField } from '../../kit/check-field';
-import { Actions, type Action } from '../../kit/actions';
 import { Pair } from '../../kit/pair';
 import { Question } from '../../kit/question';
 import { SelectField } from '../../kit/select-field';
 import { TypedField } from '../../kit/typed-field';
+import { useDocument, useFilm } from '../../state/document/document';
+import { useSelection } from '../../state/selection/selection';
 import {
-  attacksOf,
   duplicateCues,
   fadeWithFilm,
   holdCues,
@@ -25,7 +23,6 @@ import {
   removeCues,
   reverseCues,
   splitCues,
-  tieBy,
 } from '../../state/sound/cues';
 import {
   askToCutSilence,
@@ -34,19 +31,12 @@ import {
   useSilence,
   type Silence,
 } from '../../state/sound/cut-silence';
-import { setContactPreference, useContactPreference } from '../../state/sound/contact-preference';
-import { useSounds } from '../../state/sound/sounds';
-import { useDocument, useFilm } from '../../state/document/document';
-import { useSelection } from '../../state/selection/selection';
+import { ContactField, ContactPreferenceField } from './contact-fields';
+import { FadeFields } from './fade-fields';
+import { shared } from './shared';
 import styles from './sound.module.css';
 
-const CURVE_WORDS: Readonly<Record<FadeCurve, string>> = {
-  straight: 'straight',
-  power: 'even power',
-  slow: 'slow start',
-};
-
-const DEEDS: readonly Action[] = [
+const ACTIONS: readonly Action[] = [
   { label: 'A frame earlier', shortcut: 'Alt ←', icon: Minus, run: () => nudgeCues(-1) },
   { label: 'A frame later', shortcut: 'Alt →', icon: Plus, run: () => nudgeCues(1) },
   { label: 'Contact on this frame', shortcut: 'T', icon: Target, run: putContact },
@@ -59,12 +49,6 @@ const DEEDS: readonly Action[] = [
 /** `line.wav: 0.31 s in front, 0.54 s behind` */
 const silenceWords = ({ name, front, back }: Silence): string =>
   `${name}: ${[front > 0 && `${formatSamples(front)} in front`, back > 0 && `${formatSamples(back)} behind`].filter(Boolean).join(', ')}`;
-
-/** The value that all have; undefined where they differ. */
-function shared<T>(values: readonly T[]): T | undefined {
-  const different = new Set(values);
-  return different.size === 1 ? values[0] : undefined;
-}
 
 /** Where a cue is tied, in words. */
 function pinWords(film: Film, { cue, loose }: PlacedCue): string {
@@ -153,8 +137,8 @@ export function CuePanel() {
         }}
         {...(cues.length === 1 ? { hint: pinWords(film, one) } : {})}
       />
-      <Actions label="Chosen cues" deeds={DEEDS} disabled={!canWrite} />
-      <ContactHabitField />
+      <Actions label="Chosen cues" actions={ACTIONS} disabled={!canWrite} />
+      <ContactPreferenceField />
       {cues.length === 1 && <ContactField placed={one} disabled={!canWrite} />}
       <Button disabled={!canWrite} onClick={askToCutSilence}>
         Cut silence off both ends
@@ -180,95 +164,5 @@ export function CuePanel() {
         }
       />
     </section>
-  );
-}
-
-/** Where contacts come to lie: a setting that stays. */
-function ContactHabitField() {
-  const early = useContactPreference((state) => state.early);
-  return (
-    <SelectField
-      label="Contacts sound"
-      value={String(early)}
-      options={[
-        { value: '0', label: 'on their frame' },
-        { value: '1', label: 'a frame before it' },
-      ]}
-      onChange={(value) => setContactPreference(value === '1' ? 1 : 0)}
-    />
-  );
-}
-
-interface ContactFieldProps {
-  readonly placed: PlacedCue;
-  readonly disabled: boolean;
-}
-
-/** As many attacks are offered, those first that are loudest; on the waveform all can be clicked. */
-const MOST_ATTACKS = 24;
-
-/** Which of several attacks is the contact; nothing where there is one at most. */
-function ContactField({ placed, disabled }: ContactFieldProps) {
-  // Attacks come with what is drawn of the sound.
-  useSounds((state) => state.analyses);
-  const attacks = [...attacksOf(placed)]
-    .sort((a, b) => b.strength - a.strength)
-    .slice(0, MOST_ATTACKS)
-    .sort((a, b) => a.at - b.at);
-  if (attacks.length < 2) return null;
-  const { cue } = placed;
-  const by = cue.pin.to === 'pose' ? String(cue.pin.by) : '';
-  const known = attacks.some(({ at }) => String(at) === by);
-  return (
-    <SelectField
-      label="Contact"
-      value={known ? by : ''}
-      disabled={disabled}
-      options={[
-        ...(known ? [] : [{ value: '', label: 'the loudest' }]),
-        ...attacks.map(({ at }, i) => ({
-          value: String(at),
-          label: `attack ${i + 1}, at ${formatSamples(at)}`,
-        })),
-      ]}
-      onChange={(at) => {
-        if (at) tieBy(cue.id, Number(at));
-      }}
-      hint="or click on it in the waveform"
-    />
-  );
-}
-
-interface FadeFieldsProps {
-  readonly film: Film;
-  readonly cues: readonly Cue[];
-  readonly which: 'fadeIn' | 'fadeOut';
-  readonly label: string;
-  readonly disabled: boolean;
-}
-
-function FadeFields({ film, cues, which, label, disabled }: FadeFieldsProps) {
-  const samples = shared(cues.map((cue) => cue[which]?.samples ?? 0));
-  const curve = shared(cues.map((cue) => cue[which]?.curve ?? 'power'));
-  const set = (fade: Fade): void =>
-    markCues(`${label} set`, { [which]: fade.samples === 0 ? undefined : fade });
-  return (
-    <Pair label={label}>
-      <TypedField
-        label={label}
-        figures
-        text={samples === undefined ? '' : fadeText(samples)}
-        parse={(text) => parseFadeLength(text, film.settings.rate)}
-        onCommit={(value) => set({ samples: value, curve: curve ?? 'power' })}
-        disabled={disabled}
-      />
-      <SelectField
-        label="Curve"
-        value={curve ?? 'power'}
-        disabled={disabled || !samples}
-        options={FADE_CURVES.map((each) => ({ value: each, label: CURVE_WORDS[each] }))}
-        onChange={(next) => set({ samples: samples ?? 0, curve: next as FadeCurve })}
-      />
-    </Pair>
   );
 }

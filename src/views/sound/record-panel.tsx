@@ -1,14 +1,12 @@
-import { Circle, Hand, Mic, MicOff, Square, Trash2 } from 'lucide-react';
-import { useEffect, useRef, useState } from 'react';
-import { formatSamples } from '../../core/time/format';
-import { SAMPLE_RATE } from '../../core/time/frames';
+import { Circle, Hand, Mic, MicOff, Square } from 'lucide-react';
+import { useEffect, useState } from 'react';
 import { err, ok, type Result } from '../../core/time/result';
-import type { Take } from '../../engine/browser/store/take-repository';
 import { Button, IconButton } from '../../kit/button';
 import { CheckField } from '../../kit/check-field';
 import { Pair } from '../../kit/pair';
 import { SelectField } from '../../kit/select-field';
 import { TypedField } from '../../kit/typed-field';
+import { useDocument, useFilm } from '../../state/document/document';
 import { clapTest } from '../../state/record/clap-test';
 import {
   chooseMicrophone,
@@ -20,11 +18,11 @@ import {
   useRecord,
 } from '../../state/record/microphone';
 import { recordOrStop } from '../../state/record/record';
-import { keepTake, takeAddress, throwTakeAway, useTakes } from '../../state/record/takes';
-import { useDocument, useFilm } from '../../state/document/document';
+import { useTakes } from '../../state/record/takes';
 import { useTransport } from '../../state/transport/transport';
 import { LevelBar } from './meter';
 import styles from './sound.module.css';
+import { TakeItem } from './take-item';
 
 const LATEST = 1000;
 
@@ -152,63 +150,5 @@ function Level() {
         </p>
       )}
     </>
-  );
-}
-
-interface TakeItemProps {
-  readonly laneId: string;
-  readonly take: Take;
-  readonly disabled: boolean;
-}
-
-function TakeItem({ laneId, take, disabled }: TakeItemProps) {
-  const player = useRef<HTMLAudioElement>(null);
-  const [address, setAddress] = useState<string>();
-  const keeping = useTakes((state) => state.keeping);
-  useEffect(() => () => URL.revokeObjectURL(address ?? ''), [address]);
-  const hear = async (): Promise<void> => {
-    setAddress(await takeAddress(take));
-  };
-  return (
-    <li className={styles.take}>
-      <strong>{take.name}</strong>
-      <span className={styles.facts}>
-        {formatSamples(Math.max(0, take.samples - Math.max(0, take.lead)))},{' '}
-        {new Date(take.recordedAt).toLocaleTimeString('en', {
-          hour: '2-digit',
-          minute: '2-digit',
-          hour12: false,
-        })}
-      </span>
-      <IconButton
-        label={`Throw ${take.name} away`}
-        disabled={disabled}
-        onClick={() => void throwTakeAway(take)}
-      >
-        <Trash2 size={14} aria-hidden />
-      </IconButton>
-      {address === undefined ? (
-        <Button onClick={() => void hear()}>Hear it</Button>
-      ) : (
-        // eslint-disable-next-line jsx-a11y/media-has-caption -- what was spoken only now has no words yet
-        <audio
-          ref={player}
-          src={address}
-          controls
-          autoPlay
-          aria-label={take.name}
-          onLoadedMetadata={() => {
-            // From where the film began; what was said before it can be wound back to.
-            if (player.current) player.current.currentTime = Math.max(0, take.lead) / SAMPLE_RATE;
-          }}
-        />
-      )}
-      <Button
-        disabled={disabled || keeping !== undefined || laneId === ''}
-        onClick={() => void keepTake(take, laneId)}
-      >
-        Keep it
-      </Button>
-    </li>
   );
 }

@@ -7,7 +7,7 @@ import { MixPanel } from './mix-panel';
 import { RecordPanel } from './record-panel';
 import { RecordingSign } from './recording-sign';
 import { SoundList } from './sound-list';
-import { WordsPanel } from './transcript-panel';
+import { TranscriptPanel } from './transcript-panel';
 import styles from './sound.module.css';
 
 const PANELS = [
@@ -41,7 +41,7 @@ export function SoundView() {
           ))}
         </div>
         {panel === 'cue' && <CuePanel />}
-        {panel === 'words' && <WordsPanel />}
+        {panel === 'words' && <TranscriptPanel />}
         {panel === 'record' && <RecordPanel />}
         {panel === 'beat' && <BeatPanel />}
         {panel === 'mix' && <MixPanel />}

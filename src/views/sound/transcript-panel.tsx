@@ -40,7 +40,7 @@ import styles from './sound.module.css';
 const refOf = ({ word, placed }: PlacedWord): WordRef => ({ wordId: word.id, cueId: placed.cue.id });
 
 /** What is said in the film, and holds that meet it. */
-export function WordsPanel() {
+export function TranscriptPanel() {
   const film = useFilm();
   const canWrite = useDocument((state) => state.canWrite);
   const [picked, setPicked] = useState<string>();
@@ -100,7 +100,7 @@ export function WordsPanel() {
           <Actions
             label="The picked word"
             disabled={off}
-            deeds={[
+            actions={[
               { label: 'Move the word to this frame', icon: ArrowDownToLine, run: () => moveWordHere(here) },
               { label: 'Split the word at the playhead', icon: Split, run: () => splitWordHere(here) },
               { label: 'Join the word with the next', icon: Merge, run: () => joinWord(here) },

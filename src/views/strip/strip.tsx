@@ -1,15 +1,12 @@
 import { useTransport } from '../../state/transport/transport';
 import { photosById } from '../../core/film/film';
 import { DndContext } from '@dnd-kit/core';
-import { useMemo, useRef, type MouseEvent, type PointerEvent } from 'react';
+import { useMemo, useRef, type PointerEvent } from 'react';
 import { beatsOf } from '../../core/film/placed-beats';
-import { placedFlags, placeOf } from '../../core/film/moments';
-import { poseAt, scheduleOf, showingAt } from '../../core/film/schedule';
-import { count, formatLength } from '../../core/time/format';
+import { placedFlags } from '../../core/film/moments';
+import { poseAt, scheduleOf } from '../../core/film/schedule';
 import { samplesAFrame } from '../../core/time/frames';
 import { STAGE_FACTS } from '../../state/shell/stages';
-import { choosePose } from '../../state/selection/choose';
-import { dragTo, goTo, pause } from '../../state/transport/play';
 import { useDocument, useFilm } from '../../state/document/document';
 import { useSelection } from '../../state/selection/selection';
 import { useShell } from '../../state/shell/shell';
@@ -19,9 +16,13 @@ import { BeatGrid } from '../lanes/beat-grid';
 import { LaneRows } from '../lanes/lane-rows';
 import { CycleBands } from './cycle-bands';
 import { FlagRow } from './flag-row';
+import { pickTicket } from './pick-ticket';
 import { Playhead } from './playhead';
+import { PointShades } from './point-shades';
 import { RulerMarks } from './ruler';
 import { SceneBands } from './scene-bands';
+import { scrubRuler } from './scrub-ruler';
+import { StretchedHold } from './stretched-hold';
 import { StripHead } from './strip-head';
 import styles from './strip.module.css';
 import { TicketBand } from './ticket-band';
@@ -68,34 +69,7 @@ export function Strip() {
   const photos = photosById(film);
   const { from, to } = sight;
 
-  // With shift the playhead catches on the starts of poses.
-  const scrub = (event: PointerEvent<HTMLDivElement>): void => {
-    if (event.type === 'pointerdown') {
-      if (event.button !== 0) return;
-      event.currentTarget.setPointerCapture(event.pointerId);
-      pause();
-    } else if (!event.currentTarget.hasPointerCapture(event.pointerId)) return;
-    const at = Math.floor(frameAt(event.clientX));
-    const to = event.shiftKey ? (poseAt(plan, Math.min(frames - 1, Math.max(0, at)))?.start ?? at) : at;
-    if (event.type === 'pointerdown') goTo(to);
-    else dragTo(to);
-  };
-
-  const pickTicket = (event: MouseEvent): void => {
-    // By the ticket, not by its place: a screen reader clicks without one.
-    const ticket = event.target instanceof Element ? event.target.closest('[role=option]') : null;
-    const at = Math.floor(frameAt(event.clientX));
-    const entry = ticket ? showingAt(plan, Number(ticket.ariaPosInSet) - 1) : poseAt(plan, at);
-    if (!entry) return;
-    choosePose(entry.pose.id, event.shiftKey ? 'range' : event.ctrlKey || event.metaKey ? 'toggle' : 'only');
-    pause();
-    goTo(Math.min(entry.end - 1, Math.max(entry.start, at)));
-  };
-
-  const { range } = film;
-  const inFrame = range.in && placeOf(plan, range.in).frame;
-  const outFrame = range.out && placeOf(plan, range.out).frame + 1;
-  const { drag } = holdDrag;
+  const scrub = (event: PointerEvent<HTMLDivElement>): void => scrubRuler(plan, frameAt, event);
   const beats = STAGE_FACTS[stage].strip.beats ? beatsOf(film) : [];
 
   return (
@@ -125,37 +99,14 @@ export function Strip() {
               chosen={chosen}
               here={here}
               canWrite={canWrite}
-              onClick={pickTicket}
+              onClick={(event) => pickTicket(plan, frameAt, event)}
               {...holdDrag.handlers}
             />
           </DndContext>
           <CycleBands film={film} plan={plan} zoom={zoom} />
-          {inFrame !== undefined && (
-            <div
-              className={styles.outside}
-              style={{ left: 0, width: inFrame * zoom }}
-              data-testid="in-point"
-            />
-          )}
-          {outFrame !== undefined && (
-            <div
-              className={styles.outside}
-              data-testid="out-point"
-              style={{ left: outFrame * zoom, width: Math.max(0, (frames - outFrame) * zoom) }}
-            />
-          )}
+          <PointShades film={film} plan={plan} zoom={zoom} />
           {gap && <div className={styles.insert} style={{ left: gap.frame * zoom }} />}
-          {drag && (
-            <div
-              className={styles.stretched}
-              style={{ left: drag.entry.start * zoom, width: drag.hold * zoom }}
-            >
-              <span>
-                {formatLength(drag.hold, rate)}
-                {drag.poses > 1 && ` for ${count(drag.poses, 'pose')}`}
-              </span>
-            </div>
-          )}
+          {holdDrag.drag && <StretchedHold drag={holdDrag.drag} rate={rate} zoom={zoom} />}
           {lanes.length > 0 && (
             <LaneRows
               film={film}

@@ -21,7 +21,7 @@ import {
   shiftPoses,
 } from '../../state/poses/arrange-poses';
 
-const DEEDS: readonly Action[] = [
+const ACTIONS: readonly Action[] = [
   { label: 'Earlier by a pose', shortcut: 'Alt ←', icon: ArrowLeft, run: () => shiftPoses(-1) },
   { label: 'Later by a pose', shortcut: 'Alt →', icon: ArrowRight, run: () => shiftPoses(1) },
   { label: 'Opposite order', shortcut: 'R', icon: Undo, run: reversePoses },
@@ -35,5 +35,5 @@ const DEEDS: readonly Action[] = [
 
 /** What can be done with the order of the chosen poses. */
 export function ArrangeButtons({ disabled }: { readonly disabled: boolean }) {
-  return <Actions label="Order" deeds={DEEDS} disabled={disabled} />;
+  return <Actions label="Order" actions={ACTIONS} disabled={disabled} />;
 }

@@ -82,7 +82,7 @@ export function SceneTools({ film, scene, index, disabled }: SceneToolsProps) {
           />
         ))}
       </div>
-      <Actions label={`The scene ${name}`} deeds={tools} small />
+      <Actions label={`The scene ${name}`} actions={tools} small />
     </div>
   );
 }
