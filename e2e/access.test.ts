@@ -123,10 +123,10 @@ test('without a mouse: choose poses, set their hold, move them, from the strip',
   expect(await page.getByRole('option', { selected: true }).and(tickets(page)).count()).toBe(2);
   await page.keyboard.press('Escape');
   expect(await page.getByRole('option', { selected: true }).and(tickets(page)).count()).toBe(0);
-  expect((await counter(page)).frames).toBe(12);
+  await expect.poll(async () => (await counter(page)).frames).toBe(12);
   // As a screen reader clicks: nowhere.
   await tickets(page).nth(3).dispatchEvent('click');
   expect(await tickets(page).nth(3).getAttribute('aria-selected')).toBe('true');
   // Behind 2, 2 and 3 frames.
-  expect((await counter(page)).frame).toBe(8);
+  await expect.poll(async () => (await counter(page)).frame).toBe(8);
 });

@@ -61,7 +61,7 @@ test('each bad file gets a sentence that names it; the rest comes in', async () 
   expect(said).toMatch(/P5\.jpg: another (shape|size)/);
   await page.getByRole('button', { name: 'Lay out 5 photos' }).click();
   await page.getByTestId('counter').waitFor();
-  expect((await counter(page)).frames).toBe(10);
+  await expect.poll(async () => (await counter(page)).frames).toBe(10);
   expect(complaints).toEqual([]);
 });
 
@@ -123,10 +123,10 @@ test('names of any kind come in whole and in order; pictures too large for the m
   expect(copied).toContain(tooLarge);
   await page.getByRole('button', { name: 'Lay out 6 photos' }).click();
   await page.getByTestId('counter').waitFor();
-  expect((await counter(page)).frames).toBe(12);
+  await expect.poll(async () => (await counter(page)).frames).toBe(12);
   await isKept(page);
   await page.reload();
-  expect((await counter(page)).frames).toBe(12);
+  await expect.poll(async () => (await counter(page)).frames).toBe(12);
   expect(complaints).toEqual([]);
 });
 
@@ -213,7 +213,7 @@ test('a choice with nothing to use changes nothing and says so', async () => {
     { name: 'old.kermis', mimeType: 'application/zip', buffer: Buffer.from('PK not really') },
   ]);
   await expect.poll(() => notes(page)).toMatch(/old\.kermis (is damaged|holds no film)/);
-  expect((await counter(page)).frames).toBe(4);
+  await expect.poll(async () => (await counter(page)).frames).toBe(4);
 });
 
 const bringInFiles = (page: Page, files: TestFile[]): Promise<void> =>
@@ -248,7 +248,7 @@ test.each([['Hold', ['0', '-1', '1.5', '1000000000', 'two'], '2']] as const)(
     await page.getByLabel('Width in pixels').fill('1081');
     await page.getByLabel('Width in pixels').press('Enter');
     await page.getByText('1081 is odd').waitFor();
-    expect((await counter(page)).frames).toBe(4);
+    await expect.poll(async () => (await counter(page)).frames).toBe(4);
   },
 );
 
@@ -356,16 +356,16 @@ test('a full store: the film so far stays whole, and the app says what to do', a
   await page.getByRole('button', { name: 'Put the notes away' }).click();
   await page.getByRole('button', { name: 'Time', exact: true }).click();
   // Nothing can be kept, and the film on screen can still be worked on.
-  expect((await counter(page)).frames).toBe(8);
+  await expect.poll(async () => (await counter(page)).frames).toBe(8);
   await tickets(page).nth(0).click();
   await page.keyboard.press('9');
   await page.getByRole('alert').filter({ hasText: 'The browser has no room left for this film' }).waitFor();
-  expect((await counter(page)).frames).toBe(15);
+  await expect.poll(async () => (await counter(page)).frames).toBe(15);
   // What was kept before is whole.
   const other = await page.context().newPage();
   await other.goto(page.url());
   await other.getByTestId('counter').waitFor();
-  expect((await counter(other)).frames).toBe(8);
+  await expect.poll(async () => (await counter(other)).frames).toBe(8);
   await other.close();
   // There is room again: what is on screen is kept, and nothing was lost on the way.
   await disk.set(false);
@@ -373,7 +373,7 @@ test('a full store: the film so far stays whole, and the app says what to do', a
   await isKept(page);
   await page.reload();
   await page.getByTestId('counter').waitFor();
-  expect((await counter(page)).frames).toBe(15);
+  await expect.poll(async () => (await counter(page)).frames).toBe(15);
   await expect
     .poll(() => tickets(page).nth(0).getAttribute('aria-label'))
     .toContain('PICT1.JPG, held 9 frames');
@@ -416,7 +416,7 @@ test('a browser without WebCodecs is told so at the print; everything else works
   });
   await page.goto(`${base()}/films`);
   await bringIn(page, await numbered(3, 1));
-  expect((await counter(page)).frames).toBe(6);
+  await expect.poll(async () => (await counter(page)).frames).toBe(6);
   await page.getByRole('button', { name: 'Print', exact: true }).click();
   await page.getByRole('alert').filter({ hasText: 'This browser has no WebCodecs' }).waitFor();
   await expect.poll(() => page.getByRole('button', { name: 'Print the film' }).isDisabled()).toBe(true);

@@ -69,6 +69,50 @@ export function useBrowser(): { visit: (options?: { bypassCSP?: boolean }) => Pr
   };
 }
 
+/**
+ * One film for the tests of a file. Each finds it in stage Time as it was made ready, whatever the one before has done to
+ * it: that is taken back, as a person would.
+ */
+export function useSharedFilm(
+  visit: () => Promise<Visit>,
+  makeReady: (page: Page) => Promise<void>,
+): () => Promise<Visit> {
+  let shared: (Visit & { readonly address: string; readonly steps: number }) | undefined;
+  const stepsOf = async (page: Page): Promise<number> => {
+    await page.getByRole('button', { name: 'Done', exact: true }).click();
+    const heading = page.getByRole('region', { name: 'What was done' }).getByRole('heading');
+    return Number(/^\d+/.exec((await heading.textContent()) ?? '')?.[0] ?? 0);
+  };
+  return async () => {
+    if (!shared) {
+      const own = await visit();
+      await makeReady(own.page);
+      await isKept(own.page);
+      await showTime(own.page);
+      shared = { ...own, address: own.page.url(), steps: await stepsOf(own.page) };
+    } else {
+      const { page, address, steps, complaints } = shared;
+      await isKept(page);
+      await page.goto(address);
+      await page.getByTestId('counter').waitFor();
+      for (let done = await stepsOf(page); done !== steps; done = await stepsOf(page))
+        await page.keyboard.press(done > steps ? 'Control+z' : 'Control+Shift+z');
+      await isKept(page);
+      complaints.length = 0;
+    }
+    const { page } = shared;
+    await page.getByRole('button', { name: 'Poses', exact: true }).click();
+    await page.keyboard.press('Home');
+    return shared;
+  };
+}
+
+/** Goes to stage Time, with nothing chosen. */
+export async function showTime(page: Page): Promise<void> {
+  await page.getByRole('button', { name: 'Time', exact: true }).click();
+  await page.keyboard.press('Escape');
+}
+
 export interface TestFile {
   readonly name: string;
   readonly mimeType: string;

@@ -30,7 +30,7 @@ test.each([
       await page.getByLabel('Hold', { exact: true }).fill(String(i + 1));
       await page.getByLabel('Hold', { exact: true }).press('Enter');
     }
-    expect((await counter(page)).frames).toBe(21);
+    await expect.poll(async () => (await counter(page)).frames).toBe(21);
     const expected = [1, 2, 3, 4, 5, 6].flatMap((hold, i) =>
       Array.from({ length: hold }, () => COLOURS[i] as Colour),
     );

@@ -39,18 +39,14 @@ test('the table shows what came in before it lands: order, gaps, rows left out a
   await page.getByRole('checkbox', { name: 'Use HORSE_0006.JPG' }).uncheck();
   await page.getByRole('checkbox', { name: 'Use HORSE_0002.JPG' }).focus();
   await page.keyboard.press('Alt+ArrowUp');
-  expect((await namesInTable(page)).slice(0, 3)).toEqual([
-    'BOOTH_0001.JPG',
-    'HORSE_0002.JPG',
-    'HORSE_0001.JPG',
-  ]);
+  await expect
+    .poll(async () => (await namesInTable(page)).slice(0, 3))
+    .toEqual(['BOOTH_0001.JPG', 'HORSE_0002.JPG', 'HORSE_0001.JPG']);
   // Back into number order by the heading, and the last but one dragged to the front.
   await page.getByRole('button', { name: 'Number', exact: true }).click();
-  expect((await namesInTable(page)).slice(0, 3)).toEqual([
-    'BOOTH_0001.JPG',
-    'HORSE_0001.JPG',
-    'HORSE_0002.JPG',
-  ]);
+  await expect
+    .poll(async () => (await namesInTable(page)).slice(0, 3))
+    .toEqual(['BOOTH_0001.JPG', 'HORSE_0001.JPG', 'HORSE_0002.JPG']);
   const [from, to] = await Promise.all([3, 0].map((i) => page.locator('[data-row]').nth(i).boundingBox()));
   if (!from || !to) throw new Error('no rows');
   await page.mouse.move(from.x + 12, from.y + 26);
@@ -58,7 +54,7 @@ test('the table shows what came in before it lands: order, gaps, rows left out a
   await page.mouse.move(from.x + 12, from.y - 20, { steps: 4 });
   await page.mouse.move(to.x + 12, to.y + 4, { steps: 6 });
   await page.mouse.up();
-  expect((await namesInTable(page))[0]).toBe('HORSE_0005.JPG');
+  await expect.poll(async () => (await namesInTable(page))[0]).toBe('HORSE_0005.JPG');
   const byNumber = page
     .getByRole('button', { name: 'Number ↓' })
     .or(page.getByRole('button', { name: 'Number' }));
@@ -107,8 +103,8 @@ test('photos that come in later go to their place by number, or to the end; what
   await chooseFiles(page, files.slice(4, 5));
   await page.getByLabel('Where in the film').selectOption({ label: 'All behind the last pose' });
   await layOut(page);
-  expect((await poses(page)).at(-1)).toContain('PICT5');
-  expect((await counter(page)).frames).toBe(12);
+  await expect.poll(async () => (await poses(page)).at(-1)).toContain('PICT5');
+  await expect.poll(async () => (await counter(page)).frames).toBe(12);
 });
 
 test('an import cut by a closed tab keeps what came in, and goes on where it stopped', async () => {
@@ -150,7 +146,7 @@ test('an import cut by a closed tab keeps what came in, and goes on where it sto
   await progress.waitFor({ state: 'detached' });
   await again.getByRole('button', { name: /^Lay out 300 photos/ }).waitFor();
   await layOut(again);
-  expect((await counter(again)).frames).toBe(2 * total);
+  await expect.poll(async () => (await counter(again)).frames).toBe(2 * total);
 
   // Byte for byte, and without the files on the disk: what is kept has the hash of what was given.
   await rm(folder, { recursive: true });

@@ -1,8 +1,19 @@
 import type { Page } from 'playwright-core';
 import { expect, test } from 'vitest';
-import { bringIn, bytesOf, counter, notes, tickets, useBrowser } from './browser';
+import { bringIn, counter, notes, tickets, useBrowser } from './browser';
 import { numbered } from './photos';
-import { bringInSounds, click, goTo, PULSE, pulses, soundFiles, soundOf, wav, wavOfFloats } from './sounds';
+import {
+  bringInSounds,
+  click,
+  clicksAt,
+  goTo,
+  PULSE,
+  pulses,
+  soundFiles,
+  soundOf,
+  wav,
+  wavOfFloats,
+} from './sounds';
 import { printFilm, PrintedFile } from './video';
 
 const { visit } = useBrowser();
@@ -83,132 +94,6 @@ test('after ten minutes it still is', async () => {
     for (const each of late) expect(Math.abs(each), kind).toBeLessThan(1);
   }
 }, 900_000);
-
-/** Seconds at which the chosen cue begins and ends. */
-const cueTimes = async (page: Page): Promise<number[]> =>
-  [...((await page.getByTestId('cue-facts').textContent()) ?? '').matchAll(/([\d.]+) s/g)].map(
-    ([, seconds]) => Number(seconds),
-  );
-
-test('cues follow their poses, are moved, split, levelled and faded; they play, and go with the film into a file', async () => {
-  const { page, complaints } = await visit();
-  await bringIn(page, await numbered(24, 1));
-  const tone = Float32Array.from(
-    { length: 24_000 },
-    (_, i) => 0.5 * Math.sin((2 * Math.PI * 440 * i) / 48_000),
-  );
-  await bringInSounds(page, [wav('tone.wav', tone)]);
-  await goTo(page, 12);
-  await page.getByRole('button', { name: 'Lay tone.wav in at the playhead' }).click();
-  await expect.poll(() => cueTimes(page)).toEqual([0.5, 1]);
-  await page.getByText('Tied to pose 7, 0 frames in.').waitFor();
-  // The whole film is in sight, and there is nothing to scroll to behind it.
-  expect(
-    await page.getByTestId('strip-scroll').evaluate((strip) => strip.scrollWidth - strip.clientWidth),
-  ).toBe(0);
-
-  // The first pose is held longer: the cue goes with its own pose.
-  await page.getByRole('button', { name: 'Time', exact: true }).click();
-  await page.keyboard.press('Escape');
-  await tickets(page).nth(0).click();
-  await page.keyboard.press('8');
-  await page.getByRole('button', { name: 'Sound', exact: true }).click();
-  const cues = page.locator('[data-cue]');
-  await cues.first().click();
-  await expect.poll(() => cueTimes(page)).toEqual([0.75, 1.25]);
-  await page.keyboard.press('Alt+ArrowRight');
-  await page.keyboard.press('Alt+Shift+ArrowLeft');
-  await page.getByText('Tied to pose 7, 0.99 frames in.').waitFor();
-  await page.keyboard.press('Control+z');
-  await page.keyboard.press('Control+z');
-
-  // Dragged along by a second, it lies on a frame again and is tied to the pose there.
-  const box = await cues.first().boundingBox();
-  if (!box) throw new Error('no cue');
-  const second = box.width * 2;
-  await page.mouse.move(box.x + box.width / 2, box.y + 20);
-  await page.mouse.down();
-  await page.mouse.move(box.x + box.width / 2 + second, box.y + 20, { steps: 5 });
-  await page.mouse.up();
-  await expect.poll(() => cueTimes(page)).toEqual([1.75, 2.25]);
-  await page.keyboard.press('Control+z');
-
-  // Its level is dragged up and down.
-  const line = await page.locator('[data-grip=level]').boundingBox();
-  if (!line) throw new Error('no level');
-  for (const [by, level] of [
-    [-60, '+12 dB'],
-    [10, '−12 dB'],
-    [80, 'silent'],
-  ] as const) {
-    await page.mouse.move(line.x + line.width / 2, line.y + 3);
-    await page.mouse.down();
-    await page.mouse.move(line.x + line.width / 2, line.y + 3 + by, { steps: 4 });
-    await page.mouse.up();
-    await expect.poll(() => cues.first().getAttribute('aria-label')).toContain(level);
-    await page.keyboard.press('Control+z');
-  }
-
-  const panel = page.getByRole('region', { name: 'Chosen cues' });
-  await panel.getByLabel('Level').fill('-6 dB');
-  await page.keyboard.press('Enter');
-  await panel.getByRole('textbox', { name: 'Fade out' }).fill('0.25s');
-  await page.keyboard.press('Enter');
-  await goTo(page, 24);
-  await page.keyboard.press('k');
-  await expect.poll(() => cues.count()).toBe(2);
-  await expect.poll(() => cueTimes(page)).toEqual([0.75, 1]);
-  await page.getByRole('combobox', { name: 'Lane' }).selectOption('Music');
-  const first = page.getByRole('button', { name: /^tone.wav in Music/ });
-  await expect
-    .poll(() => first.getAttribute('aria-label'))
-    .toBe('tone.wav in Music, from 0.75 s, 0.25 s long, −6 dB, pinned');
-
-  // Its pose is deleted: it stays, and is loose until that is undone.
-  await page.getByRole('button', { name: 'Time', exact: true }).click();
-  await page.keyboard.press('Escape');
-  await tickets(page).nth(6).click();
-  await page.keyboard.press('Delete');
-  await expect.poll(() => first.getAttribute('aria-label')).toMatch(/from 0.75 s.*loose$/);
-  await page.keyboard.press('Control+z');
-
-  // It plays, and the picture goes with it.
-  await page.getByRole('button', { name: 'Sound', exact: true }).click();
-  await page.keyboard.press('Home');
-  await page.keyboard.press('Space');
-  await expect.poll(async () => (await counter(page)).frame, { timeout: 20_000 }).toBeGreaterThan(20);
-  await page.keyboard.press('Space');
-  await page.getByRole('button', { name: 'Mix', exact: true }).click();
-  await page.getByRole('button', { name: 'Measure the loudness' }).click();
-  await expect
-    .poll(() => page.getByTestId('loudness').textContent())
-    .toMatch(/LUFS, true peak −\d+\.\d dBTP/);
-
-  await page.getByRole('button', { name: 'All films' }).click();
-  const [download] = await Promise.all([
-    page.waitForEvent('download'),
-    page.getByRole('button', { name: 'Save Untitled film to disk as a .kermis file' }).click(),
-  ]);
-  const copy = Buffer.from(await bytesOf(download));
-  await page
-    .getByTestId('choose-photos')
-    .setInputFiles([{ name: 'copy.kermis', mimeType: 'application/zip', buffer: copy }]);
-  await page.getByRole('button', { name: 'Open it as a second film' }).click();
-  await page.getByTestId('counter').waitFor();
-  await page.getByRole('button', { name: 'Sound', exact: true }).click();
-  await expect.poll(() => cues.count()).toBe(2);
-  const painted = (): Promise<number> =>
-    page.locator('canvas[aria-hidden]').evaluateAll((all) =>
-      all.reduce((sum, each) => {
-        const { width, height } = each as HTMLCanvasElement;
-        const data =
-          (each as HTMLCanvasElement).getContext('2d')?.getImageData(0, 0, width, height).data ?? [];
-        return sum + Array.from(data).filter((value, i) => i % 4 === 3 && value > 0).length;
-      }, 0),
-    );
-  await expect.poll(painted).toBeGreaterThan(500);
-  expect(complaints).toEqual([]);
-});
 
 /** Where the first attack of each sound was found, in milliseconds; out of the store, sounds in no order. */
 const onsets = (page: Page): Promise<number[]> =>
@@ -303,62 +188,6 @@ test('bad sounds are refused in a sentence, the rest comes in', async () => {
   expect(complaints).toEqual([]);
 });
 
-/** A click on each of these places of a sound of two seconds, in seconds; louder from one to the next. */
-const clicksAt = (places: readonly number[]): Float32Array => {
-  const samples = new Float32Array(96_000);
-  places.forEach((at, i) =>
-    samples.set(
-      click().map((each) => (each * (i + 1)) / places.length),
-      at * 48_000,
-    ),
-  );
-  return samples;
-};
-
-test('the contact is picked on the waveform, silence is shown before it goes, levels are seen while it plays', async () => {
-  const { page, complaints } = await visit();
-  await bringIn(page, await numbered(48, 1));
-  await bringInSounds(page, [wav('knocks.wav', clicksAt([0.5, 1, 1.25]))]);
-  await page.keyboard.press('Home');
-  await page.getByRole('button', { name: 'Lay knocks.wav in at the playhead' }).click();
-  const panel = page.getByRole('region', { name: 'Chosen cues' });
-  await page.locator('[data-attack]').first().click();
-  await page.getByRole('combobox', { name: 'Contact', exact: true }).waitFor();
-  expect(
-    await page
-      .getByRole('combobox', { name: 'Contact', exact: true })
-      .locator('option:checked')
-      .textContent(),
-  ).toMatch(/^attack 1,/);
-  await goTo(page, 24);
-  await page.keyboard.press('t');
-  // The first knock, half a second in, on frame 25: one second.
-  expect((await cueTimes(page)).map((each) => Math.round(each * 100))).toEqual([50, 250]);
-
-  await panel.getByRole('button', { name: 'Cut silence off both ends' }).click();
-  const question = page.getByRole('group', { name: 'What will change' });
-  await expect
-    .poll(() => question.textContent())
-    .toMatch(/knocks\.wav: 0\.4\d s in front, 0\.6\d s behind.*Nothing of the file is lost/);
-  await question.getByRole('button', { name: 'Leave it' }).click();
-  expect((await cueTimes(page)).map((each) => Math.round(each * 100))).toEqual([50, 250]);
-  await panel.getByRole('button', { name: 'Cut silence off both ends' }).click();
-  await question.getByRole('button', { name: 'Do it' }).click();
-  const [from, to] = await cueTimes(page);
-  expect(from).toBeGreaterThan(0.9);
-  expect(from).toBeLessThan(1);
-  expect(to).toBeLessThan(2);
-
-  await page.getByRole('button', { name: 'Mix', exact: true }).click();
-  await page.keyboard.press('Home');
-  await page.keyboard.press('Space');
-  await expect
-    .poll(() => page.getByLabel('Loudness while it plays').textContent(), { timeout: 20_000 })
-    .toMatch(/Momentary.*LUFS.*Short-term.*Since play began−\d+\.\d LUFS.*True peak.*dBTP/);
-  await page.keyboard.press('Space');
-  expect(complaints).toEqual([]);
-});
-
 /** Keeps what was sent to the loudspeaker for the last run: its left side, one part behind the other. */
 const TAP_SPEAKER = `
   let sent = [];
@@ -398,63 +227,11 @@ test('at other speeds the sound goes as fast as the picture, and the picture as 
     // Two seconds of film; what the browser needs to begin and to be asked comes on top.
     expect(seconds).toBeGreaterThan(2 / speed - 0.1);
     expect(seconds).toBeLessThan(2 / speed + 3);
-    expect((await counter(page)).frame).toBe(48);
+    await expect.poll(async () => (await counter(page)).frame).toBe(48);
     const sent = Float32Array.from(await page.evaluate<number[]>('globalThis.lastRun'));
     expect(sent.length).toBe(96_000 / speed);
     expect(pulses(sent).map((at) => Math.round(at * speed) - PULSE)).toEqual([24_000, 48_000, 60_000]);
   }
-  expect(complaints).toEqual([]);
-});
-
-test('the beat of a music is found; poses are put on it, shown first; it is tapped too', async () => {
-  const { page, complaints } = await visit();
-  await bringIn(page, await numbered(24, 1));
-  const beats = Float32Array.from({ length: 48_000 * 12 }, (_, i) => {
-    const into = i % 24_000;
-    return into < 4800 ? 0.6 * Math.exp(-into / 1200) * Math.sin(into * 0.012) : 0.001 * Math.sin(i * i);
-  });
-  await bringInSounds(page, [wav('march.wav', beats)]);
-  await page.keyboard.press('Home');
-  await page.getByRole('button', { name: 'Lay march.wav in at the playhead' }).click();
-  await page.getByRole('combobox', { name: 'Lane' }).selectOption('Music');
-  await page.getByRole('button', { name: 'Beat', exact: true }).click();
-  await page.getByRole('button', { name: 'Find the beat' }).click();
-  await expect.poll(() => page.getByRole('textbox', { name: 'Tempo' }).inputValue()).toBe('120');
-  await expect
-    .poll(() => page.getByTestId('frames-to-beat').textContent())
-    .toBe('12 frames to the beat, exactly.');
-  await page.getByRole('textbox', { name: 'First beat' }).fill('0');
-  await page.keyboard.press('Enter');
-  // A film of two seconds: its beats, the one at its start as the first of a bar.
-  await expect
-    .poll(() =>
-      page
-        .getByTestId('beats')
-        .locator('path')
-        .evaluateAll((all) => all.map((each) => each.getAttribute('data-count'))),
-    )
-    .toEqual(['3', '1']);
-
-  await tickets(page).nth(0).click();
-  await tickets(page)
-    .nth(3)
-    .click({ modifiers: ['Shift'] });
-  await page.getByRole('button', { name: 'Put 4 chosen poses on the beat' }).click();
-  const question = page.getByRole('group', { name: 'What will change' });
-  await expect
-    .poll(() => question.textContent())
-    .toMatch(/Pose 1: 2 to 12 frames.*Pose 4: 2 to 12 frames.*The film: 88 frames/);
-  await question.getByRole('button', { name: 'Do it' }).click();
-  expect((await counter(page)).frames).toBe(88);
-
-  for (let i = 0; i < 5; i++) {
-    await page.keyboard.press('n');
-    await page.waitForTimeout(400);
-  }
-  await page.getByRole('button', { name: /^Take 1\d\d/ }).click();
-  await expect
-    .poll(async () => Number(await page.getByRole('textbox', { name: 'Tempo' }).inputValue()))
-    .toBeLessThan(152);
   expect(complaints).toEqual([]);
 });
 

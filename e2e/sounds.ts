@@ -121,3 +121,21 @@ export async function goTo(page: Page, frame: number): Promise<void> {
   await page.keyboard.press('Home');
   for (let i = 0; i < frame; i++) await page.keyboard.press('ArrowRight');
 }
+
+/** A click on each of these places of a sound of two seconds, in seconds; louder from one to the next. */
+export const clicksAt = (places: readonly number[]): Float32Array => {
+  const samples = new Float32Array(96_000);
+  places.forEach((at, i) =>
+    samples.set(
+      click().map((each) => (each * (i + 1)) / places.length),
+      at * 48_000,
+    ),
+  );
+  return samples;
+};
+
+/** Seconds at which the chosen cue begins and ends. */
+export const cueTimes = async (page: Page): Promise<number[]> =>
+  [...((await page.getByTestId('cue-facts').textContent()) ?? '').matchAll(/([\d.]+) s/g)].map(
+    ([, seconds]) => Number(seconds),
+  );

@@ -221,7 +221,7 @@ test('what is chosen together is told apart: a video among photos, two film file
     .toMatch(
       /That is more than a film can hold: a pose would be held for [\d,]+ frames\. Nothing was changed\./,
     );
-  expect((await counter(page)).frames).toBe(6);
+  await expect.poll(async () => (await counter(page)).frames).toBe(6);
 
   const films = await Promise.all(
     [2, 3].map(async (count) => filmOfPhotos(material.photos.slice(0, count), 400)),
@@ -237,7 +237,7 @@ test('what is chosen together is told apart: a video among photos, two film file
   );
   await page.getByRole('button', { name: 'Open it as a second film' }).click();
   await expect.poll(() => notes(page)).toContain('2 film files were read; the films stand under Films.');
-  expect((await counter(page)).frames).toBe(6);
+  await expect.poll(async () => (await counter(page)).frames).toBe(6);
 });
 
 test('a folder of folders comes in folder by folder, each a scene', async () => {

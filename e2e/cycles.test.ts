@@ -1,0 +1,73 @@
+import { expect, test } from 'vitest';
+import { bringIn, isKept, tickets, useBrowser, useSharedFilm } from './browser';
+import { numbered } from './photos';
+import { choose, strip, type } from './strip';
+
+const { visit } = useBrowser();
+const fivePoses = useSharedFilm(visit, async (page) => bringIn(page, await numbered(5, 1)));
+
+test('chosen poses become a cycle: again, there and back, with the poses at its ends twice', async () => {
+  const { page, complaints } = await fivePoses();
+  await choose(page, 1, 3);
+  await page.keyboard.press('c');
+  await expect.poll(() => strip(page)).toBe('1×2 2×2 3×2 4×2 (2×2) (3×2) (4×2) 5×2');
+  await page.getByRole('combobox', { name: 'Goes' }).selectOption('there and back');
+  await expect.poll(() => strip(page)).toBe('1×2 2×2 3×2 4×2 (3×2) (2×2) (3×2) (4×2) (3×2) 5×2');
+  await type(page, 'Times', '1');
+  await page.getByRole('checkbox', { name: 'Show the poses at the ends twice' }).check();
+  await expect.poll(() => strip(page)).toBe('1×2 2×2 3×2 4×2 (4×2) (3×2) (2×2) 5×2');
+  expect(complaints).toEqual([]);
+});
+
+test('a hold that is set in one pass is set in all; a pass that is taken out is changed by itself', async () => {
+  const { page, complaints } = await fivePoses();
+  await choose(page, 1, 3);
+  await page.keyboard.press('c');
+  await tickets(page).nth(4).click();
+  await page.keyboard.press('5');
+  await expect.poll(() => strip(page)).toBe('1×2 2×5 3×2 4×2 (2×5) (3×2) (4×2) 5×2');
+  await type(page, 'Times', '3');
+  await tickets(page).nth(5).click();
+  await page.getByRole('button', { name: 'Take out pass 2' }).click();
+  await tickets(page).nth(5).click();
+  await page.keyboard.press('Delete');
+  await expect.poll(() => strip(page)).toBe('1×2 2×5 3×2 4×2 2×5 4×2 2×5 3×2 4×2 5×2');
+  expect(complaints).toEqual([]);
+});
+
+test('a cycle that is unrolled leaves poses of their own', async () => {
+  const { page, complaints } = await fivePoses();
+  await choose(page, 1, 3);
+  await page.keyboard.press('c');
+  await choose(page, 1, 3);
+  await page.keyboard.press('Shift+C');
+  await expect.poll(() => strip(page)).toBe('1×2 2×2 3×2 4×2 2×2 3×2 4×2 5×2');
+  await tickets(page).nth(4).click();
+  await page.keyboard.press('7');
+  await expect.poll(() => strip(page)).toBe('1×2 2×2 3×2 4×2 2×7 3×2 4×2 5×2');
+  expect(complaints).toEqual([]);
+});
+
+test('the list of what was done survives a reload, and leads back and forth', async () => {
+  const { page, complaints } = await fivePoses();
+  await choose(page, 1, 3);
+  await page.keyboard.press('c');
+  await tickets(page).nth(0).click();
+  await page.keyboard.press('Delete');
+  await choose(page, 0, 2);
+  await page.keyboard.press('Shift+C');
+  await page.getByRole('button', { name: 'Done', exact: true }).click();
+  const list = page.getByRole('region', { name: 'What was done' }).getByRole('listitem');
+  await expect
+    .poll(async () => (await list.allTextContents()).filter(Boolean).slice(-3))
+    .toEqual(['Cycle of 3 poses made', '1 pose deleted', 'Cycle unrolled to 6 poses']);
+  await isKept(page);
+  await page.reload();
+  await page.getByTestId('counter').waitFor();
+  await page.getByRole('button', { name: 'Done', exact: true }).click();
+  await page.getByRole('button', { name: 'Cycle of 3 poses made' }).click();
+  await expect.poll(() => strip(page)).toBe('1×2 2×2 3×2 4×2 (2×2) (3×2) (4×2) 5×2');
+  await page.getByRole('button', { name: 'Cycle unrolled to 6 poses' }).click();
+  await expect.poll(() => strip(page)).toBe('2×2 3×2 4×2 2×2 3×2 4×2 5×2');
+  expect(complaints).toEqual([]);
+});

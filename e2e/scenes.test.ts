@@ -1,0 +1,106 @@
+import type { Locator, Page } from 'playwright-core';
+import { expect, test } from 'vitest';
+import { bringIn, counter, tickets, useBrowser, useSharedFilm } from './browser';
+import { numbered } from './photos';
+import { strip, type } from './strip';
+
+const { visit } = useBrowser();
+/** Poses 1 to 4 in Scene 1, 5 and 6 in a scene of its own. */
+const twoScenes = useSharedFilm(visit, async (page) => {
+  await bringIn(page, await numbered(6, 1));
+  await tickets(page).nth(4).click();
+  await page.keyboard.press('s');
+  await type(page, 'Name of the scene', 'Booth');
+});
+
+const scenes = (page: Page): Locator => page.getByRole('navigation', { name: 'Scenes' });
+const scene = (page: Page, name: string): Locator =>
+  scenes(page).getByRole('button', { name: new RegExp(`^${name}`) });
+const press = (page: Page, name: string): Promise<void> => scenes(page).getByRole('button', { name }).click();
+
+test('a scene that is parted has its own name, colour and length', async () => {
+  const { page, complaints } = await twoScenes();
+  const listed = async (): Promise<string[]> =>
+    (
+      await scenes(page)
+        .getByRole('listitem')
+        .evaluateAll((all) => all.map((each) => each.querySelector('button')?.textContent ?? ''))
+    ).map((words) => words.replace(/(\d) photos?$/, ' $1'));
+  await expect.poll(listed).toEqual(['Scene 10 s 8 f 4', 'Booth0 s 4 f 2']);
+  await scene(page, 'Booth').click();
+  await press(page, 'plum');
+  await expect
+    .poll(() => scenes(page).getByRole('button', { name: 'plum' }).getAttribute('aria-pressed'))
+    .toBe('true');
+  expect(complaints).toEqual([]);
+});
+
+test('scenes are moved by a button, and by dragging', async () => {
+  const { page, complaints } = await twoScenes();
+  await scene(page, 'Booth').click();
+  await press(page, 'Scene earlier');
+  await expect.poll(() => strip(page)).toBe('5×2 6×2 1×2 2×2 3×2 4×2');
+  const [upper, lower] = await Promise.all(
+    ['Booth', 'Scene 1'].map((name) => scene(page, name).boundingBox()),
+  );
+  if (!upper || !lower) throw new Error('no scenes');
+  await page.mouse.move(lower.x + 40, lower.y + 20);
+  await page.mouse.down();
+  await page.mouse.move(upper.x + 40, upper.y + 15, { steps: 8 });
+  await page.mouse.up();
+  await expect.poll(() => strip(page)).toBe('1×2 2×2 3×2 4×2 5×2 6×2');
+  expect(complaints).toEqual([]);
+});
+
+test('a scene is copied, set aside, and brought back', async () => {
+  const { page, complaints } = await twoScenes();
+  await scene(page, 'Booth').click();
+  await press(page, 'A copy of the scene behind it');
+  await expect.poll(() => strip(page)).toBe('1×2 2×2 3×2 4×2 5×2 6×2 5×2 6×2');
+  await press(page, 'Set aside');
+  await expect.poll(() => strip(page)).toBe('1×2 2×2 3×2 4×2 5×2 6×2');
+  await scenes(page)
+    .getByRole('button', { name: /^Booth.*set aside/ })
+    .click();
+  await press(page, 'Bring back into the film');
+  await expect.poll(() => strip(page)).toBe('1×2 2×2 3×2 4×2 5×2 6×2 5×2 6×2');
+  expect(complaints).toEqual([]);
+});
+
+test('what lies outside of the in and out points is taken off a scene', async () => {
+  const { page, complaints } = await twoScenes();
+  // In on the second frame of pose 1, out on the first of pose 4.
+  await page.keyboard.press('ArrowRight');
+  await page.keyboard.press('[');
+  for (let i = 0; i < 5; i++) await page.keyboard.press('ArrowRight');
+  await page.keyboard.press(']');
+  await press(page, 'Trim to the in and out points');
+  await expect.poll(() => strip(page)).toBe('1×1 2×2 3×2 4×1 5×2 6×2');
+  expect(complaints).toEqual([]);
+});
+
+test('between its points the film is played round and round, and printed', async () => {
+  const { page, complaints } = await twoScenes();
+  await page.keyboard.press('ArrowDown');
+  await page.keyboard.press('[');
+  const frames: number[] = [];
+  await page.keyboard.press('Space');
+  await expect
+    .poll(
+      async () => {
+        frames.push((await counter(page)).frame);
+        return frames.filter((frame, i) => frame < (frames[i - 1] ?? 0)).length;
+      },
+      { timeout: 15_000, interval: 20 },
+    )
+    .toBeGreaterThan(2);
+  await page.keyboard.press('Space');
+  expect(Math.min(...frames)).toBeGreaterThan(2);
+
+  await page.getByRole('button', { name: 'Print', exact: true }).click();
+  await page.getByRole('combobox', { name: 'Of' }).selectOption('Between the in and out points');
+  await page.getByRole('button', { name: 'Print the film' }).click();
+  await page.getByTestId('proof').waitFor({ timeout: 60_000 });
+  await page.getByText(/10 frames, 320 × 240/).waitFor();
+  expect(complaints).toEqual([]);
+});
