@@ -1,7 +1,8 @@
 /**
  * `npm run bench:picture`: what one picture costs, by its recipe, from decoded pixels: as it is, with light on it, turned by a
  * degree; plain and vector code; against sharp, which resizes the same pixels on one thread. And what a print costs with
- * light on all photos against one without, through the real interface; the middle of three rounds, turn about.
+ * light on all photos against one without, through the real interface; the middle of three rounds, turn about. And the memory
+ * that a picture of 24 megapixels takes.
  */
 import { mkdtemp, rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
@@ -72,6 +73,33 @@ async function pictureCosts(): Promise<void> {
   }
 }
 
+/** The most memory that this process has had, in megabytes. */
+const mostMemory = (): number => process.resourceUsage().maxRSS / 1024;
+
+/** What a picture of 24 megapixels takes beside its source and its result, at most; before anything larger was made. */
+function memoryCosts(): void {
+  const [width, height] = [6000, 4000];
+  const pixels = randomPixels(width, height, 'RGBX', 1);
+  const source = { pixels, orientation: 1 as const };
+  const size = { width, height };
+  const degree = Math.PI / 180;
+  const turn = [Math.cos(degree), Math.sin(degree), -Math.sin(degree), Math.cos(degree), 0, 0] as const;
+  const plain = scaledRecipe(pixels, size);
+  const lit: Recipe = { ...plain, photoSteps: [{ step: 'light', value: 0.7 }] };
+  const result = (width * height * 4) / 2 ** 20;
+  for (const [name, recipe] of [
+    ['with light', lit],
+    ['with light, turned by a degree', { ...lit, geometry: chained(lit.geometry, turn) }],
+  ] as const) {
+    const before = mostMemory();
+    renderPicture(source, recipe, size);
+    const more = mostMemory() - before;
+    console.log(
+      `24 megapixels to 24 megapixels, ${name}: ${more.toFixed(0)} MB more, of which ${result.toFixed(0)} the result`,
+    );
+  }
+}
+
 /** Prints the open film and gives the seconds that it says. */
 async function printSeconds(page: Page): Promise<number> {
   await page.getByRole('button', { name: 'Print', exact: true }).click();
@@ -120,5 +148,6 @@ async function printCosts(): Promise<void> {
   }
 }
 
+memoryCosts();
 await pictureCosts();
 await printCosts();

@@ -27,7 +27,10 @@ export interface PrintPlan {
   readonly frames: number;
 }
 
-/** The plan of a print of a film, or of a part of it, at its own size and rate. */
+/**
+ * The plan of a print of a film, or of a part of it, at its own size and rate.
+ * @throws RangeError where a pose shows a photo that the film does not have.
+ */
 export function planPrint(film: Film, span: Span = { from: 0, to: scheduleOf(film).frames }): PrintPlan {
   const photos = photosById(film);
   const plan = scheduleOf(film);

@@ -30,7 +30,10 @@ export interface ReadBundle {
   readonly ended?: 'unwanted' | 'stopped' | 'full' | 'damaged' | undefined;
 }
 
-/** Reads a `.kermis` file as it streams in: the film first, then its originals, which are kept as they come. */
+/**
+ * Reads a `.kermis` file as it streams in: the film first, then its originals, which are kept as they come. Never throws; what
+ * is wrong with the file comes back in sentences.
+ */
 export async function readBundleFile(
   stream: ReadableStream<Uint8Array>,
   { name, signal, onFilm, onProgress }: ReadBundleOptions,

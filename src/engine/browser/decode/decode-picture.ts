@@ -83,6 +83,7 @@ async function pixelsOf(frame: VideoFrame): Promise<Pixels> {
 /**
  * Decodes a picture whole, in RGB, as its file stores it. A video frame straight from the decoder would hold a JPEG's halved colours as
  * they are, and widen them more coarsely than JPEG decoders do.
+ * @throws where the browser cannot decode it.
  */
 export async function decodeWhole(file: Blob): Promise<Pixels> {
   const bitmap = await createImageBitmap(file, { imageOrientation: 'none' });

@@ -5,7 +5,10 @@ import { readSource } from '../../print/read-source';
 import { decodePicture } from '../decode/decode-picture';
 import { storedOriginals } from '../store/stored-originals';
 
-/** A photo as the film shows it, at the film's size, as PNG (ISO/IEC 15948) with 8 bits a channel. */
+/**
+ * A photo as the film shows it, at the film's size, as PNG (ISO/IEC 15948) with 8 bits a channel.
+ * @throws where the photo is not kept or cannot be decoded.
+ */
 export async function filmPicture(photo: Photo, settings: FilmSettings): Promise<Blob> {
   const recipe = filmRecipe(photo, settings);
   const ports = { originals: storedOriginals, decode: decodePicture };

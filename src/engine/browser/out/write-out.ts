@@ -50,7 +50,10 @@ declare global {
   }): Promise<FileSystemDirectoryHandle>;
 }
 
-/** Lets the person pick a folder; undefined where they did not. Needs a click or a key that was just pressed. */
+/**
+ * Lets the person pick a folder; undefined where they did not. Needs a click or a key that was just pressed.
+ * @throws the browser's error where it may not be written to.
+ */
 export async function pickFolder(): Promise<FileSystemDirectoryHandle | undefined> {
   try {
     return await showDirectoryPicker({ mode: 'readwrite' });

@@ -1,4 +1,5 @@
 import { ALL_FORMATS, AudioSampleSink, BlobSource, Input, type AudioSample } from 'mediabunny';
+import { lacksIndex } from '../../../core/formats/lacks-index';
 import { oggEnd } from '../../../core/formats/ogg';
 import { mp3Head } from './mp3-head';
 import { aiffChannels, readAiff } from './read-aiff';
@@ -72,6 +73,8 @@ export async function readSound(file: Blob): Promise<SoundStream> {
   try {
     if (!(await input.canRead())) throw new Error('is not a sound or a video of a kind that Kermis reads');
     const track = await input.getPrimaryAudioTrack();
+    if (!track && (await lacksIndex(file.size, bytes)))
+      throw new Error('is cut off: the part that says what is in it stood at its end, and is missing');
     if (!track) throw new Error('has no sound in it');
     if (!(await track.canDecode()))
       throw new Error(

@@ -49,7 +49,7 @@ let last: { readonly filmId: string; readonly parts: readonly (readonly IntakeRo
 const sameRows = (a: readonly IntakeRow[] | undefined, b: readonly IntakeRow[]): boolean =>
   a?.length === b.length && b.every((row, i) => row === a[i]);
 
-/** Keeps an intake: all of it or nothing. */
+/** Keeps an intake: all of it or nothing. Rejects with the browser's error. */
 export async function keepIntake({ filmId, rows, order, asked }: KeptIntake): Promise<void> {
   const parts = Array.from({ length: Math.ceil(rows.length / IN_PART) }, (_, part) =>
     rows.slice(part * IN_PART, (part + 1) * IN_PART),

@@ -3,7 +3,10 @@ import { heifProfile } from '../../../../core/picture/heif';
 import type { Pixels } from '../../../../core/picture/pixels';
 import { inSrgb, type ForeignPicture } from './foreign-picture';
 
-/** The main picture of a HEIC file, turned as the file says; telephones tag theirs with a wider profile than sRGB. */
+/**
+ * The main picture of a HEIC file, turned as the file says; telephones tag theirs with a wider profile than sRGB.
+ * @throws where it cannot be decoded, with why.
+ */
 export async function decodeHeic(bytes: Uint8Array<ArrayBuffer>): Promise<ForeignPicture> {
   const bitmap = await heicTo({ blob: new Blob([bytes]), type: 'bitmap' });
   try {

@@ -1,7 +1,10 @@
 import LibRaw from 'libraw-wasm';
 import type { Pixels } from '../../../../core/picture/pixels';
 
-/** A camera raw file developed with the camera's own white balance to sRGB, turned as the file says. */
+/**
+ * A camera raw file developed with the camera's own white balance to sRGB, turned as the file says.
+ * @throws where it cannot be developed.
+ */
 export async function decodeRaw(bytes: Uint8Array<ArrayBuffer>): Promise<Pixels> {
   const raw = new LibRaw();
   try {

@@ -21,7 +21,10 @@ function lightOfInks(inks: ArrayLike<number>, samples: number, pixels: number): 
   return light;
 }
 
-/** The first page of a TIFF at 8 bits a channel, as it is stored; in sRGB where its profile can be used. */
+/**
+ * The first page of a TIFF at 8 bits a channel, as it is stored; in sRGB where its profile can be used.
+ * @throws where it cannot be decoded, with why.
+ */
 export async function decodeTiff(bytes: Uint8Array<ArrayBuffer>): Promise<ForeignPicture> {
   const buffer = bytes.buffer.slice(bytes.byteOffset, bytes.byteOffset + bytes.byteLength);
   const fault = tiffFault(bytes);
