@@ -19,7 +19,7 @@ import {
   useBrowser,
 } from './browser';
 import { jpeg, numbered, picture } from './photos';
-import { click, wavOfFloats } from './sounds';
+import { bringInSounds, click, wavOfFloats } from './sounds';
 
 const { visit } = useBrowser();
 
@@ -453,4 +453,38 @@ test('a part of the app that cannot be loaded is named in a sentence, and its jo
   await page.getByLabel('Hold', { exact: true }).fill('5');
   await page.getByLabel('Hold', { exact: true }).press('Enter');
   await expect.poll(async () => (await counter(page)).frames).toBe(9);
+});
+
+test('without the part that mixes a film plays silently, and without the one that looks through the stores it opens; both are said', async () => {
+  const { page } = await visit();
+  await bringIn(page, await numbered(12, 1));
+  await bringInSounds(page, [wavOfFloats('bell.wav', click())]);
+  await page.keyboard.press('Home');
+  await page.getByRole('button', { name: 'Lay bell.wav in at the playhead' }).click();
+  await isKept(page);
+  await page.route(/(mix|check)\.worker.*\.js/, (route) => route.abort());
+  await page.reload();
+  await expect
+    .poll(() => notes(page))
+    .toContain('The part of Kermis that is to look through the stores could not be started or broke off');
+  await page.getByRole('button', { name: 'Put the notes away' }).click();
+  await page.keyboard.press('Space');
+  await expect
+    .poll(() => notes(page))
+    .toMatch(/The film plays without sound: .*that is to mix the sound could not be started/);
+  await expect.poll(async () => (await counter(page)).frame).toBeGreaterThan(1);
+});
+
+test('without the part that reads photos each is named as left out, and the film stays as it is', async () => {
+  const { page } = await visit();
+  await bringIn(page, await numbered(3, 1));
+  await page.reload();
+  await page.getByTestId('counter').waitFor();
+  await page.route(/photo\.worker.*\.js/, (route) => route.abort());
+  await page.getByRole('button', { name: 'Sort', exact: true }).click();
+  await page.getByTestId('choose-photos').setInputFiles(await numbered(2, 4));
+  await expect
+    .poll(async () => (await tableRows(page)).join('\n'))
+    .toMatch(/PICT4\.JPG: .*left out[\s\S]*PICT5\.JPG: .*left out/);
+  await expect.poll(async () => (await counter(page)).frames).toBe(6);
 });

@@ -28,8 +28,11 @@ export interface Collection<E> {
 }
 
 /** Of a value those keys that `like` has, undefined where the value has none. */
-export const pick = <T extends object>(value: T, like: object): Partial<T> =>
-  Object.fromEntries(Object.keys(like).map((key) => [key, value[key as keyof T]])) as Partial<T>;
+export function pick<T extends object>(value: T, like: object): Partial<T> {
+  const picked: Partial<T> = {};
+  for (const key of Object.keys(like) as (keyof T)[]) picked[key] = value[key];
+  return picked;
+}
 
 const mark = Joi.string().pattern(/^[\w-]{1,64}$/);
 const id = mark.required();

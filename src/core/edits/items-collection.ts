@@ -1,10 +1,20 @@
 import type { Film, Item } from '../film/film';
-import { byParent, isCycle, mapLists, mapScenes, mapShared, placesOf, type ItemPlace } from '../film/items';
+import {
+  byParent,
+  eachItem,
+  isCycle,
+  mapLists,
+  mapScenes,
+  mapShared,
+  placesOf,
+  type ItemPlace,
+} from '../film/items';
 import { pick, type Collection } from './collection';
 import type { ListEdit, MoveEdit, PatchEdit } from './edit';
 import { placedAt } from './splice';
 
 type ItemsEdit = ListEdit<'items'>;
+type Patch = PatchEdit<'items'>['patches'][number];
 
 /** What is placed may itself be a place for other things that are placed. */
 function placeItems(film: Film, places: readonly ItemPlace[]): Film {
@@ -56,13 +66,21 @@ function moveItems(film: Film, { moves }: MoveEdit<'items'>): Film {
   return placeItems(without, places);
 }
 
+function patchesById(patches: readonly Patch[]): ReadonlyMap<string, Patch['patch']> {
+  const byId = new Map<string, Patch['patch']>();
+  for (const { id, patch } of patches) byId.set(id, patch);
+  return byId;
+}
+
 function patchItems(film: Film, { patches }: PatchEdit<'items'>): Film {
-  const wanted = new Map(patches.map(({ id, patch }) => [id, patch]));
+  const wanted = patchesById(patches);
   const changed = (item: Item): Item => {
-    const patch: object | undefined = wanted.get(item.id);
+    const patch: Partial<Item> | undefined = wanted.get(item.id);
     if (!patch) return item;
-    const same = Object.entries(patch).every(([key, value]) => item[key as keyof Item] === value);
-    return same ? item : { ...item, ...patch };
+    // Often thousands: nothing is made for those that stay.
+    for (const key in patch)
+      if (item[key as keyof Item] !== patch[key as keyof Item]) return { ...item, ...patch };
+    return item;
   };
   return mapScenes(film, (scene) => mapLists(scene.items, scene.id, (items) => mapShared(items, changed)));
 }
@@ -99,11 +117,13 @@ export const itemsCollection: Pick<Collection<ItemsEdit>, 'apply' | 'invert'> = 
         };
       }
       case 'patch': {
-        const wanted = new Map(edit.patches.map(({ id, patch }) => [id, patch]));
-        const patches = placesOf(film, wanted.keys(), true).map(({ item }) => ({
-          id: item.id,
-          patch: pick(item, wanted.get(item.id) ?? {}),
-        }));
+        const wanted = patchesById(edit.patches);
+        const patches: Patch[] = [];
+        for (const { items } of film.scenes)
+          eachItem(items, (item) => {
+            const patch = wanted.get(item.id);
+            if (patch) patches.push({ id: item.id, patch: pick(item, patch) });
+          });
         return { ...edit, patches };
       }
     }

@@ -8,6 +8,14 @@ export const posesIn = (items: readonly Item[]): readonly Pose[] =>
     ? items.flatMap((item) => (isCycle(item) ? posesIn(item.items) : [item]))
     : (items as readonly Pose[]);
 
+/** Visits all items, cycles before what is in them. */
+export function eachItem(items: readonly Item[], visit: (item: Item) => void): void {
+  for (const item of items) {
+    visit(item);
+    if (isCycle(item)) eachItem(item.items, visit);
+  }
+}
+
 /** How many cycles there are among items, those within cycles too. */
 export const cyclesIn = (items: readonly Item[]): number =>
   items.reduce((sum, item) => sum + (isCycle(item) ? 1 + cyclesIn(item.items) : 0), 0);
@@ -17,8 +25,13 @@ export const posesOf = (film: Film): readonly Pose[] => film.scenes.flatMap((sce
 
 /** The same list where nothing in it changes. */
 export function mapShared<T>(list: readonly T[], change: (item: T) => T): readonly T[] {
-  const next = list.map(change);
-  return next.every((item, i) => item === list[i]) ? list : next;
+  let next: T[] | undefined;
+  for (let i = 0; i < list.length; i++) {
+    const item = list[i] as T;
+    const changed = change(item);
+    if (changed !== item) (next ??= list.slice())[i] = changed;
+  }
+  return next ?? list;
 }
 
 const withItems = <T extends { readonly items: readonly Item[] }>(parent: T, items: readonly Item[]): T =>

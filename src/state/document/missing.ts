@@ -123,6 +123,12 @@ function tellLostSounds(film: Film, silent: readonly string[], files: readonly s
     );
 }
 
+/** What of a film is gone from the stores; undefined where they cannot be looked through, which is said. */
+const lostOf = (film: Film): Promise<Lost | undefined> =>
+  checkFilm(film)
+    .catch(sayFault)
+    .catch((): undefined => undefined);
+
 /**
  * Looks whether all that the open film needs is in this browser: what can be made again is, and what cannot is marked and
  * said, unless it is asked `quietly`.
@@ -130,9 +136,7 @@ function tellLostSounds(film: Film, silent: readonly string[], files: readonly s
 export async function checkStores(filmId: string, quietly = false): Promise<void> {
   const film = openFilm();
   if (film?.id !== filmId) return;
-  const lost = await checkFilm(film)
-    .catch(sayFault)
-    .catch((): Lost | undefined => undefined);
+  const lost = await lostOf(film);
   if (!lost || openFilm()?.id !== filmId) return;
   useMissing.setState({ photos: new Set(lost.photos), sounds: new Set(lost.samples) });
   // Another tab that writes the film does it.
@@ -152,7 +156,7 @@ export async function checkAgain(): Promise<void> {
   const film = openFilm();
   const { photos, sounds } = useMissing.getState();
   if (!film || photos.size + sounds.size === 0) return;
-  const lost = await checkFilm(film).catch((): Lost | undefined => undefined);
+  const lost = await lostOf(film);
   if (!lost || openFilm()?.id !== film.id) return;
   const back = photos.size + sounds.size - lost.photos.length - lost.samples.length;
   useMissing.setState(({ remade }) => ({
