@@ -34,7 +34,25 @@ function pair(at: usize, weights: usize): v128 {
 /** A row to the target's width. Taps come in pairs. */
 export function across(row: usize, first: usize, weights: usize, taps: i32, count: i32, out: usize): void {
   const half = i32x4.splat(1 << (ACROSS_SHIFT - 1));
-  for (let x: i32 = 0; x < count; x++) {
+  const bytes = (<usize>taps) << 1;
+  let x: i32 = 0;
+  // Two pixels side by side: neither waits for the sum of the other.
+  for (; x < count - 1; x += 2) {
+    let at = row + ((<usize>load<i32>(first + ((<usize>x) << 2))) << 3);
+    let next = row + ((<usize>load<i32>(first + ((<usize>(x + 1)) << 2))) << 3);
+    let sum = half;
+    let other = half;
+    for (const stop = weights + bytes; weights < stop; weights += 4) {
+      sum = i32x4.add(sum, pair(at, weights));
+      other = i32x4.add(other, pair(next, weights + bytes));
+      at += 16;
+      next += 16;
+    }
+    weights += bytes;
+    v128.store(out, i16x8.narrow_i32x4_s(i32x4.shr_s(sum, ACROSS_SHIFT), i32x4.shr_s(other, ACROSS_SHIFT)));
+    out += 16;
+  }
+  for (; x < count; x++) {
     let at = row + ((<usize>load<i32>(first + ((<usize>x) << 2))) << 3);
     let sum = half;
     for (let k: i32 = 0; k < taps; k += 2) {
@@ -51,12 +69,19 @@ export function across(row: usize, first: usize, weights: usize, taps: i32, coun
 /** Rows of a ring to one line, two pixels at a time. Taps come in pairs. */
 export function down(ring: usize, length: i32, rows: i32, top: i32, weights: usize, taps: i32, out: usize): void {
   const bytes = (<usize>length) << 1;
+  const start = ring + <usize>(top % rows) * bytes;
+  const end = ring + <usize>rows * bytes;
   for (let i: usize = 0; i < bytes; i += 16) {
     let low = i32x4.splat(0);
     let high = i32x4.splat(0);
+    let row = start;
     for (let k: i32 = 0; k < taps; k += 2) {
-      const a = v128.load(ring + <usize>((top + k) % rows) * bytes + i);
-      const b = v128.load(ring + <usize>((top + k + 1) % rows) * bytes + i);
+      const a = v128.load(row + i);
+      row += bytes;
+      if (row == end) row = ring;
+      const b = v128.load(row + i);
+      row += bytes;
+      if (row == end) row = ring;
       const w = v128.load32_splat(weights + ((<usize>k) << 1));
       low = i32x4.add(low, i32x4.dot_i16x8_s(v128.shuffle<i16>(a, b, 0, 8, 1, 9, 2, 10, 3, 11), w));
       high = i32x4.add(high, i32x4.dot_i16x8_s(v128.shuffle<i16>(a, b, 4, 12, 5, 13, 6, 14, 7, 15), w));

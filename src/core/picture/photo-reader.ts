@@ -89,9 +89,10 @@ export class PhotoReader {
     const numbers = this.#tile();
     const data = numbers.subarray(0, width * height * 4);
     this.#code.widen(bytes, width * height, this.#swap, this.isOpaque, data);
-    const place: Affine = chained([1, 0, 0, 1, x, y], this.#toPhoto);
-    const tile: Tile = { data, width, height, place };
-    for (const { step, value } of this.#steps) this.#code.step(STEPS[step], tile, value);
+    if (this.#steps.length > 0) {
+      const tile: Tile = { data, width, height, place: chained([1, 0, 0, 1, x, y], this.#toPhoto) };
+      for (const { step, value } of this.#steps) this.#code.step(STEPS[step], tile, value);
+    }
     if (!this.isOpaque) premultiply(data);
     return numbers;
   }

@@ -10,7 +10,7 @@ import { spanToPlay } from './span-to-play';
 /** How long a player waits for its first picture before it starts without, in milliseconds. */
 const PATIENCE = 1000;
 /** How many pictures it would like to have before it starts, and how long it waits for those, in milliseconds. */
-const HEAD_START = 8;
+const HEAD_START = 5;
 const HEAD_START_PATIENCE = 240;
 /** How late the repaint may come after the time at which it was to begin, in milliseconds. */
 const LATE = 50;
