@@ -486,5 +486,6 @@ test('without the part that reads photos each is named as left out, and the film
   await expect
     .poll(async () => (await tableRows(page)).join('\n'))
     .toMatch(/PICT4\.JPG: .*left out[\s\S]*PICT5\.JPG: .*left out/);
+  await page.getByRole('button', { name: 'Time', exact: true }).click();
   await expect.poll(async () => (await counter(page)).frames).toBe(6);
 });

@@ -19,7 +19,7 @@ const OFF_CENTRE = 0.01;
 const MISSED = 0.05 * SAMPLE_RATE;
 
 /** What is drawn of a sound that is in the store with all of its samples. */
-async function wholeLook(hash: string): Promise<SoundAnalysis | undefined> {
+async function wholeAnalysis(hash: string): Promise<SoundAnalysis | undefined> {
   const analysis = await readAnalysis(hash);
   if (!analysis) return undefined;
   const pieces = await Promise.all(pieceKeys(hash, analysis.samples).map((key) => soundPieces.getItem(key)));
@@ -56,7 +56,7 @@ async function keepCentred(
     const { channels, sampleRate, seconds } = stream;
     const keep = (means?: readonly number[]): Promise<Kept> =>
       keepSamples(hash, stream, (done) => onSeconds(done, seconds), means);
-    const known = await wholeLook(hash);
+    const known = await wholeAnalysis(hash);
     let kept = known ? { samples: known.samples, bad: 0, cut: false, means: [] } : await keep();
     const off = Math.max(0, ...kept.means.map(Math.abs));
     if (off > OFF_CENTRE) {

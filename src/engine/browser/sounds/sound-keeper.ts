@@ -17,7 +17,7 @@ export class SoundKeeper {
   /** Used again for each part: what is thrown away is not collected as fast as parts come. */
   #mono = new Float32Array(0);
   readonly #rises = new RiseFinder();
-  readonly #bursts = new SpeechFinder();
+  readonly #speech = new SpeechFinder();
   /** Samples that were taken. */
   samples = 0;
 
@@ -34,7 +34,7 @@ export class SoundKeeper {
     if (this.#mono.length < length) this.#mono = new Float32Array(length);
     const mono = toMono(part, this.#mono);
     this.#rises.push(mono);
-    this.#bursts.push(mono);
+    this.#speech.push(mono);
     for (let at = 0; at < length;) {
       const count = Math.min(length - at, PIECE - this.#into);
       this.#piece.forEach((samples, c) =>
@@ -60,7 +60,7 @@ export class SoundKeeper {
     const analysis: SoundAnalysis = {
       peaks: this.#peaks.finish(),
       onsets,
-      speech: this.#bursts.finish(),
+      speech: this.#speech.finish(),
       samples: this.samples,
     };
     await soundAnalyses.setItem(this.#hash, analysis);
