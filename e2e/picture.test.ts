@@ -139,6 +139,12 @@ test('light that is typed for photos is seen on the picture, the tickets, the PN
   await expect
     .poll(() => page.getByRole('alert').textContent())
     .toContain('Light can be from −4 to +4 stops, not 9.');
+  // Of much that is pasted the sentence names the beginning.
+  await field.fill('light '.repeat(150).trim());
+  await field.press('Enter');
+  await expect
+    .poll(() => page.getByRole('alert').textContent())
+    .toMatch(/^“(light ){10}…” is not a number of stops\. .*Still 0\.$/);
   await field.fill('+1');
   await field.press('Enter');
   const brighter = lit(grey, 1);

@@ -4,6 +4,12 @@ import styles from './field.module.css';
 
 /** Letters that a field takes: no name in a film is longer. */
 const LONGEST_TYPED = 1000;
+/** So much of what was typed is named in a sentence about it. */
+const LONGEST_NAMED = 60;
+
+/** A problem that names what was typed, with the beginning of it where it is long. */
+const shortened = (problem: string, typed: string): string =>
+  typed.length <= LONGEST_NAMED ? problem : problem.replace(typed, `${typed.slice(0, LONGEST_NAMED)}…`);
 
 interface TypedFieldProps<T> {
   readonly label: string;
@@ -34,7 +40,7 @@ export function TypedField<T>(props: TypedFieldProps<T>) {
   const commit = (): void => {
     if (typed === text) return setDraft(undefined);
     const outcome = parse(typed);
-    setDraft(outcome.ok ? undefined : { ...current, problem: outcome.problem });
+    setDraft(outcome.ok ? undefined : { ...current, problem: shortened(outcome.problem, typed) });
     if (outcome.ok) onCommit(outcome.value);
   };
 

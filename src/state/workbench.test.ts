@@ -2,7 +2,7 @@ import { expect, test } from 'vitest';
 import type { Film } from '../core/film/film';
 import { startHistory } from '../core/edits/history';
 import { filmWith } from '../core/film/random-films';
-import { followDocument, openFilm, setDocument } from './document/document';
+import { subscribeToDocument, openFilm, setDocument } from './document/document';
 import { setTitle, undoEdit } from './document/edit-film';
 import { chooseAll } from './selection/choose';
 import { selectionNow } from './selection/selection';
@@ -17,7 +17,7 @@ const film = (title: string, photoIds: readonly string[]): Film => ({
 
 test('each workbench has its own film, choice and playhead; who follows a room hears of another one too', () => {
   const heard: (string | undefined)[] = [];
-  const leave = followDocument((now) => heard.push(now.history?.film.title));
+  const leave = subscribeToDocument((now) => heard.push(now.history?.film.title));
   const [one, other] = [createWorkbench(), createWorkbench()];
   enterWorkbench(one);
   setDocument({ history: startHistory(film('One', ['a', 'b'])) });

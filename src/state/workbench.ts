@@ -1,6 +1,7 @@
 import { createDocument, enterDocument } from './document/document';
 import { createSelection, enterSelection } from './selection/selection';
 import { createShell, enterShell } from './shell/shell';
+import { pause } from './transport/play';
 import { createTransport, enterTransport } from './transport/transport';
 
 /** The stores of one place to work at: a tab has one, a test makes as many as it likes. */
@@ -19,8 +20,9 @@ export const createWorkbench = (): Workbench => ({
   shell: createShell(),
 });
 
-/** Goes to a workbench: from here on the functions of `state` and the views work there. The one before stays as it is. */
+/** Goes to a workbench: from here on the functions of `state` and the views work there. What plays is stopped; else the one before stays as it is. */
 export function enterWorkbench({ document, selection, transport, shell }: Workbench): void {
+  pause();
   enterDocument(document);
   enterSelection(selection);
   enterTransport(transport);

@@ -1,9 +1,9 @@
 import { keepFilm, keepLastFilm, keepPlace } from '../../engine/browser/store/film-repository';
 import { isFull } from '../../engine/browser/store/is-full';
 import type { Journal } from '../../engine/browser/store/journal';
-import { documentNow, openFilm, setDocument, followDocument } from './document';
-import { shellNow, followShell } from '../shell/shell';
-import { transportNow, followTransport } from '../transport/transport';
+import { documentNow, openFilm, setDocument, subscribeToDocument } from './document';
+import { shellNow, subscribeToShell } from '../shell/shell';
+import { transportNow, subscribeToTransport } from '../transport/transport';
 
 /** The document is written this long after the last change, and at the latest so long after the first, in milliseconds. */
 const DOCUMENT_DELAY = 250;
@@ -106,7 +106,7 @@ export function startAutosave(): () => void {
     if (moved && openFilm() && placeTimer === undefined) placeTimer = setTimeout(placeNow, PLACE_DELAY);
   };
   const leaves = [
-    followDocument(({ history, canWrite, keeping }, before) => {
+    subscribeToDocument(({ history, canWrite, keeping }, before) => {
       if (!history || history === before.history || !journal || !canWrite) return;
       journal.note(history);
       if (!journal.unwritten) return;
@@ -114,8 +114,10 @@ export function startAutosave(): () => void {
       void keepSteps();
       documentSoon();
     }),
-    followTransport(({ frame, loop }, before) => placeSoon(frame !== before.frame || loop !== before.loop)),
-    followShell(({ stage }, before) => placeSoon(stage !== before.stage)),
+    subscribeToTransport(({ frame, loop }, before) =>
+      placeSoon(frame !== before.frame || loop !== before.loop),
+    ),
+    subscribeToShell(({ stage }, before) => placeSoon(stage !== before.stage)),
   ];
   const flush = (): void => {
     if (documentTimer !== undefined) void saveNow();

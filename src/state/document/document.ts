@@ -1,6 +1,6 @@
 import type { History } from '../../core/edits/history';
 import type { Film } from '../../core/film/film';
-import { createRoom, storeOf } from '../room';
+import { createRoom, storeFactory } from '../room';
 
 /** Whether what was done is kept in this browser. */
 export type Keeping =
@@ -16,7 +16,7 @@ export interface DocumentState {
 }
 
 /** A document without a film. */
-export const createDocument = storeOf<DocumentState>(() => ({
+export const createDocument = storeFactory<DocumentState>(() => ({
   history: undefined,
   keeping: { kind: 'kept' },
   canWrite: true,
@@ -26,7 +26,7 @@ export const {
   now: documentNow,
   set: setDocument,
   use: useDocument,
-  follow: followDocument,
+  subscribe: subscribeToDocument,
   enter: enterDocument,
 } = createRoom(createDocument);
 

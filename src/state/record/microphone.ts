@@ -3,7 +3,7 @@ import { keepDelay, readDelay } from '../../engine/browser/record/microphone-del
 import { listMicrophones, STAND_IN, type Microphone } from '../../engine/browser/record/microphones';
 import { Recorder, type RecorderEvents } from '../../engine/browser/record/recorder';
 import { stopHearing } from '../sound/hear-sound';
-import { tell, followShell } from '../shell/shell';
+import { tell, subscribeToShell } from '../shell/shell';
 
 /** What the microphone does: `counting` is the count-in before a recording, `clapping` the clap test. */
 type Doing = 'closed' | 'opening' | 'open' | 'counting' | 'recording' | 'clapping';
@@ -157,6 +157,6 @@ export function setDelay(delay: number): void {
 }
 
 // Who leaves the film, or stops it, stops the recording.
-followShell((now, before) => {
+subscribeToShell((now, before) => {
   if (now.phase !== before.phase && recorder) void closeMicrophone();
 });

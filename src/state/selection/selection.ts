@@ -1,4 +1,4 @@
-import { createRoom, storeOf } from '../room';
+import { createRoom, storeFactory } from '../room';
 
 /** What is chosen. */
 export interface SelectionState {
@@ -13,7 +13,7 @@ export interface SelectionState {
 }
 
 /** A selection of nothing. */
-export const createSelection = storeOf<SelectionState>(() => ({
+export const createSelection = storeFactory<SelectionState>(() => ({
   chosen: new Set(),
   chosenCues: new Set(),
   anchor: undefined,
@@ -24,6 +24,6 @@ export const {
   now: selectionNow,
   set: setSelection,
   use: useSelection,
-  follow: followSelection,
+  subscribe: subscribeToSelection,
   enter: enterSelection,
 } = createRoom(createSelection);

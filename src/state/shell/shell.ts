@@ -1,5 +1,5 @@
 import type { ImportProgress } from '../../engine/browser/photos/import-photos';
-import { createRoom, storeOf } from '../room';
+import { createRoom, storeFactory } from '../room';
 import { FIRST_STAGE, type Stage } from './stages';
 
 /** What can stand beside the picture: what is chosen, the flags, or what was done. */
@@ -36,7 +36,7 @@ export interface ShellState {
 }
 
 /** A shell that has shown nothing yet. */
-export const createShell = storeOf<ShellState>(() => ({
+export const createShell = storeFactory<ShellState>(() => ({
   phase: 'starting',
   stage: FIRST_STAGE,
   panel: 'poses',
@@ -53,7 +53,7 @@ export const {
   now: shellNow,
   set: setShell,
   use: useShell,
-  follow: followShell,
+  subscribe: subscribeToShell,
   enter: enterShell,
 } = createRoom(createShell);
 

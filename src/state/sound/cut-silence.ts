@@ -9,8 +9,8 @@ import { loudBetween } from '../../core/sound/peaks';
 import { count } from '../../core/time/format';
 import { edit } from '../document/edit-film';
 import { analysisOf } from './sounds';
-import { openFilm, followDocument } from '../document/document';
-import { selectionNow, followSelection } from '../selection/selection';
+import { openFilm, subscribeToDocument } from '../document/document';
+import { selectionNow, subscribeToSelection } from '../selection/selection';
 import { tell } from '../shell/shell';
 
 /** Silence of a cue, in samples of it as it is heard. */
@@ -73,9 +73,9 @@ export function cutSilence(): void {
 }
 
 // What is shown counts for the cues that were chosen, as they were.
-followDocument((now, before) => {
+subscribeToDocument((now, before) => {
   if (now.history?.film !== before.history?.film) leaveSilence();
 });
-followSelection((now, before) => {
+subscribeToSelection((now, before) => {
   if (now.chosenCues !== before.chosenCues) leaveSilence();
 });

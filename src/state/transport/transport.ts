@@ -1,5 +1,5 @@
 import type { Span } from '../../core/film/moments';
-import { createRoom, storeOf } from '../room';
+import { createRoom, storeFactory } from '../room';
 
 /** What playing really does, measured. */
 export interface PlayReport {
@@ -24,7 +24,7 @@ export interface TransportState {
 }
 
 /** A playhead on the first frame, at rest. */
-export const createTransport = storeOf<TransportState>(() => ({
+export const createTransport = storeFactory<TransportState>(() => ({
   frame: 0,
   playing: false,
   loop: true,
@@ -37,6 +37,6 @@ export const {
   now: transportNow,
   set: setTransport,
   use: useTransport,
-  follow: followTransport,
+  subscribe: subscribeToTransport,
   enter: enterTransport,
 } = createRoom(createTransport);

@@ -1,4 +1,4 @@
-import { followTransport } from '../../state/transport/transport';
+import { subscribeToTransport } from '../../state/transport/transport';
 import { useEffect, useEffectEvent, useLayoutEffect, useRef, useState, type RefObject } from 'react';
 import { setShell, shellNow, useShell } from '../../state/shell/shell';
 import { transportNow } from '../../state/transport/transport';
@@ -111,7 +111,7 @@ export function useStripScroll(scroller: RefObject<HTMLDivElement | null>, zoom:
   });
   useEffect(() => {
     follow();
-    return followTransport((now, before) => {
+    return subscribeToTransport((now, before) => {
       if (now.frame !== before.frame && shellNow().zoomFrom === undefined) follow();
     });
   }, []);
