@@ -1,3 +1,4 @@
+import { plainNumbers, withoutThousands } from '../time/plain-numbers';
 import { err, ok, type Result } from '../time/result';
 import { count } from '../time/format';
 import { hoursOf, LONGEST_FILM_HOURS, MOST_PASSES } from '../film/bounds';
@@ -15,7 +16,11 @@ export const ONE_MORE: CycleShape = { times: 2, way: 'forward', endsTwice: false
 
 /** Reads a typed number of passes. */
 export function parsePasses(text: string): Result<number> {
-  const typed = text.trim();
+  const typed = withoutThousands(
+    plainNumbers(text)
+      .replace(/^[x×]\s*/i, '')
+      .replace(/\s*(?:[x×]|times|pass(?:es)?)$/i, ''),
+  );
   if (!/^\d+$/.test(typed))
     return err(`“${text}” is not a number of passes. Type a whole number, such as 3.`);
   const times = Number(typed);

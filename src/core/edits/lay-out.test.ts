@@ -169,6 +169,14 @@ describe('what is noticed', () => {
       'A_4.jpg: 18 % lighter than its neighbours',
       'A_7.jpg: 16 % darker than its neighbours',
     ]);
+    // A run in which every other photo is a fifth lighter or darker is lively, not all wrong; the odd one is told of still.
+    const lively = Array.from(
+      { length: 30 },
+      (_, i) => 100 + ([0, 20, -16, 9, -20][i % 5] ?? 0) + (i === 14 ? 150 : 0),
+    );
+    expect(told(lively.map((each, i) => row(`A_${i + 1}.jpg`, { light: each })))).toEqual([
+      expect.stringMatching(/^A_15\.jpg: \d+ % lighter than its neighbours$/),
+    ]);
     expect(
       told([
         row('A_1.jpg', { takenAt: 5 }),

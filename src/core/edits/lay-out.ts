@@ -17,6 +17,8 @@ export interface LayOut {
   readonly scenesByPause: boolean;
   /** In a film that has poses: each to its place by number, or all behind the last pose. */
   readonly place: 'number' | 'end';
+  /** Hold of each photo's pose in frames; undefined for that of the film's new poses. */
+  readonly hold?: number | undefined;
 }
 
 export const DEFAULT_LAY_OUT: LayOut = {
@@ -82,6 +84,7 @@ export function layOutEdit(
   const usable = rows.filter(isUsable);
   const first = usable[0];
   if (!first) return edited([]);
+  const hold = layOut.hold ?? film.settings.defaultHold;
   const incoming = new Set(usable.map((row) => row.id));
   const photos = usable.map((row) => row.photo);
   const tray = inNumberOrder([...film.photos, ...photos], pathOf);
@@ -93,11 +96,15 @@ export function layOutEdit(
     },
   ];
   if (film.photos.length === 0)
-    edits.push({ kind: 'patch', of: 'settings', patch: filmSizeFrom(first.photo, 1080) });
+    edits.push({
+      kind: 'patch',
+      of: 'settings',
+      patch: { ...filmSizeFrom(first.photo, 1080), defaultHold: hold },
+    });
   // Folders that the film does not know yet are scenes of their own, also where the rest goes to its place by number.
   const folders = new Set(film.photos.map((photo) => photo.folder));
   const isNew = ({ photo }: UsableRow): boolean => photo.folder !== undefined && !folders.has(photo.folder);
-  const groups = groupsOf(usable, layOut, film.settings.defaultHold);
+  const groups = groupsOf(usable, layOut, hold);
   const empty = film.scenes.every((scene) => scene.items.length === 0);
   if (!empty && layOut.place === 'number') {
     const holds = new Map(
@@ -106,7 +113,7 @@ export function layOutEdit(
       ),
     );
     edits.push({ kind: 'insert', of: 'items', places: placesByNumber(film, tray, holds, newId) });
-    const added = groupsOf(usable.filter(isNew), layOut, film.settings.defaultHold);
+    const added = groupsOf(usable.filter(isNew), layOut, hold);
     edits.push(...placeScenes(film, added, newId));
     return edited(edits);
   }

@@ -28,7 +28,9 @@ export function addWordsEdit(
 ): Result<Edit> {
   const words = wordsOf(sound);
   const free = spans.filter(({ from, to }) => !words.some((word) => word.at < to && word.to > from));
-  if (free.length === 0) return err(`No words were found in ${sound.name} that are not marked already.`);
+  if (spans.length === 0)
+    return err(`No words were found in ${sound.name}: nothing in it sounds like speech.`);
+  if (free.length === 0) return err(`All words that were found in ${sound.name} are marked already.`);
   const added = free.map(({ from, to, text }): Word => ({
     id: newId(),
     at: from,

@@ -1,3 +1,4 @@
+import { plainNumbers, withoutThousands } from '../time/plain-numbers';
 import type { Size } from '../picture/size';
 import { err, ok, type Result } from '../time/result';
 
@@ -26,7 +27,7 @@ export function filmSizeFrom({ width, height }: Size, most = 2160): Size {
 
 /** Reads a typed width or height. */
 export function parseSide(text: string): Result<number> {
-  const typed = text.trim();
+  const typed = withoutThousands(plainNumbers(text).replace(/\s*(?:px|pixels?|p)$/i, ''));
   if (!/^\d{1,9}$/.test(typed))
     return err(`“${text}” is not a number of pixels. Type a whole number, such as 1080.`);
   const side = Number(typed);

@@ -1,3 +1,4 @@
+import { plainNumbers } from '../time/plain-numbers';
 import { err, ok, type Result } from '../time/result';
 
 /** Levels of cues and lanes, in dB; the least is silence. */
@@ -30,11 +31,7 @@ export const levelWords = (level: number): string =>
 
 /** Reads a level such as `-6`, `−6 dB` or `+3,5`; out of bounds it is refused with the bounds. */
 export function parseLevel(text: string, bounds: { least: number; most: number } = LEVELS): Result<number> {
-  const words = text
-    .trim()
-    .replace(/\s*db(tp)?$/i, '')
-    .replace('−', '-')
-    .replace(',', '.');
+  const words = plainNumbers(text).replace(/\s*(?:db(?:tp|fs)?|decibels?)$/i, '');
   if (words === '') return err('The level is missing. Type dB, such as −6.');
   if (!/^[+-]?(\d+\.?\d*|\.\d+)$/.test(words))
     return err(`“${text.trim()}” is not a level. Type dB, such as −6.`);

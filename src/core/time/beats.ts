@@ -1,3 +1,4 @@
+import { plainNumbers } from './plain-numbers';
 import { samplesAFrame, SAMPLE_RATE } from './frames';
 import { err, ok, type Result } from './result';
 import { rateNumber, type Rate } from './rate';
@@ -29,10 +30,8 @@ export function beatWords(tempo: number, rate: Rate): string {
 
 /** Reads beats a minute: `120`, `96.5`, `120 bpm`. */
 export function parseTempo(text: string): Result<number> {
-  const typed = text
-    .trim()
+  const typed = plainNumbers(text)
     .toLowerCase()
-    .replace(',', '.')
     .replace(/\s*(bpm|beats.*)$/, '');
   const tempo = /^\d+(\.\d+)?$/.test(typed) ? Number(typed) : Number.NaN;
   const { least, most } = TEMPO_BOUNDS;

@@ -1,5 +1,5 @@
 import { parseLength } from './length';
-import { err, type Result } from './result';
+import { err, ok, type Result } from './result';
 import type { Rate } from './rate';
 
 /** The longest a pose can stay, in frames: over an hour at 24. */
@@ -7,8 +7,18 @@ export const LONGEST_HOLD = 100_000;
 
 export const isHold = (n: number): boolean => Number.isSafeInteger(n) && n >= 1 && n <= LONGEST_HOLD;
 
-/** Reads a typed hold, as a length: in frames, seconds, both, or timecode; one frame is the shortest at any rate. */
+/** Holds that animators name, from a frame up. */
+export const HABITS: readonly string[] = ['ones', 'twos', 'threes', 'fours'];
+
+/** Reads a typed hold: `twos`, or a length in frames, seconds, both, or timecode; one frame is the shortest at any rate. */
 export function parseHold(text: string, r: Rate): Result<number> {
+  const habit = HABITS.indexOf(
+    text
+      .trim()
+      .toLowerCase()
+      .replace(/^on\s+/, ''),
+  );
+  if (habit >= 0) return ok(habit + 1);
   const read = parseLength(text, r, 'hold');
   if (!read.ok || isHold(read.value)) return read;
   return err(

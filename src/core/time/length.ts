@@ -1,3 +1,4 @@
+import { plainNumbers } from './plain-numbers';
 import { secondsToLength } from './frames';
 import { err, ok, type Result } from './result';
 import type { Rate } from './rate';
@@ -5,14 +6,24 @@ import { timecodeToFrame } from './timecode';
 
 const HELP = 'Type frames (12), seconds (0.5s), both (1s 6f) or timecode (00:00:01:06).';
 
-const number = (text: string | undefined): number => Number((text ?? '').replace(',', '.'));
+const number = (text: string | undefined): number => Number(text ?? '');
+
+/** A length in the units that are read here: minutes and milliseconds as seconds, `and` left out. */
+const inSeconds = (typed: string): string =>
+  typed
+    .replace(/(\d+(?:\.\d+)?)\s*(?:ms|milliseconds?)\b/, (_, ms: string) => `${Number(ms) / 1000}s`)
+    .replace(
+      /^(\d+)\s*(?:m|min|minutes?)\b(?:\s*(\d+(?:\.\d+)?)\s*(?:s|sec|seconds?)?\b)?/,
+      (_, minutes: string, over: string | undefined) => `${60 * Number(minutes) + Number(over ?? 0)}s`,
+    )
+    .replace(/\s*(?:,|\+|\band\b)\s*(?=\d)/, ' ');
 
 /**
  * Reads a typed length as a whole number of frames from one up: `12` or `12f` frames; `0.5s`, at the nearest whole
  * frame; `1s 6f`; or timecode, whose frames are those before it. At most 24 hours.
  */
 export function parseLength(text: string, r: Rate, noun = 'length'): Result<number> {
-  const typed = text.trim().toLowerCase();
+  const typed = inSeconds(plainNumbers(text).toLowerCase());
   if (typed === '') return err(`A ${noun} is missing. ${HELP}`);
   if (typed.includes(':')) {
     const full = typed.replace(/^(\d{1,2}):(\d{1,2})([:;])(\d{1,3})$/, '00:$1:$2$3$4');
@@ -21,7 +32,7 @@ export function parseLength(text: string, r: Rate, noun = 'length'): Result<numb
     if (!read.ok) return err(read.problem.replace(padded, text.trim()));
     return inBounds(read.value, text, r, noun);
   }
-  const plain = /^([+-]?\d+(?:[.,]\d+)?)\s*(f|fr|frames?)?$/.exec(typed);
+  const plain = /^([+-]?\d+(?:\.\d+)?)\s*(f|fr|frames?)?$/.exec(typed);
   if (plain) {
     const frames = number(plain[1]);
     if (frames < 1) return err(`A ${noun} of ${text.trim()} is too short: one frame is the shortest.`);
@@ -32,7 +43,7 @@ export function parseLength(text: string, r: Rate, noun = 'length'): Result<numb
     }
     return inBounds(frames, text, r, noun);
   }
-  const seconds = /^([+-]?\d+(?:[.,]\d+)?)\s*(?:s|sec|seconds?)(?:\s*(\d+)\s*(?:f|fr|frames?))?$/.exec(typed);
+  const seconds = /^([+-]?\d+(?:\.\d+)?)\s*(?:s|sec|seconds?)(?:\s*(\d+)\s*(?:f|fr|frames?))?$/.exec(typed);
   if (!seconds) return err(`“${text}” is not a ${noun}. ${HELP}`);
   const over = number(seconds[2] ?? '0');
   const value = number(seconds[1]);
@@ -54,9 +65,9 @@ function inBounds(frames: number, text: string, r: Rate, noun = 'length'): Resul
 
 /** Reads how a run is to be retimed: a length, `×2` or `2x` as long, or `50%` of its length. */
 export function parseFit(text: string, now: number, r: Rate): Result<number> {
-  const typed = text.trim().toLowerCase();
-  const factor = /^(?:[x×]\s*(\d+(?:[.,]\d+)?)|(\d+(?:[.,]\d+)?)\s*(?:[x×]))$/.exec(typed);
-  const percent = /^(\d+(?:[.,]\d+)?)\s*%$/.exec(typed);
+  const typed = plainNumbers(text).toLowerCase();
+  const factor = /^(?:[x×]\s*(\d+(?:\.\d+)?)|(\d+(?:\.\d+)?)\s*(?:[x×]))$/.exec(typed);
+  const percent = /^(\d+(?:\.\d+)?)\s*%$/.exec(typed);
   if (!factor && !percent) return parseLength(text, r);
   const by = factor ? number(factor[1] ?? factor[2]) : number(percent?.[1]) / 100;
   if (by === 0) return err(`${text.trim()} would leave nothing. One frame is the shortest.`);

@@ -1,4 +1,5 @@
 import { gcd } from './gcd';
+import { plainNumbers } from './plain-numbers';
 import { err, ok, type Result } from './result';
 
 /** Frames a second as an exact fraction in lowest terms: 24000/1001 is not 23.976. */
@@ -68,11 +69,15 @@ function broadcastRate(value: number): Rate | undefined {
   return undefined;
 }
 
+/** What people write behind a rate: `24 fps`, `25p`, `12 frames a second`, `50 Hz`. */
+const RATE_UNIT =
+  /\s*(?:fps|p|hz|f\/s|\/\s?s|(?:frames?|pictures?|f)?\s*(?:a|per|\/)?\s*(?:s|sec|seconds?))$/i;
+
 /**
- * Reads a typed rate: `24`, `12.5`, `29.97` (taken as exactly 30000/1001) or a fraction `30000/1001`.
+ * Reads a typed rate: `24`, `12.5`, `23,976 fps`, `25p`, `29.97` (taken as exactly 30000/1001) or a fraction `30000/1001`.
  */
 export function parseRate(text: string): Result<Rate> {
-  const typed = text.trim().replace(',', '.');
+  const typed = plainNumbers(text).replace(RATE_UNIT, '');
   const fraction = /^(\d{1,9})\s*\/\s*(\d{1,9})$/.exec(typed);
   const decimal = /^\d{1,3}(?:\.(\d{1,6}))?$/.exec(typed);
   if (!fraction && !decimal) {

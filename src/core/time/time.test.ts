@@ -30,14 +30,11 @@ describe('rate', () => {
     expect(rateText(NTSC)).toBe('29.97');
   });
 
-  test.each(['', 'fast', '0', '-24', '121', '24/0', '1e3', '0.5', '24 fps', '999999999/1'])(
-    'refuses %j',
-    (typed) => {
-      const read = parseRate(typed);
-      expect(read.ok).toBe(false);
-      expect(!read.ok && read.problem).toMatch(/1 to 120/);
-    },
-  );
+  test.each(['', 'fast', '0', '-24', '121', '24/0', '1e3', '0.5', '999999999/1'])('refuses %j', (typed) => {
+    const read = parseRate(typed);
+    expect(read.ok).toBe(false);
+    expect(!read.ok && read.problem).toMatch(/1 to 120/);
+  });
 });
 
 describe('samples and seconds', () => {

@@ -13,16 +13,23 @@ export type RowNotice =
   | { readonly kind: 'light'; readonly percent: number }
   | { readonly kind: 'earlier'; readonly than: string };
 
-/** How much lighter or darker than its neighbours a photo must be to be told of. */
+/** How much lighter or darker than its neighbours a photo must be at least to be told of. */
 const LIGHT_CHANGE = 0.12;
-/** Photos to either side that are taken for its neighbours. */
+/** Photos to either side that are taken for its neighbours, and for the run that it stands in. */
 const AROUND = 5;
+const RUN = 24;
+/**
+ * Where photos of a run differ anyhow, one must differ so many times as much as half of them do: in a normal distribution
+ * that is 2.7 standard deviations. How lively a run is can be told from so many photos on.
+ */
+const LIVELY = 4;
+const FEWEST = 8;
 
 /** A counter that started again and begins no further than this has gaps before its first number. */
 const NEAR = 100n;
 
 /** The median of what is measured around each place; undefined where nothing is. */
-function mediansAround(values: readonly (number | undefined)[]): (number | undefined)[] {
+function mediansAround(values: readonly (number | undefined)[], reach: number): (number | undefined)[] {
   // The window stays sorted: each step takes one value out and puts one in.
   const window: number[] = [];
   const placeOf = (value: number): number => {
@@ -33,10 +40,10 @@ function mediansAround(values: readonly (number | undefined)[]): (number | undef
   const add = (value: number | undefined): void => {
     if (value !== undefined) window.splice(placeOf(value), 0, value);
   };
-  for (let i = 0; i < Math.min(AROUND, values.length); i++) add(values[i]);
+  for (let i = 0; i < Math.min(reach, values.length); i++) add(values[i]);
   return values.map((_, i) => {
-    add(values[i + AROUND]);
-    const gone = values[i - AROUND - 1];
+    add(values[i + reach]);
+    const gone = values[i - reach - 1];
     if (gone !== undefined) window.splice(placeOf(gone), 1);
     return window[window.length >> 1];
   });
@@ -80,7 +87,20 @@ export function rowNotices(rows: readonly IntakeRow[]): ReadonlyMap<string, read
   const usable = rows.filter(isUsable);
   const usualSize = usual(usable.map(sizeOf));
   const usualShape = usual(usable.map(shapeOf));
-  const lights = mediansAround(usable.map((row) => row.photo.light));
+  const lights = mediansAround(
+    usable.map((row) => row.photo.light),
+    AROUND,
+  );
+  const changes = usable.map(({ photo: { light } }, i) => {
+    const around = lights[i];
+    return light !== undefined && around !== undefined && around > 0 ? light / around - 1 : undefined;
+  });
+  const lively = mediansAround(
+    changes.map((change) => (change === undefined ? undefined : Math.abs(change))),
+    RUN,
+  );
+  const isTold = (change: number, i: number): boolean =>
+    Math.abs(change) >= Math.max(LIGHT_CHANGE, usable.length < FEWEST ? 0 : LIVELY * (lively[i] ?? 0));
   const firstWith = new Map<string, string>();
   const notices = new Map<string, RowNotice[]>();
   usable.forEach((row, i) => {
@@ -98,11 +118,9 @@ export function rowNotices(rows: readonly IntakeRow[]): ReadonlyMap<string, read
     if (sizeOf(row) !== usualSize) found.push({ kind: 'other-size', shape: shapeOf(row) !== usualShape });
     if (photo.orientation !== 1) found.push({ kind: 'turned' });
     if (photo.approximate) found.push({ kind: 'colours', why: photo.approximate });
-    const light = lights[i];
-    if (photo.light !== undefined && light !== undefined && light > 0) {
-      const change = photo.light / light - 1;
-      if (Math.abs(change) >= LIGHT_CHANGE) found.push({ kind: 'light', percent: Math.round(change * 100) });
-    }
+    const change = changes[i];
+    if (change !== undefined && isTold(change, i))
+      found.push({ kind: 'light', percent: Math.round(change * 100) });
     const { takenAt } = photo;
     if (takenAt !== undefined && previous?.photo.takenAt !== undefined && takenAt < previous.photo.takenAt)
       found.push({ kind: 'earlier', than: previous.name });
@@ -110,6 +128,18 @@ export function rowNotices(rows: readonly IntakeRow[]): ReadonlyMap<string, read
   });
   return notices;
 }
+
+/** What is noticed, as it is counted: one, and several. */
+export const NOTICE_WORDS: Readonly<Record<RowNotice['kind'], readonly [one: string, several: string]>> = {
+  gap: ['gap in the numbers', 'gaps in the numbers'],
+  'same-number': ['repeated number', 'repeated numbers'],
+  twin: ['picture twice', 'pictures twice'],
+  'other-size': ['of another size', 'of another size'],
+  turned: ['turned upright', 'turned upright'],
+  colours: ['with other colours', 'with other colours'],
+  light: ['lighter or darker', 'lighter or darker'],
+  earlier: ['taken earlier', 'taken earlier'],
+};
 
 /** All that is to be said of a row, in plain words. */
 export function rowWords(row: IntakeRow, notices: readonly RowNotice[]): string {
