@@ -68,7 +68,6 @@ async function makeFilm(page: Page, folder: string): Promise<void> {
   await page.getByTestId('choose-photos').setInputFiles(photos);
   await page.getByRole('button', { name: `Lay out ${POSES}` }).click({ timeout: 120_000 });
   await page.getByRole('button', { name: 'Pause', exact: true }).click();
-  await page.getByRole('button', { name: 'Put the notes away' }).click();
   await page.keyboard.press('Control+a');
   await page.getByRole('textbox', { name: 'Hold', exact: true }).fill(String(HOLD));
   await page.keyboard.press('Enter');

@@ -8,7 +8,7 @@ import { availableParallelism, tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { promisify } from 'node:util';
 import type { Browser, Page } from 'playwright-core';
-import { launch } from '../e2e/browser';
+import { launch, openSettings } from '../e2e/browser';
 import { serveBuilt } from '../scripts/serve-built';
 import { bringIn } from './bring-in';
 import { largePhotos, manyPhotos } from './photos';
@@ -51,7 +51,7 @@ async function kermisPrints(base: string, paths: readonly string[]): Promise<{ m
   try {
     await bringIn(page, paths);
     await page.getByRole('button', { name: /^Lay out/ }).click();
-    await page.getByTitle(/Film settings/).click();
+    await openSettings(page);
     await page.getByLabel('Width in pixels').fill('1920');
     await page.getByLabel('Width in pixels').press('Enter');
     await page.getByRole('button', { name: 'Close', exact: true }).click();

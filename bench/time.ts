@@ -120,7 +120,6 @@ async function makeFilm(page: Page, folder: string): Promise<void> {
   await layOut.waitFor({ timeout: 600_000 });
   await layOut.click();
   await page.getByRole('button', { name: 'Pause', exact: true }).click();
-  await page.getByRole('button', { name: 'Put the notes away' }).click();
   await page.keyboard.press('Control+a');
   await page.keyboard.press('1');
   await page.keyboard.press('Escape');

@@ -1,3 +1,4 @@
+import { notes as allNotes } from '../../e2e/browser';
 import { mkdtemp, readdir, readFile, rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -104,14 +105,7 @@ export class Victim {
 
 const pause = (ms: number): Promise<void> => new Promise((resolve) => setTimeout(resolve, ms));
 
-const notes = async (page: Page): Promise<string> =>
-  (
-    await page
-      .getByLabel('What Kermis noticed')
-      .getByRole('listitem')
-      .allTextContents()
-      .catch(() => [])
-  ).join('\n');
+const notes = async (page: Page): Promise<string> => allNotes(page).catch(() => '');
 
 const framesOf = async (page: Page): Promise<number> => {
   await page.getByTestId('counter').waitFor({ timeout: 20_000 });

@@ -13,13 +13,20 @@ interface DialogProps {
   readonly children: ReactNode;
 }
 
+/** What a person came for: the first thing to type in or to press, not the cross. */
+const firstOf = (dialog: HTMLElement): HTMLElement | null =>
+  dialog.querySelector<HTMLElement>(`.${styles.body} :is(input, select, textarea, button):not(:disabled)`);
+
 /** A modal dialog; shown for as long as it is rendered. Escape and the cross close it. */
 export function Dialog({ title, onClose, wide = false, onKeyDown, children }: DialogProps) {
   const ref = useRef<HTMLDialogElement>(null);
   const id = useId();
   useEffect(() => {
     const dialog = ref.current;
-    if (dialog && !dialog.open) dialog.showModal();
+    if (dialog && !dialog.open) {
+      dialog.showModal();
+      firstOf(dialog)?.focus();
+    }
     return () => dialog?.close();
   }, []);
   return (

@@ -1,14 +1,18 @@
 import { useEffect } from 'react';
 import { Button } from '../kit/button';
+import { Tips } from '../kit/tips';
 import { openDemoFilm, startLookingOver } from '../state/document/open-bundle';
 import { startKeepingTable, useIntake } from '../state/photos/intake-table';
 import { saveNow, startAutosave } from '../state/document/autosave';
 import { followAddress, showShelf } from '../state/document/open-film';
 import { restoreContactPreference } from '../state/sound/contact-preference';
 import { restoreTheme } from '../state/shell/theme';
+import { restoreLayout, useLayout } from '../state/shell/layout';
 import { useDocument } from '../state/document/document';
 import { shellNow, tell, useShell } from '../state/shell/shell';
-import { Notices } from './notices/notices';
+import { followWindow } from './frame/follow-window';
+import { Workbench } from './frame/workbench';
+import { PictureWindow } from './picture/picture-window';
 import { Shelf } from './shelf/shelf';
 import { DropZone } from './shell/drop-zone';
 import { IncomingBar } from './shell/incoming-bar';
@@ -18,7 +22,8 @@ import styles from './shell/shell.module.css';
 import { QuestionDialog } from './shell/question';
 import { TopBar } from './shell/top-bar';
 import { STAGE_VIEWS } from './stages';
-import { Strip } from './strip/strip';
+
+const pressed = (event: KeyboardEvent): void => void handleKey(event);
 
 interface WorkshopProps {
   /** Whether a browser with no films is shown the demo film at once. */
@@ -33,6 +38,7 @@ export default function Workshop({ openDemo }: WorkshopProps) {
   const noPoses = useDocument((state) => !state.history?.film.scenes.some((scene) => scene.items.length > 0));
   const hasTable = useIntake((state) => state.intake?.laidOut === false);
   // An empty strip gives its room to the table of what came in.
+  const alone = useLayout((state) => state.alone && phase === 'open');
   const { View, showsIncoming, needsRoom } = STAGE_VIEWS[stage];
   const looking = needsRoom && noPoses && hasTable;
 
@@ -50,28 +56,30 @@ export default function Workshop({ openDemo }: WorkshopProps) {
     };
     startLookingOver();
     void restoreTheme();
+    const stopFollowing = followWindow();
     void restoreContactPreference();
-    follow();
-    const key = (event: KeyboardEvent): void => void handleKey(event);
+    // Panels begin with the size that they had.
+    void restoreLayout().then(follow);
     addEventListener('popstate', follow);
-    addEventListener('keydown', key);
+    addEventListener('keydown', pressed);
     addEventListener('keyup', releaseKey);
     addEventListener('click', freeKeys);
     return () => {
+      stopFollowing();
       stopKeeping();
       stopKeepingTable();
       removeEventListener('popstate', follow);
-      removeEventListener('keydown', key);
+      removeEventListener('keydown', pressed);
       removeEventListener('keyup', releaseKey);
       removeEventListener('click', freeKeys);
     };
   }, [openDemo]);
 
   return (
-    <div className={styles.shell}>
+    <div className={styles.shell} data-alone={alone || undefined}>
       <div className={styles.awning} aria-hidden />
       <div>
-        <TopBar />
+        {!alone && <TopBar />}
         {phase === 'open' && keeping.kind === 'not-kept' && (
           <div className={styles.banner} role="alert">
             {keeping.problem} <Button onClick={() => void saveNow()}>Keep now</Button>
@@ -86,14 +94,18 @@ export default function Workshop({ openDemo }: WorkshopProps) {
       </div>
       <main className={styles.main}>
         {phase === 'shelf' && <Shelf />}
-        {phase === 'open' && <View />}
+        {phase === 'open' && (
+          <Workbench hasStrip={!looking}>
+            <View />
+          </Workbench>
+        )}
       </main>
       <div>
         <JobBar />
         {phase === 'open' && !showsIncoming && <IncomingBar />}
-        {phase === 'open' && !looking && <Strip />}
       </div>
-      <Notices />
+      {phase === 'open' && <PictureWindow onKey={pressed} />}
+      <Tips />
       <QuestionDialog />
       <DropZone />
     </div>

@@ -55,6 +55,7 @@ async function remakeOf(files: readonly PictureFile[]): Promise<void> {
   if (made > 0)
     tell(
       `Small pictures of ${count(made, 'photo')} were gone from this browser; they were made again from the originals.`,
+      'done',
     );
   if (failed && failed.length > 0)
     tell(`Of ${someNames(failed.map(({ name }) => name))} no small picture could be made.`, 'wrong');
@@ -87,6 +88,7 @@ async function rereadSounds(film: Film, hashes: readonly string[]): Promise<read
     useMissing.setState(({ remade }) => ({ remade: remade + 1 }));
     tell(
       `The samples of ${someNames(soundNames(film, again))} were gone from this browser; they were read again.`,
+      'done',
     );
   }
   return hashes.filter((hash) => !again.includes(hash));
@@ -168,6 +170,7 @@ export async function checkAgain(): Promise<void> {
   const left = lost.photos.length + lost.samples.length;
   tell(
     `${count(back, 'file')} that ${back === 1 ? 'was' : 'were'} missing ${back === 1 ? 'is' : 'are'} back.${left > 0 ? ` ${left} are still missing.` : ''}`,
+    left > 0 ? 'asks' : 'done',
   );
 }
 

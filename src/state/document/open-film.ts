@@ -1,6 +1,7 @@
 import { newId } from '../../engine/browser/new-id';
 import { count } from '../../core/time/format';
 import { scheduleOf } from '../../core/film/schedule';
+import { asName } from '../../core/film/bounds';
 import { emptyFilm, type Film } from '../../core/film/film';
 import {
   deleteFilm,
@@ -26,7 +27,7 @@ import { FIRST_STAGE, isStage, type Stage } from '../shell/stages';
 import { restoreTakes } from '../record/takes';
 import { documentNow, setDocument } from './document';
 import { setSelection } from '../selection/selection';
-import { setShell, tell } from '../shell/shell';
+import { setShell, shellNow, tell } from '../shell/shell';
 import { setTransport } from '../transport/transport';
 
 let lock: FilmLock | undefined;
@@ -88,7 +89,7 @@ async function takeOver(id: string): Promise<void> {
   setDocument({ history: kept.value.history, canWrite: true, keeping: { kind: 'kept' } });
   void restoreIntake(id);
   void restoreTakes(id);
-  tell('The other tab has let go of this film. It can be changed here now.');
+  tell('The other tab has let go of this film. It can be changed here now.', 'done');
 }
 
 let onOpened: (film: Film) => void = () => undefined;
@@ -150,6 +151,24 @@ export async function openNewFilm(film: Film, stage: Stage = FIRST_STAGE): Promi
 /** An empty film with identities of its own. */
 export const newFilm = (title = 'Untitled film'): Film => emptyFilm(newId(), newId(), title);
 
+/** Begins an empty film. */
+export function beginFilm(): void {
+  openNewFilm(newFilm(), 'sort').catch((error: unknown) =>
+    tell(`No new film could be kept: ${String(error)}.`, 'wrong'),
+  );
+}
+
+/** Keeps a copy of a film beside it, with what it is made of in common, and opens that. */
+export async function copyFilm(film: Film): Promise<void> {
+  const title = asName(`${film.title}, a copy`);
+  try {
+    await openNewFilm({ ...film, id: newId(), title }, shellNow().stage);
+    tell(`This is “${title}” now. “${film.title}” stays as it is, under All films.`, 'done');
+  } catch (error) {
+    tell(`No copy could be kept: ${String(error)}.`, 'wrong');
+  }
+}
+
 /** Lets go of the open film and shows all of them; stays where its last changes cannot be kept and the person wants to. */
 export async function showShelf(how: 'push' | 'replace' | 'stay' = 'push'): Promise<void> {
   if (!(await letGo())) return;
@@ -172,7 +191,7 @@ export async function freePhotos(): Promise<void> {
     tell(
       'A film is open in another tab, so photos that no film uses were not freed. Close it, then choose “Free them”.',
     );
-  } else tell(freedWords(freed));
+  } else tell(freedWords(freed), 'done');
 }
 
 /** Deletes a film from the browser, with the photos that no other film uses. */

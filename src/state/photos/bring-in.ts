@@ -35,10 +35,11 @@ const isBundle = (file: File): boolean => file.name.toLowerCase().endsWith('.ker
 async function openBundles(bundles: readonly File[], others: number): Promise<void> {
   for (const file of bundles) await openBundle(file.stream(), file.name);
   if (bundles.length > 1)
-    tell(`${count(bundles.length, 'film file')} were read; the films stand under Films.`);
+    tell(`${count(bundles.length, 'film file')} were read; the films stand under Films.`, 'done');
   if (others > 0)
     tell(
       `${count(others, 'other file')} chosen with a film file ${others === 1 ? 'was' : 'were'} left out. Choose ${others === 1 ? 'it' : 'them'} again to bring ${others === 1 ? 'it' : 'them'} into the film.`,
+      'asks',
     );
 }
 
@@ -64,7 +65,7 @@ async function filmFor(title: string, stage?: 'sound'): Promise<string | undefin
     );
     return undefined;
   }
-  if (started) tell('What you bring in has a new film of its own. The demo film stays under Films.');
+  if (started) tell('What you bring in has a new film of its own. The demo film stays under Films.', 'done');
   return openFilm()?.id;
 }
 

@@ -127,7 +127,7 @@ export function layOutAndPlay(): void {
   void forgetWhenKept(film.id);
   if (intake.complete) useIntake.setState({ intake: undefined });
   else changeIntake({ laidOut: true, rows: [] });
-  tell(`${count(used, 'photo')} laid out.`);
+  tell(`${count(used, 'photo')} laid out.`, 'done');
   showStage('time');
   if (first) {
     setTransport({ frame: 0 });
@@ -179,6 +179,7 @@ export async function restoreIntake(filmId: string): Promise<void> {
     tell(
       `${count(kept.rows.length, 'photo')} of ${kept.asked} had come in when the page was closed. ` +
         'Choose the same folder again and the rest comes in; what is here is not read twice.',
+      'asks',
     );
   }
 }

@@ -103,5 +103,6 @@ export function swapIn(): void {
   dismissSwap();
   tell(
     `${count(pairs.length, 'photo')} swapped for retouched ones. Their originals can be had back at any time.`,
+    'done',
   );
 }

@@ -39,5 +39,6 @@ export async function writePhotos(
   tell(
     `${count(files.length, 'photo')} written out${place === '' ? '' : ` into the folder “${place}”`}. ` +
       'Keep their names, or at least their numbers: then each finds its place again.',
+    'done',
   );
 }

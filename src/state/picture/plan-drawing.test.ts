@@ -38,7 +38,7 @@ test('what the screen shows at the film’s size is the PNG that goes out, and w
   const composition = compose(false);
   if (!here || !composition) throw new Error('nothing to show');
   // With the margin around it the picture has just the film's size.
-  const { panels } = planDrawing({ width: 320 + 28, height: 240 + 28, ratio: 1 }, film, composition, here);
+  const { panels } = planDrawing({ width: 320 + 16, height: 240 + 16, ratio: 1 }, film, composition, here);
   const wish = panels[0]?.wish;
   if (!wish) throw new Error('nothing is wanted');
   expect(wish.size).toEqual({ width: 320, height: 240 });
@@ -56,7 +56,7 @@ test('a picture is made as large as it is shown, never larger than the film; whi
   if (!here || !composition) throw new Error('nothing to show');
   const sizeOn = (width: number, height: number, of: Film = film): unknown =>
     planDrawing({ width, height, ratio: 1 }, of, composition, here).panels[0]?.wish?.size;
-  expect(sizeOn(160 + 28, 120 + 28)).toEqual({ width: 160, height: 120 });
+  expect(sizeOn(160 + 16, 120 + 16)).toEqual({ width: 160, height: 120 });
   expect(sizeOn(3000, 2000)).toEqual({ width: 320, height: 240 });
   // A photo of 4000 is played from 960 of its pixels: at a film of 1920 it fills 1440 with them.
   const large: Film = {
@@ -65,7 +65,7 @@ test('a picture is made as large as it is shown, never larger than the film; whi
     settings: { ...film.settings, width: 1920, height: 1080 },
   };
   expect(sizeOn(3000, 2000, large)).toEqual({ width: 1280, height: 720 });
-  const ahead = wishesAhead({ width: 188, height: 148, ratio: 1 }, film, composition, [here.pose]);
+  const ahead = wishesAhead({ width: 176, height: 136, ratio: 1 }, film, composition, [here.pose]);
   expect(ahead.map(({ key }) => key)).toEqual([
     `${recipeKey(filmRecipe(film.photos[1] as Photo, film.settings))} 160 120`,
   ]);

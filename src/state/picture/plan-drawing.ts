@@ -3,11 +3,12 @@ import { recipeOf } from '../../core/film/recipe-of';
 import type { ScheduledPose } from '../../core/film/schedule';
 import type { Recipe } from '../../core/picture/recipe';
 import type { Rect, Size } from '../../core/picture/size';
+import { zoomedArea, type Zoom } from '../../core/picture/zoom';
 import { pictureWish, type PictureWish } from '../../engine/browser/pictures/picture-cache';
 import type { Composition, Layer, Panel } from './composition';
 
 /** Space around pictures, and under them for their words, in CSS pixels. */
-const MARGIN = 14;
+const MARGIN = 8;
 const WORDS = 22;
 /** Pixels of the pictures that are played from, on their longer side. */
 const PLAYED_FROM = 960;
@@ -20,36 +21,33 @@ export interface Surface extends Size {
 /** What is needed of a panel to place it. */
 type Share = Pick<Panel, 'share' | 'words'>;
 
-/** A picture of a composition and where it lies on the surface. */
+/** A picture of a composition, where it lies on the surface, and the part of the surface that it may take. */
 interface Placed<P extends Share> {
   readonly panel: P;
   readonly area: Rect;
+  readonly room: Rect;
 }
 
-/** Where the panels of a composition lie on a surface. */
+/** Where the panels of a composition lie on a surface, all of them looked at as closely. */
 function placePanels<P extends Share>(
   { ratio, ...surface }: Surface,
-  { width, height }: Size,
+  picture: Size,
   panels: readonly P[],
+  zoom?: Zoom,
 ): readonly Placed<P>[] {
   const total = panels.reduce((sum, panel) => sum + panel.share, 0);
+  const margin = MARGIN * ratio;
   let left = 0;
   return panels.map((panel) => {
     const across = (surface.width * panel.share) / total;
     const room = {
-      width: across - 2 * MARGIN * ratio,
-      height: surface.height - (2 * MARGIN + (panel.words ? WORDS : 0)) * ratio,
-    };
-    const scale = Math.max(0, Math.min(room.width / width, room.height / height));
-    const [wide, tall] = [Math.max(1, Math.round(width * scale)), Math.max(1, Math.round(height * scale))];
-    const area = {
-      x: Math.round(left + (across - wide) / 2),
-      y: Math.round(MARGIN * ratio + (room.height - tall) / 2),
-      width: wide,
-      height: tall,
+      x: left + margin,
+      y: margin,
+      width: Math.max(1, across - 2 * margin),
+      height: Math.max(1, surface.height - 2 * margin - (panel.words ? WORDS * ratio : 0)),
     };
     left += across;
-    return { panel, area };
+    return { panel, room, area: zoomedArea(room, picture, zoom) };
   });
 }
 
@@ -67,31 +65,44 @@ function sizeFor({ width, height }: Size, { file, film, geometry }: Recipe, quic
 export interface Drawing {
   readonly panels: readonly (Placed<Panel> & {
     readonly wish: PictureWish | undefined;
+    /** What is shown until that is there, where it takes long. */
+    readonly before: PictureWish | undefined;
     readonly isHere: boolean;
   })[];
-  readonly layers: readonly (Layer & { readonly wish: PictureWish | undefined })[];
+  readonly layers: readonly (Layer & Pick<Drawing['panels'][number], 'wish' | 'before'>)[];
 }
 
-/** The pictures that a composition needs on a surface, and where they go. The pose on screen is the panel with the largest share. */
+/**
+ * The pictures that a composition needs on a surface, and where they go. The pose on screen is the panel with the largest
+ * share. Shown larger than the picture that is played, a still one is made from the original.
+ */
 export function planDrawing(
   surface: Surface,
   film: Film,
   composition: Composition,
   here: ScheduledPose,
+  zoom?: Zoom,
 ): Drawing {
   const { panels, layers, quick = false } = composition;
-  const placed = placePanels(surface, film.settings, panels);
-  const wishOf = ({ pose }: ScheduledPose, area: Size): PictureWish | undefined => {
+  const placed = placePanels(surface, film.settings, panels, quick ? undefined : zoom);
+  const wishesOf = (
+    { pose }: ScheduledPose,
+    area: Size,
+  ): Pick<Drawing['panels'][number], 'wish' | 'before'> => {
     const recipe = recipeOf(film, pose);
-    return recipe && pictureWish(recipe, sizeFor(area, recipe, quick));
+    if (!recipe) return { wish: undefined, before: undefined };
+    const size = sizeFor(area, recipe, quick);
+    const played = sizeFor(area, recipe, true);
+    if (played.width >= size.width) return { wish: pictureWish(recipe, size), before: undefined };
+    return { wish: pictureWish(recipe, size, true), before: pictureWish(recipe, played) };
   };
   const drawn = placed.map((each) => ({
     ...each,
-    wish: wishOf(each.panel.entry, each.area),
+    ...wishesOf(each.panel.entry, each.area),
     isHere: each.panel.entry === here || panels.length === 1,
   }));
   const area = drawn.find(({ isHere }) => isHere)?.area ?? { width: 1, height: 1 };
-  return { panels: drawn, layers: layers.map((layer) => ({ ...layer, wish: wishOf(layer.entry, area) })) };
+  return { panels: drawn, layers: layers.map((layer) => ({ ...layer, ...wishesOf(layer.entry, area) })) };
 }
 
 /** Pictures wanted for poses that come after the one on screen, at the size at which it is shown. */

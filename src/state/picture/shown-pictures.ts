@@ -1,7 +1,6 @@
-import { create } from 'zustand';
 import { scheduleOf, type ScheduledPose } from '../../core/film/schedule';
 import { PictureCache, type PictureWish } from '../../engine/browser/pictures/picture-cache';
-import { largePicture } from '../../engine/browser/pictures/picture-workers';
+import { finePicture, largePicture } from '../../engine/browser/pictures/picture-workers';
 import { openFilm } from '../document/document';
 import { sayFault } from '../shell/say-fault';
 import { spanToPlay } from '../transport/span-to-play';
@@ -13,54 +12,71 @@ import { wishesAhead, type Drawing, type Surface } from './plan-drawing';
 /** Memory for decoded pictures, in bytes: about 145 of 960 × 720. */
 const BUDGET = 400 * 1024 * 1024;
 
-interface ShownPictures {
-  /** What they are shown on; undefined where no picture is shown. */
-  readonly surface: Surface | undefined;
-  /** Owned by what was opened last, and closed with it. */
-  readonly cache: PictureCache | undefined;
-}
+/** A picture that is there, which stays its cache's own. */
+export type PictureOf = (wish: PictureWish) => ImageBitmap | undefined;
 
-const useShownPictures = create<ShownPictures>(() => ({ surface: undefined, cache: undefined }));
-const shown = useShownPictures.getState;
+/** All places where the big picture is shown, that in the window of the film first. */
+const stands = new Set<PictureStand>();
 
-/** Begins to make pictures to be shown; `onArrival` hears of each. The function given back closes all of them. */
-export function openPictures(onArrival: (key: string) => void): () => void {
-  const cache = new PictureCache({
-    load: ({ recipe, size }) => largePicture(recipe, size).catch(sayFault),
-    budget: BUDGET,
-    onArrival,
-  });
-  useShownPictures.setState({ cache });
-  return () => {
-    if (shown().cache === cache) useShownPictures.setState({ cache: undefined, surface: undefined });
-    cache.close();
-  };
-}
+/** One place where the big picture is shown. Owns the pictures that are made for it; `close` closes them all. */
+export class PictureStand {
+  readonly #cache: PictureCache;
+  #surface: Surface | undefined;
 
-/** Says what pictures are shown on from here on. */
-export const setSurface = (surface: Surface): void => useShownPictures.setState({ surface });
+  /** `onArrival` hears of each picture that is there. */
+  constructor(onArrival: (key: string) => void) {
+    this.#cache = new PictureCache({
+      load: ({ recipe, size, isFine }) => (isFine ? finePicture : largePicture)(recipe, size).catch(sayFault),
+      budget: BUDGET,
+      onArrival,
+    });
+    stands.add(this);
+  }
 
-/** What they are shown on; undefined where no picture is shown. */
-export const surfaceNow = (): Surface | undefined => shown().surface;
+  /** What it is shown on; undefined until that is known. */
+  get surface(): Surface | undefined {
+    return this.#surface;
+  }
 
-/** A picture that is there, at its size or in the meantime at another; it stays where it is kept. */
-export const pictureOf = (wish: PictureWish): ImageBitmap | undefined => shown().cache?.getAny(wish);
+  /** Says what it is shown on from here on. */
+  setSurface(surface: Surface): void {
+    this.#surface = surface;
+  }
 
-/** Whether a picture is there at its size, or cannot be had. */
-export const hasPicture = (wish: PictureWish): boolean => shown().cache?.has(wish) ?? false;
+  /** A picture at its size, or in the meantime at another. */
+  readonly pictureOf: PictureOf = (wish) => this.#cache.getAny(wish);
 
-/** Tries again for pictures that were not there before. */
-export const retryPictures = (): void => shown().cache?.retry();
+  /** Whether a picture is there at its size, or cannot be had. */
+  has(wish: PictureWish): boolean {
+    return this.#cache.has(wish);
+  }
 
-/** Has the pictures made that a drawing needs, and those that come after it. */
-export function wantPictures(composition: Composition, { panels, layers }: Drawing): void {
-  const film = openFilm();
-  const { surface, cache } = shown();
-  if (!film || !surface) return;
-  const { frame, playSpan } = transportNow();
-  const now = [...panels, ...layers].flatMap(({ wish }) => (wish ? [wish] : []));
-  const next = comingUp(film, frame, spanToPlay(film, playSpan));
-  cache?.want([...now, ...wishesAhead(surface, film, composition, next)]);
+  /** Tries again for pictures that were not there before. */
+  retry(): void {
+    this.#cache.retry();
+  }
+
+  /** Has the pictures made that a drawing needs, and those that come after it. */
+  want(composition: Composition, { panels, layers }: Drawing): void {
+    const film = openFilm();
+    if (!film || !this.#surface) return;
+    const { frame, playSpan } = transportNow();
+    const all = [...panels, ...layers];
+    const some = (wishes: readonly (PictureWish | undefined)[]): PictureWish[] =>
+      wishes.filter((wish) => wish !== undefined);
+    const next = comingUp(film, frame, spanToPlay(film, playSpan));
+    this.#cache.want([
+      // What is quick first: something is seen at once.
+      ...some(all.map(({ wish, before }) => before ?? wish)),
+      ...some(all.map(({ wish }) => wish)),
+      ...wishesAhead(this.#surface, film, composition, next),
+    ]);
+  }
+
+  close(): void {
+    stands.delete(this);
+    this.#cache.close();
+  }
 }
 
 /** While it plays one picture fills the surface. */
@@ -69,8 +85,8 @@ const WHILE_PLAYING = { panels: [{ share: 1 }], quick: true } as const;
 /** Whether the picture of a pose can be shown in its time while the film plays; where none is shown, nothing is waited for. */
 export function isPictureReady({ pose }: Pick<ScheduledPose, 'pose'>): boolean {
   const film = openFilm();
-  const { surface, cache } = shown();
-  if (!film || !surface || !cache || scheduleOf(film).frames === 0) return true;
-  const [wish] = wishesAhead(surface, film, WHILE_PLAYING, [pose]);
-  return !wish || cache.has(wish) || cache.getAny(wish) !== undefined;
+  const [stand] = stands;
+  if (!film || !stand?.surface || scheduleOf(film).frames === 0) return true;
+  const [wish] = wishesAhead(stand.surface, film, WHILE_PLAYING, [pose]);
+  return !wish || stand.has(wish) || stand.pictureOf(wish) !== undefined;
 }

@@ -120,7 +120,7 @@ export function copyPoses(): void {
   const poses = targetPoses();
   if (!film || poses.length === 0) return;
   clipboard = copiedPoses(film, poses);
-  tell(`${count(poses.length, 'pose')} copied${alongWords(clipboard)}.`);
+  tell(`${count(poses.length, 'pose')} copied${alongWords(clipboard)}.`, 'done');
 }
 
 /** Remembers the target poses and deletes them. */
@@ -133,6 +133,7 @@ export function cutPoses(): void {
   if (clipboard.cues.length > 0)
     tell(
       `${count(poses.length, 'pose')} cut. ${count(clipboard.cues.length, 'cue')} tied to them will go where they are pasted.`,
+      'done',
     );
 }
 

@@ -2,9 +2,12 @@ import { makeCycleEdit, takePassOutEdit, unrollEdit, withinADay } from '../../co
 import type { Cycle, CycleShape, Film } from '../../core/film/film';
 import { isCycle, itemsOf, posesIn } from '../../core/film/items';
 import { scheduleOf } from '../../core/film/schedule';
+import { count } from '../../core/time/format';
 import { newId } from '../../engine/browser/new-id';
 import { targetPoses, tryEdit } from '../document/edit-film';
+import { openFilm } from '../document/document';
 import { setSelection } from '../selection/selection';
+import { tell } from '../shell/shell';
 import { transportNow } from '../transport/transport';
 
 /** Makes a cycle of the target poses. */
@@ -25,9 +28,23 @@ export const setCycle = (cycleId: string, shape: Partial<CycleShape>): boolean =
 /** Writes the passes of a cycle out as poses of their own. */
 export const unrollCycle = (cycleId: string): boolean => tryEdit((film) => unrollEdit(film, cycleId, newId));
 
-/** Takes one pass out of a cycle, as poses of their own. */
-export const takePassOut = (cycleId: string, pass: number): boolean =>
-  tryEdit((film) => takePassOutEdit(film, cycleId, pass, newId));
+/** Takes one pass out of a cycle, as poses of their own, and says what is left of it before and behind. */
+export function takePassOut(cycleId: string, pass: number): boolean {
+  const film = openFilm();
+  const span = film && scheduleOf(film).cycles.find(({ cycle }) => cycle.id === cycleId);
+  const done = tryEdit((now) => takePassOutEdit(now, cycleId, pass, newId));
+  if (!done || !span) return done;
+  const behind = span.cycle.times - pass - 1;
+  if (pass > 0 && behind > 0) {
+    const from = span.start + pass * span.passFrames;
+    tell(
+      `Pass ${pass + 1} is plain poses now, on frames ${from + 1} to ${from + span.passFrames}. Two cycles are left: ` +
+        `one of ${count(pass, 'pass', 'passes')} before it, from frame ${span.start + 1}, and one of ${count(behind, 'pass', 'passes')} behind it.`,
+      'done',
+    );
+  }
+  return done;
+}
 
 /** The innermost cycle that holds all meant poses; with which pass of it is on screen, from 0. */
 export function cycleOf(film: Film, poseIds: readonly string[]): Cycle | undefined {

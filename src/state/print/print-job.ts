@@ -4,6 +4,7 @@ import { scheduleOf } from '../../core/film/schedule';
 import { photosById, type Film, type Photo } from '../../core/film/film';
 import type { Span } from '../../core/film/moments';
 import { create } from 'zustand';
+import type { Rate } from '../../core/time/rate';
 import { fileName } from '../../core/formats/file-name';
 import { printInWorker } from '../../engine/browser/print/print-in-worker';
 import { printKind, type PrintKind } from '../../engine/browser/print/print-kinds';
@@ -17,6 +18,7 @@ export interface Print {
   readonly url: string;
   readonly bytes: number;
   readonly frames: number;
+  readonly rate: Rate;
   readonly width: number;
   readonly height: number;
   readonly seconds: number;
@@ -74,6 +76,7 @@ export async function startPrint(typedName: string, kind: PrintKind, span: Span)
     url: URL.createObjectURL(outcome.file),
     bytes: outcome.file.size,
     frames: total,
+    rate: film.settings.rate,
     width: film.settings.width,
     height: film.settings.height,
     seconds: outcome.seconds,

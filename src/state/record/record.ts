@@ -131,6 +131,7 @@ async function recordTake(own: Recorder, film: Film): Promise<void> {
     if (wasHidden)
       tell(
         'The tab was hidden while you recorded: the sound went on, but the film could not be seen. Hear the take before you keep it.',
+        'asks',
       );
   }
 }

@@ -58,6 +58,7 @@ export async function restoreTakes(filmId: string): Promise<void> {
   if (last)
     tell(
       `A recording was cut off. ${formatSamples(last.samples)} of it are kept as ${last.name}, in Sound under Record.`,
+      'asks',
     );
 }
 

@@ -6,12 +6,29 @@ import { FIRST_STAGE, type Stage } from './stages';
 export const PANELS = ['poses', 'flags', 'done'] as const;
 export type Panel = (typeof PANELS)[number];
 
+/**
+ * How a sentence is meant: what went well, what is only told, what asks a person to do something, and what went wrong. The
+ * first two go by themselves after a while; the others stay until they are dealt with.
+ */
+export type Tone = 'done' | 'told' | 'asks' | 'wrong';
+
 /** A sentence for the person: what was noticed or went wrong, and what happens now. */
 export interface Notice {
   readonly id: number;
-  readonly tone: 'told' | 'wrong';
+  readonly tone: Tone;
   readonly text: string;
+  /** When it was told, milliseconds since 1970. */
+  readonly at: number;
+  /** Whether it was shown long enough or dealt with: it is found in the list of notes only. */
+  readonly isPast: boolean;
 }
+
+/** Whether a sentence stays until it is dealt with. */
+export const stays = ({ tone }: Notice): boolean => tone === 'asks' || tone === 'wrong';
+
+/** What can stand beside the picture in Sound. */
+export const SOUND_PANELS = ['cue', 'words', 'beat', 'record', 'mix'] as const;
+export type SoundPanel = (typeof SOUND_PANELS)[number];
 
 /** What is on screen around the film. */
 export interface ShellState {
@@ -20,6 +37,7 @@ export interface ShellState {
   readonly stage: Stage;
   /** What stands beside the picture. */
   readonly panel: Panel;
+  readonly soundPanel: SoundPanel;
   /** A sheet over the workbench. */
   readonly sheet: 'settings' | 'keys' | 'commands' | undefined;
   /** What the strip's ruler counts in. */
@@ -40,6 +58,7 @@ export const createShell = storeFactory<ShellState>(() => ({
   phase: 'starting',
   stage: FIRST_STAGE,
   panel: 'poses',
+  soundPanel: 'cue',
   sheet: undefined,
   ruler: 'frames',
   zoom: undefined,
@@ -59,11 +78,26 @@ export const {
 
 let noticesSoFar = 0;
 
-/** Tells the person a sentence; the same one is told once. */
-export const tell = (text: string, tone: Notice['tone'] = 'told'): void =>
+/** A sentence that goes by itself is shown for so many milliseconds, and longer for each of its letters. */
+const SHOWN = 3500;
+const A_LETTER = 45;
+/** Sentences that are remembered: more than a person looks through. */
+const MOST_NOTICES = 200;
+
+/** Takes a sentence off the screen; it is found again in the list of notes. */
+export const settleNotice = (id: number): void =>
   setShell(({ notices }) => ({
-    notices: [...notices.filter((notice) => notice.text !== text), { id: noticesSoFar++, tone, text }],
+    notices: notices.map((notice) => (notice.id === id ? { ...notice, isPast: true } : notice)),
   }));
 
-/** Puts all notes away. */
+/** Tells the person a sentence; the same one is told once. */
+export function tell(text: string, tone: Tone = 'told'): void {
+  const notice: Notice = { id: noticesSoFar++, tone, text, at: Date.now(), isPast: false };
+  setShell(({ notices }) => ({
+    notices: [...notices.filter((each) => each.text !== text), notice].slice(-MOST_NOTICES),
+  }));
+  if (!stays(notice)) setTimeout(() => settleNotice(notice.id), SHOWN + A_LETTER * text.length);
+}
+
+/** Forgets all notes. */
 export const dismissAll = (): void => setShell({ notices: [] });

@@ -9,6 +9,8 @@ export interface StageFacts {
   readonly label: string;
   /** Whether the film goes on playing as the stage is shown. */
   readonly plays: boolean;
+  /** Whether the big picture is shown in it. */
+  readonly hasPicture: boolean;
   /** What the strip shows of the sound: which lanes and how high, and whether beats; and how close it comes. */
   readonly strip: {
     readonly lanes: 'none' | 'used' | 'all';
@@ -22,18 +24,20 @@ const PICTURES_ONLY = { lanes: 'none', laneHeight: 'low', beats: false, closest:
 
 /** All stages; a further one is an entry here, in `STAGE_ADDRESSES` and in `STAGE_VIEWS`. */
 export const STAGE_FACTS: Readonly<Record<Stage, StageFacts>> = {
-  sort: { label: 'Sort', plays: false, strip: PICTURES_ONLY },
+  sort: { label: 'Sort', plays: false, hasPicture: false, strip: PICTURES_ONLY },
   time: {
     label: 'Time',
     plays: true,
+    hasPicture: true,
     strip: { lanes: 'used', laneHeight: 'low', beats: true, closest: 'frames' },
   },
   sound: {
     label: 'Sound',
     plays: false,
+    hasPicture: true,
     strip: { lanes: 'all', laneHeight: 'full', beats: true, closest: 'samples' },
   },
-  print: { label: 'Print', plays: false, strip: PICTURES_ONLY },
+  print: { label: 'Print', plays: false, hasPicture: false, strip: PICTURES_ONLY },
 };
 
 /** The stage in which the work on a film begins. */

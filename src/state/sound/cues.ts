@@ -28,7 +28,7 @@ import { edit, tryEdit } from '../document/edit-film';
 import { analysisOf } from './sounds';
 import { documentNow, openFilm } from '../document/document';
 import { selectionNow, setSelection } from '../selection/selection';
-import { tell } from '../shell/shell';
+import { setShell, tell } from '../shell/shell';
 import { transportNow } from '../transport/transport';
 
 /** Chooses a cue: it only, or it too. */
@@ -62,6 +62,8 @@ export function laySound(sound: Sound, laneId?: string, frame = transportNow().f
   const at = frameToSample(Math.max(0, frame - early), film.settings.rate);
   edit(placeCueEdit(film, { id, sound, laneId: lane.id, at, by: contact?.at }));
   chooseCue(id, 'only');
+  // What can be done with it is in sight.
+  setShell({ soundPanel: 'cue' });
 }
 
 /** Moves the chosen cues by frames, whole or not, tied as they are. */

@@ -44,8 +44,9 @@ export function findWords(): void {
   if (cues.length === 0)
     return tell('Lay a line into a lane of dialogue first, or choose the cue that is spoken.');
   for (const { sound } of cues) {
-    const bursts = analysisOf(sound.hash)?.speech ?? [];
-    tryEdit(() => addWordsEdit(sound, bursts, newId));
+    const bursts = analysisOf(sound.hash)?.speech;
+    if (bursts) tryEdit(() => addWordsEdit(sound, bursts, newId));
+    else tell(`${sound.name} has not been looked through yet. Try again when its waveform is there.`);
   }
 }
 

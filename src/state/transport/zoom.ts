@@ -46,12 +46,15 @@ function closest(): number {
     : CLOSEST;
 }
 
-/** One step closer (1) or further away (−1), never further than the whole film. */
-export function zoomStrip(direction: 1 | -1): void {
+/** So many times as close, never further away than the whole film. */
+export function zoomStripBy(times: number): void {
   const fit = fitOf(openFilm(), shellNow());
-  const next = zoomNow() * (direction === 1 ? STEP : 1 / STEP);
+  const next = zoomNow() * times;
   setShell({ zoom: next <= fit ? undefined : Math.min(closest(), next) });
 }
+
+/** One step closer (1) or further away (−1). */
+export const zoomStrip = (direction: 1 | -1): void => zoomStripBy(direction === 1 ? STEP : 1 / STEP);
 
 /** Shows the whole film, however it grows. */
 export const zoomToAll = (): void => setShell({ zoom: undefined });

@@ -5,6 +5,7 @@ import { scheduleOf } from '../../core/film/schedule';
 import { ok } from '../../core/time/result';
 import { count } from '../../core/time/format';
 import { Button, IconButton } from '../../kit/button';
+import { Panel } from '../../kit/panel';
 import { Pair } from '../../kit/pair';
 import { SelectField } from '../../kit/select-field';
 import { TypedField } from '../../kit/typed-field';
@@ -27,7 +28,7 @@ export function FlagsPanel() {
   const flags = placedFlags(film, scheduleOf(film));
   const here = flags.filter((placed) => placed.frame === frame);
   return (
-    <section className={styles.flags} aria-label="Flags">
+    <Panel label="Flags">
       <h2>{count(flags.length, 'flag')}</h2>
       <Button
         disabled={!canWrite || film.scenes.length === 0}
@@ -39,7 +40,7 @@ export function FlagsPanel() {
       {here.map((placed) => (
         <FlagSettings key={placed.flag.id} placed={placed} disabled={!canWrite} />
       ))}
-      <ul>
+      <ul className={styles.flags}>
         {flags.map((placed) => (
           <li key={placed.flag.id}>
             <button
@@ -74,7 +75,7 @@ export function FlagsPanel() {
           </li>
         ))}
       </ul>
-    </section>
+    </Panel>
   );
 }
 

@@ -58,7 +58,7 @@ function Attacks({ placed, scale }: AttacksProps) {
       className={styles.attack}
       data-attack={at}
       style={{ left }}
-      title="Contact: tie the cue by it"
+      data-tip="Contact: tie the cue by it"
     />
   ));
 }
@@ -97,7 +97,7 @@ export const CueBox = memo(function CueBox({ placed, chosen, total, scale }: Cue
             className={styles.level}
             data-grip="level"
             style={{ bottom: `${100 * faderPlace(cue.level)}%` }}
-            title={`Level: ${levelWords(cue.level)}`}
+            data-tip={`Level: ${levelWords(cue.level)}`}
           >
             <b>{levelWords(cue.level)}</b>
           </span>

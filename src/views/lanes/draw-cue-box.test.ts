@@ -25,7 +25,12 @@ const SOUND: Sound = {
 /** Half a second of the film to 24 pixels, from its start. */
 const WINDOW = { from: 0, samplesAPixel: 1000, width: 400, height: 46 };
 
-const penOn = ({ context }: DrawnCanvas, window = WINDOW): CuePen => ({ context, theme: THEME, window });
+const penOn = ({ context }: DrawnCanvas, window = WINDOW): CuePen => ({
+  context,
+  theme: THEME,
+  fonts: 0,
+  window,
+});
 
 /** A drawing of a lane's window. */
 function drawn(draw: (pen: CuePen) => void, window = WINDOW): DrawnCanvas {

@@ -47,12 +47,21 @@ const withAlpha = (context: CanvasRenderingContext2D, alpha: number, draw: () =>
   context.globalAlpha = 1;
 };
 
+/** What boxes are drawn with and on: a canvas, the theme of its lane, and the part of the lane that it shows. */
+export interface CuePen {
+  readonly context: CanvasRenderingContext2D;
+  readonly theme: CueTheme;
+  /** Another number each time type has been loaded: names are measured anew. */
+  readonly fonts: number;
+  readonly window: WaveWindow;
+}
+
 /** Widths of names in pixels: measuring takes as long as drawing. */
 const widths = new Map<string, number>();
 const MOST_REMEMBERED = 2000;
 
-function widthOf(context: CanvasRenderingContext2D, name: string): number {
-  const key = `${context.font} ${name}`;
+function widthOf({ context, fonts }: CuePen, name: string): number {
+  const key = `${fonts} ${context.font} ${name}`;
   let width = widths.get(key);
   if (width === undefined) {
     if (widths.size >= MOST_REMEMBERED) widths.clear();
@@ -63,22 +72,12 @@ function widthOf(context: CanvasRenderingContext2D, name: string): number {
 }
 
 /** A name, or as much of it as there is room for, and its width. */
-function fitted(
-  context: CanvasRenderingContext2D,
-  name: string,
-  room: number,
-): { text: string; width: number } {
-  const width = widthOf(context, name);
+function fitted(pen: CuePen, name: string, room: number): { text: string; width: number } {
+  const width = widthOf(pen, name);
   if (width <= room) return { text: name, width };
   const letters = Math.max(1, Math.floor((room / width) * name.length) - 1);
-  return { text: `${name.slice(0, letters)}…`, width: room };
-}
-
-/** What boxes are drawn with and on: a canvas, the theme of its lane, and the part of the lane that it shows. */
-export interface CuePen {
-  readonly context: CanvasRenderingContext2D;
-  readonly theme: CueTheme;
-  readonly window: WaveWindow;
+  const text = `${name.slice(0, letters)}…`;
+  return { text, width: Math.min(room, widthOf(pen, text)) };
 }
 
 /** Where a place of the film lies in a window, in pixels. */
@@ -124,12 +123,8 @@ export function drawCueGround({ context, theme, window }: CuePen, placed: Placed
 }
 
 /** Draws what lies over a cue's waveform: the edge of its box, and its name. */
-export function drawCueFrame(
-  { context, theme, window }: CuePen,
-  placed: PlacedCue,
-  chosen: boolean,
-  missing = false,
-): void {
+export function drawCueFrame(pen: CuePen, placed: PlacedCue, chosen: boolean, missing = false): void {
+  const { context, theme, window } = pen;
   const { cue, sound, loose } = placed;
   const { left, width, height } = boxOf(placed, window);
   // Without its pose, or without its samples.
@@ -149,7 +144,7 @@ export function drawCueFrame(
   const whole = placeIn(window, placed.end) - begins;
   if (whole < NAMED) return;
   const name = `${missing ? 'Missing: ' : ''}${cue.reversed ? '◂ ' : ''}${sound.name}${placed.showings ? ` × ${placed.showings.count.toLocaleString('en')}` : ''}`;
-  const { text, width: long } = fitted(context, name, whole - 2 * AROUND_NAME);
+  const { text, width: long } = fitted(pen, name, whole - 2 * AROUND_NAME);
   const x = begins + AROUND_NAME + 1;
   context.fillStyle = theme.card;
   withAlpha(context, 0.78, () => context.fillRect(x - 1, ABOVE + 1, long + 2, NAME_HEIGHT));

@@ -3,6 +3,7 @@ import type { PlacedCue } from '../../core/film/cue-place';
 import { useMissing } from '../../state/document/missing';
 import { analysisOf, samplesOf, useSounds } from '../../state/sound/sounds';
 import { prepareCanvas } from '../prepare-canvas';
+import { useFontsLoaded } from '../use-fonts-loaded';
 import { useDrawingTheme } from '../use-drawing-theme';
 import { cueTheme, drawCueFrame, drawCueGround, drawPins } from './draw-cue-box';
 import {
@@ -35,6 +36,7 @@ export function LaneDrawing({ placed, chosen, folded, left, window }: LaneDrawin
   const analyses = useSounds((state) => state.analyses);
   const missing = useMissing((state) => state.sounds);
   const themeFor = useDrawingTheme(cueTheme);
+  const fonts = useFontsLoaded();
   const { from, samplesAPixel, width, height } = window;
   useEffect(() => {
     const context = prepareCanvas(ref.current, width, height + ABOVE);
@@ -45,7 +47,7 @@ export function LaneDrawing({ placed, chosen, folded, left, window }: LaneDrawin
     context.textBaseline = 'middle';
     const to = from + width * samplesAPixel;
     const box = { from, samplesAPixel, width, height };
-    const pen = { context, theme, window: box };
+    const pen = { context, theme, fonts, window: box };
     const wave = { ...box, height: height - 2 * WITHIN };
     const drawWave = (each: PlacedCue): void => {
       context.fillStyle = theme.lane;
@@ -67,7 +69,7 @@ export function LaneDrawing({ placed, chosen, folded, left, window }: LaneDrawin
       drawCueFrame(pen, each, isChosen, missing.has(each.sound.hash));
     }
     drawPins(pen, seen);
-  }, [placed, chosen, folded, analyses, missing, themeFor, from, samplesAPixel, width, height]);
+  }, [placed, chosen, folded, analyses, missing, themeFor, fonts, from, samplesAPixel, width, height]);
   return (
     <canvas
       ref={ref}

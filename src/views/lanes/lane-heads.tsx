@@ -2,7 +2,7 @@ import { ChevronDown, ChevronRight, Headphones, VolumeX } from 'lucide-react';
 import { levelWords } from '../../core/sound/level';
 import { changeLane } from '../../state/sound/cues';
 import { useDocument } from '../../state/document/document';
-import { LANES_TOP, type LaneRow } from './lane-layout';
+import { HAS_LEVEL, type LaneRow } from './lane-layout';
 import styles from './lanes.module.css';
 
 /** Beside each lane its name and level, and whether it is heard. */
@@ -11,9 +11,9 @@ export function LaneHeads({ rows }: { readonly rows: readonly LaneRow[] }) {
   return rows.map(({ lane, top, height }) => (
     <div
       key={lane.id}
-      className={height > 40 ? `${styles.head} ${styles.tall}` : styles.head}
+      className={height >= HAS_LEVEL ? `${styles.head} ${styles.tall}` : styles.head}
       data-kind={lane.kind}
-      style={{ top: top - LANES_TOP, height }}
+      style={{ top, height }}
       role="group"
       aria-label={lane.name}
     >
@@ -32,13 +32,13 @@ export function LaneHeads({ rows }: { readonly rows: readonly LaneRow[] }) {
         {lane.folded ? <ChevronRight size={13} aria-hidden /> : <ChevronDown size={13} aria-hidden />}
       </button>
       <span className={styles.laneName}>{lane.name}</span>
-      {height > 40 && <span className={styles.laneLevel}>{levelWords(lane.level)}</span>}
+      {height >= HAS_LEVEL && <span className={styles.laneLevel}>{levelWords(lane.level)}</span>}
       <button
         type="button"
         className={styles.hear}
         aria-pressed={lane.muted ?? false}
         aria-label={`Mute ${lane.name}`}
-        title={`Mute ${lane.name}`}
+        data-tip={`Mute ${lane.name}`}
         disabled={!canWrite}
         onClick={() =>
           changeLane(lane.id, `${lane.name} ${lane.muted ? 'heard again' : 'muted'}`, {
@@ -53,7 +53,7 @@ export function LaneHeads({ rows }: { readonly rows: readonly LaneRow[] }) {
         className={styles.hear}
         aria-pressed={lane.solo ?? false}
         aria-label={`Hear ${lane.name} alone`}
-        title={`Hear ${lane.name} alone`}
+        data-tip={`Hear ${lane.name} alone`}
         disabled={!canWrite}
         onClick={() =>
           changeLane(lane.id, `${lane.name} ${lane.solo ? 'with the others' : 'heard alone'}`, {

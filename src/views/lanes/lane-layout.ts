@@ -2,26 +2,25 @@ import type { Film } from '../../core/film/film';
 import type { Lane } from '../../core/film/sound';
 import { STAGE_FACTS, type Stage } from '../../state/shell/stages';
 
-/** A lane on the strip, in pixels from the top of the strip. */
+/** A lane on the strip, in pixels from the top of the lanes. */
 export interface LaneRow {
   readonly lane: Lane;
   readonly top: number;
   readonly height: number;
 }
 
-/** Where lanes begin, below the poses and the ropes of cycles. */
-export const LANES_TOP = 206;
-
-const FULL = 46;
+const FULL = 38;
+/** The height from which there is room for a lane's level under its name. */
+export const HAS_LEVEL = FULL;
 const LOW = 30;
-const FOLDED = 20;
+const FOLDED = 24;
 
 /** The lanes that a stage shows: all of them, or those in which something lies. */
 export function laneRows(film: Film, stage: Stage): readonly LaneRow[] {
   const { lanes, laneHeight } = STAGE_FACTS[stage].strip;
   if (lanes === 'none') return [];
   const used = new Set(film.cues.map((cue) => cue.laneId));
-  let top = LANES_TOP;
+  let top = 0;
   return film.lanes.flatMap((lane): LaneRow[] => {
     if (lanes === 'used' && !used.has(lane.id)) return [];
     const row = { lane, top, height: lane.folded ? FOLDED : laneHeight === 'full' ? FULL : LOW };

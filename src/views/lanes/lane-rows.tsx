@@ -26,11 +26,13 @@ interface LaneRowsProps {
   readonly width: number;
   /** How far the strip reaches, in pixels. */
   readonly reach: number;
+  /** From their top up to the middle of the tickets, in pixels. */
+  readonly toTickets: number;
   readonly frameAt: (clientX: number) => number;
 }
 
 /** The lanes under the poses, with their cues. */
-export function LaneRows({ film, rows, zoom, left, reach, frameAt, ...props }: LaneRowsProps) {
+export function LaneRows({ film, rows, zoom, left, reach, toTickets, frameAt, ...props }: LaneRowsProps) {
   const chosen = useSelection((state) => state.chosenCues);
   const canWrite = useDocument((state) => state.canWrite);
   const [over, setOver] = useState<string>();
@@ -67,7 +69,7 @@ export function LaneRows({ film, rows, zoom, left, reach, frameAt, ...props }: L
   };
 
   return (
-    <div {...drag.handlers}>
+    <div className={styles.lanes} {...drag.handlers}>
       {rows.map(({ lane, top, height }) => {
         const here = byLane.get(lane.id) ?? NONE;
         return (
@@ -117,7 +119,7 @@ export function LaneRows({ film, rows, zoom, left, reach, frameAt, ...props }: L
           <div
             key={`${cue.id}.${showing}`}
             className={styles.thread}
-            style={{ left: at * zoom, height: row.top - 150 }}
+            style={{ left: at * zoom, top: -toTickets, height: row.top + toTickets }}
             aria-hidden
           />
         );

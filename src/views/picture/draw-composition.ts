@@ -4,6 +4,7 @@ import { recipeKey } from '../../core/picture/recipe';
 import type { Rect } from '../../core/picture/size';
 import type { PictureWish } from '../../engine/browser/pictures/picture-cache';
 import type { Drawing, Surface } from '../../state/picture/plan-drawing';
+import type { PictureOf } from '../../state/picture/shown-pictures';
 
 /** Says all that a drawing depends on, so that it need not be drawn again where that is the same. */
 export const drawingKey = (surface: Surface, { panels, layers }: Drawing, pictureOf: PictureOf): string =>
@@ -22,13 +23,15 @@ export const drawingKey = (surface: Surface, { panels, layers }: Drawing, pictur
     ]),
   ]);
 
-/** A picture where it is there, which stays its owner's. */
-type PictureOf = (wish: PictureWish) => ImageBitmap | undefined;
-
 const shownOf = (wish: PictureWish | undefined, { pose }: ScheduledPose, pictureOf: PictureOf): unknown => {
   const picture = wish && pictureOf(wish);
   return picture ? [recipeKey(wish.recipe), picture.width, picture.height] : pose.photoId;
 };
+
+/** From so many pixels of the screen for one of the picture on, its pixels are shown as squares. */
+const SQUARES = 3;
+
+type AnyContext = CanvasRenderingContext2D | OffscreenCanvasRenderingContext2D;
 
 /** Draws what was planned into a canvas. */
 export function drawComposition(
@@ -49,6 +52,7 @@ export function drawComposition(
   ): void => {
     const picture = wish && pictureOf(wish);
     if (picture) {
+      target.imageSmoothingEnabled = area.width < SQUARES * picture.width;
       target.imageSmoothingQuality = 'medium';
       target.drawImage(picture, area.x, area.y, area.width, area.height);
       return;
@@ -67,36 +71,47 @@ export function drawComposition(
       area.y + area.height / 2,
     );
   };
-  for (const { panel, area, wish, isHere } of panels) {
+  for (const { panel, area, room, wish, isHere } of panels) {
+    context.save();
+    context.beginPath();
+    context.rect(room.x, room.y, room.width, room.height);
+    context.clip();
     draw(context, area, panel.entry, wish);
-    if (isHere) drawLayers(context, area, layers, draw);
+    if (isHere) drawLayers(context, { area, room }, layers, draw);
+    context.restore();
     if (!panel.words) continue;
+    const under = Math.min(area.y + area.height, room.y + room.height);
     context.fillStyle = '#fff';
     context.font = `${14 * ratio}px 'Atkinson Hyperlegible Next', sans-serif`;
     context.textAlign = 'center';
-    context.fillText(panel.words, area.x + area.width / 2, area.y + area.height + 17 * ratio);
+    context.fillText(panel.words, room.x + room.width / 2, under + 17 * ratio);
   }
 }
-
-type AnyContext = CanvasRenderingContext2D | OffscreenCanvasRenderingContext2D;
 
 /** Each layer is drawn by itself first: one that is missing must not be mixed with what is under it. */
 function drawLayers(
   context: CanvasRenderingContext2D,
-  area: Rect,
+  { area, room }: { readonly area: Rect; readonly room: Rect },
   layers: Drawing['layers'],
   draw: (target: AnyContext, area: Rect, entry: ScheduledPose, wish: PictureWish | undefined) => void,
 ): void {
   if (layers.length === 0) return;
-  const sheet = new OffscreenCanvas(area.width, area.height);
+  // No more of it than is seen: looked at closely, all of it would be larger than any canvas.
+  const x = Math.max(area.x, Math.floor(room.x));
+  const y = Math.max(area.y, Math.floor(room.y));
+  const width = Math.min(area.x + area.width, Math.ceil(room.x + room.width)) - x;
+  const height = Math.min(area.y + area.height, Math.ceil(room.y + room.height)) - y;
+  if (width < 1 || height < 1) return;
+  const sheet = new OffscreenCanvas(width, height);
   const own = sheet.getContext('2d');
   if (!own) return;
   context.save();
   for (const { entry, strength, difference, wish } of layers) {
-    draw(own, { x: 0, y: 0, width: area.width, height: area.height }, entry, wish);
+    own.clearRect(0, 0, width, height);
+    draw(own, { ...area, x: area.x - x, y: area.y - y }, entry, wish);
     context.globalAlpha = strength;
     context.globalCompositeOperation = difference ? 'difference' : 'source-over';
-    context.drawImage(sheet, area.x, area.y);
+    context.drawImage(sheet, x, y);
   }
   context.restore();
 }

@@ -3,16 +3,9 @@ import type { Film } from '../../core/film/film';
 import type { ScheduledPose } from '../../core/film/schedule';
 import { useMissing } from '../../state/document/missing';
 import type { Composition } from '../../state/picture/composition';
+import { usePictureZoom } from '../../state/picture/picture-zoom';
 import { planDrawing, type Drawing } from '../../state/picture/plan-drawing';
-import {
-  hasPicture,
-  openPictures,
-  pictureOf,
-  retryPictures,
-  setSurface,
-  surfaceNow,
-  wantPictures,
-} from '../../state/picture/shown-pictures';
+import { PictureStand } from '../../state/picture/shown-pictures';
 import { useShell } from '../../state/shell/shell';
 import { drawComposition, drawingKey } from './draw-composition';
 
@@ -23,58 +16,72 @@ interface Shown {
   readonly here: ScheduledPose;
 }
 
-/** Keeps a canvas as large as what it stands in, and drawn: anew as its pictures come, and for another film or composition. */
+/**
+ * Keeps a canvas as large as what it stands in, and drawn: anew as its pictures come, and for another film, composition or
+ * zoom; `onPlan` hears of what is to be drawn. Gives a function that tells what is drawn.
+ */
 export function useDrawnPicture(
   canvasRef: RefObject<HTMLCanvasElement | null>,
   shown: Shown | undefined,
-): void {
+  onPlan: (drawing: Drawing | undefined) => void,
+): () => Drawing | undefined {
+  const zoom = usePictureZoom((state) => state.zoom);
+  const stand = useRef<PictureStand>(undefined);
   /** What the canvas shows: most edits change nothing of it. */
   const drawn = useRef<string>(undefined);
-  const planned = useEffectEvent((): Drawing | undefined => {
-    const surface = surfaceNow();
-    return shown && surface && planDrawing(surface, shown.film, shown.composition, shown.here);
-  });
+  const planned = (): Drawing | undefined => {
+    const surface = stand.current?.surface;
+    return shown && surface && planDrawing(surface, shown.film, shown.composition, shown.here, zoom);
+  };
 
   const redraw = useEffectEvent(() => {
     const canvas = canvasRef.current;
-    const surface = surfaceNow();
+    const pictures = stand.current;
     const drawing = planned();
-    if (!canvas || !shown || !surface || !drawing) {
+    if (!canvas || !shown || !pictures?.surface || !drawing) {
       canvas?.getContext('2d', { willReadFrequently: true })?.clearRect(0, 0, canvas.width, canvas.height);
       drawn.current = undefined;
       return;
     }
     const main = drawing.panels.find(({ isHere }) => isHere)?.wish;
     // While the picture is still coming the one before stays, rather than a flash of nothing.
-    if (main && !hasPicture(main) && !pictureOf(main)) return;
-    const key = drawingKey(surface, drawing, pictureOf);
+    if (main && !pictures.has(main) && !pictures.pictureOf(main)) return;
+    const key = drawingKey(pictures.surface, drawing, pictures.pictureOf);
     if (key === drawn.current) return;
     drawn.current = key;
-    drawComposition(canvas, shown.film, surface.ratio, drawing, pictureOf);
+    drawComposition(canvas, shown.film, pictures.surface.ratio, drawing, pictures.pictureOf);
   });
 
   /** Whether a picture that has come is one of those shown. */
   const isShown = useEffectEvent((key: string): boolean => {
     const drawing = planned();
-    return [...(drawing?.panels ?? []), ...(drawing?.layers ?? [])].some(({ wish }) => wish?.key === key);
+    return [...(drawing?.panels ?? []), ...(drawing?.layers ?? [])].some(
+      ({ wish, before }) => wish?.key === key || before?.key === key,
+    );
   });
 
   /** Says which pictures are needed: those on screen, and those that come after. */
   const want = useEffectEvent(() => {
     const drawing = planned();
-    if (shown && drawing) wantPictures(shown.composition, drawing);
+    if (shown && drawing) stand.current?.want(shown.composition, drawing);
+    onPlan(drawing);
   });
 
   useEffect(() => {
-    const close = openPictures((key) => {
+    const pictures = new PictureStand((key) => {
       if (isShown(key)) redraw();
     });
+    stand.current = pictures;
     const canvas = canvasRef.current;
-    const observer = new ResizeObserver(([entry]) => {
+    // The canvas may stand in a window of its own, on another screen.
+    const view = canvas?.ownerDocument.defaultView ?? window;
+    // Of that window: this one's is not told of what happens there.
+    const observer = new view.ResizeObserver(([entry]) => {
       if (!canvas || !entry) return;
-      canvas.width = Math.round(entry.contentRect.width * devicePixelRatio);
-      canvas.height = Math.round(entry.contentRect.height * devicePixelRatio);
-      setSurface({ width: canvas.width, height: canvas.height, ratio: devicePixelRatio });
+      const ratio = view.devicePixelRatio;
+      canvas.width = Math.round(entry.contentRect.width * ratio);
+      canvas.height = Math.round(entry.contentRect.height * ratio);
+      pictures.setSurface({ width: canvas.width, height: canvas.height, ratio });
       drawn.current = undefined;
       want();
       redraw();
@@ -82,19 +89,22 @@ export function useDrawnPicture(
     if (canvas?.parentElement) observer.observe(canvas.parentElement);
     return () => {
       observer.disconnect();
-      close();
+      pictures.close();
+      stand.current = undefined;
     };
-  }, []);
+  }, [canvasRef]);
 
   const arrived = useShell((state) => state.incoming?.done);
   const remade = useMissing((state) => state.remade);
   useEffect(() => {
-    retryPictures();
+    stand.current?.retry();
     redraw();
   }, [arrived, remade]);
 
   useEffect(() => {
     want();
     redraw();
-  }, [shown?.film, shown?.composition]);
+  }, [shown?.film, shown?.composition, zoom]);
+
+  return planned;
 }

@@ -1,9 +1,11 @@
 import { Download, Trash2 } from 'lucide-react';
 import { useState } from 'react';
 import { count, formatSize } from '../../core/time/format';
+import { rateNumber } from '../../core/time/rate';
 import { Button, IconButton } from '../../kit/button';
 import { discardPrint, usePrints } from '../../state/print/print-job';
 import styles from './print.module.css';
+import { Screening } from './screening';
 
 /** The finished prints, and one of them to be watched. */
 export function FinishedPrints() {
@@ -12,20 +14,19 @@ export function FinishedPrints() {
   const shown = prints.find((print) => print.id === shownId) ?? prints[0];
   return (
     <section className={styles.proof} aria-label="Finished prints">
-      <div className={styles.screen}>
-        {shown ? (
-          // eslint-disable-next-line jsx-a11y/media-has-caption -- the film's own words are in its sound
-          <video
-            key={shown.url}
-            src={shown.url}
-            controls
-            aria-label={`Print ${shown.fileName}`}
-            data-testid="proof"
-          />
-        ) : (
+      {shown ? (
+        <Screening
+          key={shown.url}
+          url={shown.url}
+          label={`Print ${shown.fileName}`}
+          picture={shown}
+          rate={rateNumber(shown.rate)}
+        />
+      ) : (
+        <div className={styles.none}>
           <p>The finished print is shown here. Watch it before you hand it over.</p>
-        )}
-      </div>
+        </div>
+      )}
       {prints.length > 0 && (
         <ul className={styles.prints}>
           {prints.map((print) => (

@@ -3,7 +3,7 @@ import { useEffect, useState } from 'react';
 import type { Film } from '../../core/film/film';
 import { ok } from '../../core/time/result';
 import { PRINT_KINDS, printObstacle, type PrintKind } from '../../engine/browser/print/print-kinds';
-import { Foot } from '../../kit/foot';
+import { Panel } from '../../kit/panel';
 import { Button } from '../../kit/button';
 import { ChoiceCards } from '../../kit/choice-cards';
 import { Progress } from '../../kit/progress';
@@ -11,6 +11,7 @@ import { SelectField } from '../../kit/select-field';
 import { TypedField } from '../../kit/typed-field';
 import { startPrint, stopPrint, usePrints } from '../../state/print/print-job';
 import { useFilm } from '../../state/document/document';
+import { StageFrame } from '../frame/stage-frame';
 import { FramingChoice } from '../settings/framing-choice';
 import { FinishedPrints } from './finished-prints';
 import { PrintSummary } from './print-summary';
@@ -50,67 +51,76 @@ export function PrintView() {
   const { span, words } = parts.find((each) => each.value === part) ?? parts[0];
   const frames = span.to - span.from;
   const name = named ?? (part === WHOLE ? film.title : `${film.title}, ${words}`);
+  const foot = (
+    <>
+      <PrintSummary film={film} kind={kind} span={span} />
+      {obstacle && (
+        <p role="alert" className={styles.wrong}>
+          {obstacle}
+        </p>
+      )}
+      {running ? (
+        <>
+          <Progress
+            label="Printing"
+            done={running.written}
+            total={running.total}
+            noun="frame"
+            seconds={running.seconds}
+          />
+          <Button onClick={stopPrint}>Stop; no file is made</Button>
+        </>
+      ) : (
+        <Button
+          variant="main"
+          disabled={frames === 0 || obstacle !== undefined}
+          onClick={() => void startPrint(name, kind, span)}
+        >
+          <Printer size={18} aria-hidden /> Print the film
+        </Button>
+      )}
+      {problem && (
+        <p role="alert" className={styles.wrong}>
+          {problem}
+        </p>
+      )}
+    </>
+  );
   return (
-    <div className={styles.print}>
-      <section className={styles.form} aria-label="Print settings">
-        <h2>A print</h2>
-        <SelectField
-          label="Of"
-          value={part}
-          options={parts.map(({ value, label }) => ({ value, label }))}
-          onChange={setPart}
-          disabled={running !== undefined}
-        />
-        <TypedField
-          label="Name of the file"
-          text={name}
-          parse={ok}
-          onCommit={setNamed}
-          disabled={running !== undefined}
-        />
-        <ChoiceCards
-          label="Kind of file"
-          value={kind}
-          options={KINDS}
-          onChange={setKind}
-          disabled={running !== undefined}
-        />
-        <FramingChoice />
-        <Foot>
-          <PrintSummary film={film} kind={kind} span={span} />
-          {obstacle && (
-            <p role="alert" className={styles.wrong}>
-              {obstacle}
-            </p>
-          )}
-          {running ? (
-            <>
-              <Progress
-                label="Printing"
-                done={running.written}
-                total={running.total}
-                noun="frame"
-                seconds={running.seconds}
-              />
-              <Button onClick={stopPrint}>Stop; no file is made</Button>
-            </>
-          ) : (
-            <Button
-              variant="main"
-              disabled={frames === 0 || obstacle !== undefined}
-              onClick={() => void startPrint(name, kind, span)}
-            >
-              <Printer size={18} aria-hidden /> Print the film
-            </Button>
-          )}
-          {problem && (
-            <p role="alert" className={styles.wrong}>
-              {problem}
-            </p>
-          )}
-        </Foot>
-      </section>
+    <StageFrame
+      left={{
+        name: 'A print',
+        width: 340,
+        head: <h2>A print</h2>,
+        body: (
+          <Panel label="Print settings" foot={foot}>
+            <SelectField
+              label="Of"
+              value={part}
+              options={parts.map(({ value, label }) => ({ value, label }))}
+              onChange={setPart}
+              disabled={running !== undefined}
+            />
+            <TypedField
+              label="Name of the file"
+              text={name}
+              parse={ok}
+              onCommit={setNamed}
+              disabled={running !== undefined}
+            />
+            <ChoiceCards
+              label="Kind of file"
+              value={kind}
+              options={KINDS}
+              onChange={setKind}
+              disabled={running !== undefined}
+            />
+            <FramingChoice />
+          </Panel>
+        ),
+      }}
+    >
       <FinishedPrints />
-    </div>
+    </StageFrame>
   );
 }

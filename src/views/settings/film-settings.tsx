@@ -63,6 +63,7 @@ export function FilmSettingsDialog({ onClose }: { readonly onClose: () => void }
           figures
           text={String(width)}
           parse={parseSide}
+          preview={(value) => `${value} pixels`}
           onCommit={(value) => setSettings({ width: value })}
           disabled={!canWrite}
         />
@@ -71,6 +72,7 @@ export function FilmSettingsDialog({ onClose }: { readonly onClose: () => void }
           figures
           text={String(height)}
           parse={parseSide}
+          preview={(value) => `${value} pixels`}
           onCommit={(value) => setSettings({ height: value })}
           disabled={!canWrite}
         />

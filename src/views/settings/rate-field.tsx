@@ -14,6 +14,10 @@ import styles from './settings.module.css';
 
 const OTHER = 'other';
 
+/** A rate as it was understood, with its exact fraction where it is one. */
+const exactRate = (rate: Rate): string =>
+  `${rateText(rate)} frames a second${rate.den === 1 ? '' : `, exactly ${rate.num}/${rate.den}`}`;
+
 /** The film's rate. In a film with poses another rate asks what is to be kept: their holds or their seconds. */
 export function RateField({ film, disabled }: { readonly film: Film; readonly disabled: boolean }) {
   const { rate } = film.settings;
@@ -49,6 +53,7 @@ export function RateField({ film, disabled }: { readonly film: Film; readonly di
           figures
           text={rate.den === 1 ? String(rate.num) : `${rate.num}/${rate.den}`}
           parse={parseRate}
+          preview={exactRate}
           onCommit={take}
           disabled={disabled}
           hint={`The film is ${formatLength(frames, rate)}.`}

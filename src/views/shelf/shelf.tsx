@@ -8,7 +8,7 @@ import { listFilms, type ShelvedFilm } from '../../engine/browser/store/film-rep
 import { Button, IconButton } from '../../kit/button';
 import { Dialog } from '../../kit/dialog';
 import { openDemoFilm } from '../../state/document/open-bundle';
-import { freePhotos, newFilm, openFilmById, openNewFilm, throwAway } from '../../state/document/open-film';
+import { beginFilm, freePhotos, openFilmById, throwAway } from '../../state/document/open-film';
 import { saveAsItIs, saveCopy } from '../../state/document/save-copy';
 import { tell, useShell } from '../../state/shell/shell';
 import { ChooseFiles } from '../choose-files';
@@ -29,11 +29,6 @@ export function Shelf() {
     );
   }, []);
   useEffect(read, [read]);
-  const begin = (): void => {
-    openNewFilm(newFilm(), 'sort').catch((error: unknown) =>
-      tell(`No new film could be kept: ${String(error)}.`, 'wrong'),
-    );
-  };
   return (
     <div className={styles.shelf}>
       <div className={styles.inner}>
@@ -45,7 +40,7 @@ export function Shelf() {
           </p>
           <div className={styles.buttons}>
             <ChooseFiles main disabled={busy} />
-            <Button onClick={begin}>
+            <Button onClick={beginFilm}>
               <FilePlus2 size={18} aria-hidden /> New film
             </Button>
             <Button onClick={() => void openDemoFilm()} disabled={busy}>

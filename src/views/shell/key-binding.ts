@@ -3,6 +3,8 @@ export interface KeyBinding {
   /** As the sheet shows it. */
   readonly keys: string;
   readonly does: string;
+  /** Everyday words that mean it as well, for finding it. */
+  readonly also?: string;
   readonly matches: (event: KeyboardEvent) => boolean;
   readonly run: (event: KeyboardEvent) => void;
   /** For a key that does something only for as long as it is held: its name, and what ends it. */

@@ -1,10 +1,13 @@
 import { redoEdit, undoEdit } from '../../state/document/edit-film';
 import { layOutAndPlay } from '../../state/photos/intake';
+import { stepNoticed } from '../../state/photos/look-over';
 import { selectionNow } from '../../state/selection/selection';
+import { toggleSide, leaveInnermost } from '../../state/shell/layout';
 import { setShell, shellNow } from '../../state/shell/shell';
 import { zoomStrip, zoomToAll, zoomToChosen } from '../../state/transport/zoom';
 import { key, shifted, unshifted, withControl, type KeyBinding } from './key-binding';
 import type { KeyPlace } from './key-place';
+import { SIDE_KEYS } from '../frame/side-keys';
 import { STAGE_VIEWS } from '../stages';
 import { CUE_KEYS } from './cue-keys';
 import { PLAY_KEYS } from './play-keys';
@@ -25,6 +28,24 @@ const EVERYWHERE: readonly KeyBinding[] = [
   { keys: 'W', does: 'The whole film', matches: key('w', unshifted), run: zoomToAll },
   { keys: 'Shift W', does: 'The chosen poses only', matches: key('w', shifted), run: zoomToChosen },
   {
+    keys: SIDE_KEYS.left,
+    does: 'Fold the left panel away, or back',
+    matches: key(SIDE_KEYS.left),
+    run: () => toggleSide('left'),
+  },
+  {
+    keys: SIDE_KEYS.right,
+    does: 'Fold the right panel away, or back',
+    matches: key(SIDE_KEYS.right),
+    run: () => toggleSide('right'),
+  },
+  {
+    keys: SIDE_KEYS.strip,
+    does: 'Fold the strip away, or back',
+    matches: key(SIDE_KEYS.strip),
+    run: () => toggleSide('strip'),
+  },
+  {
     keys: 'Ctrl Z',
     does: 'Undo',
     matches: (event) => key('z', withControl)(event) && !event.shiftKey,
@@ -40,6 +61,8 @@ const EVERYWHERE: readonly KeyBinding[] = [
 
 const TABLE_KEYS: readonly KeyBinding[] = [
   { keys: 'Enter', does: 'Lay out what came in, and play', matches: key('Enter'), run: layOutAndPlay },
+  { keys: '.', does: 'To the next row that was noticed', matches: key('.'), run: () => stepNoticed(1) },
+  { keys: ',', does: 'To the row before that was noticed', matches: key(','), run: () => stepNoticed(-1) },
 ];
 
 /** All keys, by the place where they count. */
@@ -82,6 +105,10 @@ export const keysNow = (): readonly KeyBinding[] => placesNow().flatMap((place) 
 /** Carries out what a key does on the workbench; gives whether it did anything. */
 export function handleKey(event: KeyboardEvent): boolean {
   if (shellNow().phase !== 'open' || event.defaultPrevented || belongsToControl(event)) return false;
+  if (key('Escape')(event) && leaveInnermost()) {
+    event.preventDefault();
+    return true;
+  }
   const binding = keysNow().find((each) => each.matches(event));
   if (!binding) return false;
   event.preventDefault();

@@ -1,7 +1,6 @@
-import { Keyboard, LibraryBig, Moon, Redo2, Search, Settings2, Sun, Undo2 } from 'lucide-react';
+import { Keyboard, LibraryBig, Moon, Redo2, Search, Sun, Undo2 } from 'lucide-react';
 import { editLabel } from '../../core/edits/edit-label';
-import { rateText } from '../../core/time/rate';
-import { Button, IconButton } from '../../kit/button';
+import { IconButton } from '../../kit/button';
 import { redoEdit, undoEdit } from '../../state/document/edit-film';
 import { showShelf } from '../../state/document/open-film';
 import { showStage } from '../../state/shell/show-stage';
@@ -10,7 +9,10 @@ import { STAGE_FACTS, STAGES } from '../../state/shell/stages';
 import { useDocument, useFilm } from '../../state/document/document';
 import { setShell, useShell } from '../../state/shell/shell';
 import { FilmSettingsDialog } from '../settings/film-settings';
-import { CommandBar } from './command-bar';
+import { NoteBar } from '../notices/note-bar';
+import { NotesButton } from '../notices/notes-button';
+import { CommandBar } from '../commands/command-bar';
+import { FilmMenu } from './film-menu';
 import { KeySheet } from './key-sheet';
 import styles from './shell.module.css';
 
@@ -39,20 +41,9 @@ export function TopBar() {
       </IconButton>
       {film && (
         <>
-          <span className={styles.settings}>
-            <Button
-              variant="quiet"
-              onClick={() => setShell({ sheet: 'settings' })}
-              title="Film settings: name, rate, size, hold"
-            >
-              <span className={styles.title}>{film.title}</span>
-              <span className={styles.figures}>
-                {rateText(film.settings.rate)} a second · {film.settings.width} × {film.settings.height}
-              </span>
-              <Settings2 size={16} aria-hidden />
-            </Button>
-          </span>
-          <nav aria-label="Stages" style={{ marginInline: 'auto' }}>
+          <FilmMenu film={film} />
+          <NoteBar />
+          <nav aria-label="Stages" className={styles.nav}>
             <ul className={styles.stages}>
               {STAGES.map((each) => (
                 <li key={each}>
@@ -85,12 +76,14 @@ export function TopBar() {
           </IconButton>
         </>
       )}
-      {!film && <span style={{ marginInline: 'auto' }} />}
+      {!film && <NoteBar />}
+      {!film && <span className={styles.gap} />}
       {film && (
         <IconButton label="Find a command" shortcut="Ctrl K" onClick={() => setShell({ sheet: 'commands' })}>
           <Search size={18} aria-hidden />
         </IconButton>
       )}
+      <NotesButton />
       <IconButton label="Keys" shortcut="?" onClick={() => setShell({ sheet: 'keys' })}>
         <Keyboard size={19} aria-hidden />
       </IconButton>
@@ -102,7 +95,7 @@ export function TopBar() {
       </IconButton>
       {film && (
         <span className={styles.kept} data-state={keeping.kind} role="status" data-testid="kept">
-          <i aria-hidden /> {KEPT_WORDS[keeping.kind]}
+          <i aria-hidden /> <span>{KEPT_WORDS[keeping.kind]}</span>
         </span>
       )}
       {sheet === 'settings' && <FilmSettingsDialog onClose={close} />}

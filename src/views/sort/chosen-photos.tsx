@@ -1,14 +1,12 @@
-import { ArchiveRestore, ArchiveX, FlipHorizontal2, RotateCcw, RotateCw, Undo2, X } from 'lucide-react';
+import { ArchiveRestore, ArchiveX, FlipHorizontal2, RotateCcw, RotateCw, Undo2 } from 'lucide-react';
 import type { Film, Photo } from '../../core/film/film';
 import { fileOf } from '../../core/film/photo-picture';
 import { parseStep, signed } from '../../core/picture/steps/parse-step';
 import { STEPS, type StepName } from '../../core/picture/steps/step';
-import { count } from '../../core/time/format';
-import { Button, IconButton } from '../../kit/button';
+import { Button } from '../../kit/button';
 import { Pair } from '../../kit/pair';
 import { TypedField } from '../../kit/typed-field';
 import { useDocument } from '../../state/document/document';
-import { chooseNoPhotos } from '../../state/photos/tray';
 import {
   bringPhotosBack,
   MIRRORED,
@@ -20,6 +18,7 @@ import {
   takePhotosOut,
   turnPhotos,
 } from '../../state/photos/use-photos';
+import { BringRetouched } from './bring-retouched';
 import { IntoTheFilm } from './into-the-film';
 import { PhotoFacts } from './photo-facts';
 import styles from './sort.module.css';
@@ -33,12 +32,6 @@ export function ChosenPhotos({ film, photos }: { readonly film: Film; readonly p
   const [only] = photos;
   return (
     <section className={styles.chosen} aria-label="Chosen photos">
-      <div className={styles.heading}>
-        <h2>{count(photos.length, 'photo')} chosen</h2>
-        <IconButton label="Choose none" shortcut="Escape" onClick={chooseNoPhotos}>
-          <X size={18} aria-hidden />
-        </IconButton>
-      </div>
       {photos.length === 1 && only && <PhotoFacts film={film} photo={only} />}
       {canWrite && (
         <>
@@ -70,6 +63,7 @@ export function ChosenPhotos({ film, photos }: { readonly film: Film; readonly p
           <StepField step="light" photos={photos} hint="Each stop doubles the light; 0 is as it came" />
           <h3>Retouch elsewhere</h3>
           <WriteOut film={film} photos={photos} />
+          <BringRetouched />
           {retouched && (
             <Button onClick={showAsTheyCame} title="Show the photos' own files again">
               <Undo2 size={16} aria-hidden /> Show as they came

@@ -1,23 +1,17 @@
 import { photoRecipe } from '../../core/film/recipe-of';
-import {
-  DndContext,
-  PointerSensor,
-  useDraggable,
-  useSensor,
-  useSensors,
-  type DragEndEvent,
-  type DragMoveEvent,
-} from '@dnd-kit/core';
+import { DndContext, useDraggable, type DragEndEvent, type DragMoveEvent } from '@dnd-kit/core';
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { GripVertical } from 'lucide-react';
-import { memo, useRef, useState, type KeyboardEvent, type ReactNode } from 'react';
+import { memo, useEffect, useRef, useState, type KeyboardEvent, type ReactNode } from 'react';
 import type { IntakeRow } from '../../core/film/intake/intake-row';
 import { rowWords, type RowNotice } from '../../core/film/intake/notices';
 import type { RowOrder } from '../../core/film/intake/order-rows';
 import { pathOf, runningNumber } from '../../core/film/numbering';
 import { count, formatSize } from '../../core/time/format';
 import { leaveOut, moveRow, setOrder } from '../../state/photos/arrange-intake';
+import { useLookOver } from '../../state/photos/look-over';
 import { Thumbnail } from '../thumbnail';
+import { beganAt, useDragSensors } from '../use-drag-sensors';
 import styles from './intake-table.module.css';
 
 const ROW_HEIGHT = 52;
@@ -49,7 +43,7 @@ export const IntakeTable = memo(function IntakeTable({ rows, whole, order, notic
   const scroller = useRef<HTMLDivElement>(null);
   const body = useRef<HTMLDivElement>(null);
   const [drag, setDrag] = useState<{ id: string; index: number }>();
-  const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }));
+  const sensors = useDragSensors();
   const virtual = useVirtualizer({
     count: rows.length,
     getScrollElement: () => scroller.current,
@@ -58,10 +52,16 @@ export const IntakeTable = memo(function IntakeTable({ rows, whole, order, notic
     getItemKey: (index) => rows[index]?.id ?? index,
   });
 
+  const at = useLookOver((state) => state.at);
+  const place = at === undefined ? -1 : rows.findIndex((row) => row.id === at);
+  useEffect(() => {
+    if (place >= 0) virtual.scrollToIndex(place, { align: 'center' });
+  }, [virtual, place]);
+
   /** The place between rows that the pointer is nearest to. */
   const placeAt = ({ activatorEvent, delta }: DragMoveEvent): number => {
     const top = body.current?.getBoundingClientRect().top ?? 0;
-    const y = (activatorEvent as PointerEvent).clientY + delta.y - top;
+    const y = beganAt(activatorEvent).clientY + delta.y - top;
     return Math.min(rows.length, Math.max(0, Math.round(y / ROW_HEIGHT)));
   };
 
@@ -128,6 +128,7 @@ export const IntakeTable = memo(function IntakeTable({ rows, whole, order, notic
                 index={item.index}
                 top={item.start}
                 moving={drag?.id === row.id}
+                looked={row.id === at}
                 movable={whole}
                 notices={notices.get(row.id) ?? []}
                 onKeyDown={(event) => moveByKey(event, item.index)}
@@ -148,12 +149,14 @@ interface RowProps {
   readonly index: number;
   readonly top: number;
   readonly moving: boolean;
+  /** Whether it is looked at. */
+  readonly looked: boolean;
   readonly movable: boolean;
   readonly notices: readonly RowNotice[];
   readonly onKeyDown: (event: KeyboardEvent) => void;
 }
 
-function Row({ row, index, top, moving, movable, notices, onKeyDown }: RowProps) {
+function Row({ row, index, top, moving, looked, movable, notices, onKeyDown }: RowProps) {
   const { setNodeRef, listeners } = useDraggable({ id: row.id, disabled: !movable });
   const { photo } = row;
   const cell = (content: ReactNode, figures = false): ReactNode => (
@@ -161,12 +164,19 @@ function Row({ row, index, top, moving, movable, notices, onKeyDown }: RowProps)
       {content}
     </div>
   );
-  const classes = [styles.row, row.leftOut && styles.out, !photo && styles.wrong, moving && styles.moving];
+  const classes = [
+    styles.row,
+    row.leftOut && styles.out,
+    !photo && styles.wrong,
+    moving && styles.moving,
+    looked && styles.looked,
+  ];
   return (
     <div
       ref={setNodeRef}
       role="row"
       aria-rowindex={index + 2}
+      aria-current={looked ? 'true' : undefined}
       className={classes.filter(Boolean).join(' ')}
       style={{ transform: `translateY(${top}px)` }}
       data-row={row.name}

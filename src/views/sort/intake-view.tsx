@@ -5,9 +5,9 @@ import type { LayOut } from '../../core/edits/lay-out';
 import { rowNotices, rowWords } from '../../core/film/intake/notices';
 import { ROW_ORDERS, rolloversOf, type RowOrder } from '../../core/film/intake/order-rows';
 import { count } from '../../core/time/format';
-import { Foot } from '../../kit/foot';
 import { Button } from '../../kit/button';
 import { CheckField } from '../../kit/check-field';
+import { Panel } from '../../kit/panel';
 import { Pair } from '../../kit/pair';
 import { SelectField } from '../../kit/select-field';
 import { dismissIntake, layOutAndPlay } from '../../state/photos/intake';
@@ -16,10 +16,13 @@ import type { Intake } from '../../state/photos/intake-table';
 import { useFilm } from '../../state/document/document';
 import { useShell } from '../../state/shell/shell';
 import { ChooseFiles } from '../choose-files';
+import { StageFrame } from '../frame/stage-frame';
 import { Incoming } from './incoming';
 import { IntakeTable } from './intake-table';
+import { NoticedKinds } from './noticed-kinds';
 import { SceneChoices } from './scene-choices';
 import styles from './sort.module.css';
+import { TimingFields } from './timing-fields';
 
 const GAPS: readonly { value: LayOut['gaps']; label: string }[] = [
   { value: 'close', label: 'Close up: the next follows at once' },
@@ -70,87 +73,94 @@ export function IntakeView({ intake }: { readonly intake: Intake }) {
         return [row.name, row.leftOut ? 'left out' : '', words].join('\t');
       })
       .join('\n');
+  const foot = (
+    <>
+      <Button variant="main" disabled={usable.length === 0} onClick={layOutAndPlay} title="Enter">
+        {coming ? 'Lay out now; the rest follows' : `Lay out ${count(usable.length, 'photo')}`}
+      </Button>
+      <Pair>
+        <Button onClick={() => void navigator.clipboard.writeText(list())}>
+          <Copy size={16} aria-hidden /> Copy the list
+        </Button>
+        <Button disabled={coming} onClick={dismissIntake}>
+          Leave all out
+        </Button>
+      </Pair>
+    </>
+  );
   return (
-    <div className={styles.sort}>
-      <section className={styles.side} aria-label="How they are laid out">
-        <h2>Look them over</h2>
-        <p>
-          {count(usable.length, 'photo')} to lay out
-          {refused > 0 && `, ${refused} that cannot be used`}
-          {notices.size > 0 && `; something was noticed about ${notices.size}`}.
-        </p>
-        <Incoming />
-        {!coming && rows.length < intake.asked && (
-          <p>
-            Stopped after {rows.length} of {count(intake.asked, 'file')}; what came in is kept. Choose the
-            same ones again, and the rest comes in; nothing is read twice.
-          </p>
-        )}
-        {!coming && (
-          <div className={styles.chosen} role="group" aria-label="More files">
-            <ChooseFiles />
-          </div>
-        )}
-        <SelectField
-          label="Order"
-          value={order ?? OWN}
-          options={[
-            ...ROW_ORDERS.map((value) => ({ value, label: ORDER_WORDS[value] })),
-            ...(order ? [] : [{ value: OWN, label: 'As you moved them' }]),
-          ]}
-          onChange={(value) => value !== OWN && setOrder(value as RowOrder)}
-          {...(disagree > 0
-            ? { hint: `Number and time disagree at ${count(disagree, 'photo')}; the table says where.` }
-            : {})}
-        />
-        {order === 'number' &&
-          unsure.map(({ from, to }) => (
-            <CheckField
-              key={to}
-              label={`The counter started again: ${to} comes behind ${from}`}
-              checked={intake.overRollovers}
-              onChange={setOverRollovers}
+    <StageFrame
+      left={{
+        name: 'Look them over',
+        width: 304,
+        head: <h2>Look them over</h2>,
+        body: (
+          <Panel label="How they are laid out" foot={foot}>
+            <p>{count(usable.length, 'photo')} to lay out.</p>
+            <NoticedKinds rows={looked} notices={notices} />
+            <Incoming />
+            {!coming && rows.length < intake.asked && (
+              <p>
+                Stopped after {rows.length} of {count(intake.asked, 'file')}; what came in is kept. Choose the
+                same ones again, and the rest comes in; nothing is read twice.
+              </p>
+            )}
+            {!coming && (
+              <div className={styles.chosen} role="group" aria-label="More files">
+                <ChooseFiles />
+              </div>
+            )}
+            {film && <TimingFields film={film} choice={choice} photos={usable.length} isNew={!hasPoses} />}
+            <SelectField
+              label="Order"
+              value={order ?? OWN}
+              options={[
+                ...ROW_ORDERS.map((value) => ({ value, label: ORDER_WORDS[value] })),
+                ...(order ? [] : [{ value: OWN, label: 'As you moved them' }]),
+              ]}
+              onChange={(value) => value !== OWN && setOrder(value as RowOrder)}
+              {...(disagree > 0
+                ? { hint: `Number and time disagree at ${count(disagree, 'photo')}; the table says where.` }
+                : {})}
             />
-          ))}
-        {gaps > 0 && (
-          <SelectField
-            label={`${count(gaps, 'gap')} in the numbers`}
-            value={choice.gaps}
-            options={GAPS}
-            onChange={(value) => setLayOut({ gaps: value as LayOut['gaps'] })}
-          />
-        )}
-        <SceneChoices usable={usable} choice={choice} />
-        {hasPoses && (
-          <SelectField
-            label="Where in the film"
-            value={choice.place}
-            options={PLACES}
-            onChange={(value) => setLayOut({ place: value as LayOut['place'] })}
-          />
-        )}
-        {(notices.size > 0 || refused > 0) && (
-          <CheckField
-            label="Show only rows with something noticed"
-            checked={onlyNoticed}
-            onChange={setOnlyNoticed}
-          />
-        )}
-        <Foot>
-          <Button variant="main" disabled={usable.length === 0} onClick={layOutAndPlay} title="Enter">
-            {coming ? 'Lay out now; the rest follows' : `Lay out ${count(usable.length, 'photo')}`}
-          </Button>
-          <Pair>
-            <Button onClick={() => void navigator.clipboard.writeText(list())}>
-              <Copy size={16} aria-hidden /> Copy the list
-            </Button>
-            <Button disabled={coming} onClick={dismissIntake}>
-              Leave all out
-            </Button>
-          </Pair>
-        </Foot>
-      </section>
+            {order === 'number' &&
+              unsure.map(({ from, to }) => (
+                <CheckField
+                  key={to}
+                  label={`The counter started again: ${to} comes behind ${from}`}
+                  checked={intake.overRollovers}
+                  onChange={setOverRollovers}
+                />
+              ))}
+            {gaps > 0 && (
+              <SelectField
+                label={`${count(gaps, 'gap')} in the numbers`}
+                value={choice.gaps}
+                options={GAPS}
+                onChange={(value) => setLayOut({ gaps: value as LayOut['gaps'] })}
+              />
+            )}
+            <SceneChoices usable={usable} choice={choice} />
+            {hasPoses && (
+              <SelectField
+                label="Where in the film"
+                value={choice.place}
+                options={PLACES}
+                onChange={(value) => setLayOut({ place: value as LayOut['place'] })}
+              />
+            )}
+            {(notices.size > 0 || refused > 0) && (
+              <CheckField
+                label="Show only rows with something noticed"
+                checked={onlyNoticed}
+                onChange={setOnlyNoticed}
+              />
+            )}
+          </Panel>
+        ),
+      }}
+    >
       <IntakeTable rows={listed} whole={!onlyNoticed} order={order} notices={notices} />
-    </div>
+    </StageFrame>
   );
 }

@@ -4,40 +4,61 @@ import { asItCame, shownSize } from '../../core/film/photo-picture';
 import { photoRecipe } from '../../core/film/recipe-of';
 import { recipeKey, type PlainRecipe } from '../../core/picture/recipe';
 import { sizeWithin } from '../../core/picture/size';
-import { largePicture } from '../../engine/browser/pictures/picture-workers';
+import { finePicture, largePicture } from '../../engine/browser/pictures/picture-workers';
 import { Button } from '../../kit/button';
 import { Dialog } from '../../kit/dialog';
 import { moveInTray, setTray, shownPhotos, useTray } from '../../state/photos/tray';
 import { useFilm } from '../../state/document/document';
+import { useOwnZoom, type OwnZoom } from '../picture/use-own-zoom';
+import { ZoomButtons } from '../picture/zoom-buttons';
+import { zoomByKey } from '../picture/zoom-keys';
 import styles from './photo-look.module.css';
 
-/** Longest side of the picture, in pixels. */
+/** Longest side of the picture that is played, in pixels; seen larger, the original is shown. */
 const LONGEST = 960;
+/** Longest side at which the original is looked at, in pixels: all of the largest photo would not go into memory. */
+const FINEST = 6000;
+/** From so many pixels of the screen for one of the picture on, its pixels are shown as squares. */
+const SQUARES = 3;
 
-/** One photo of the tray, large; the one before and the next are a key away. */
+/** One photo of the tray, large, to be looked at closely; the one before and the next are a key away. */
 export function PhotoLook() {
   const film = useFilm();
   const active = useTray((state) => state.active);
   const [own, setOwn] = useState(false);
+  const box = useRef<HTMLDivElement>(null);
   const photo = film?.photos.find((each) => each.id === active);
-  if (!film || !photo) return null;
+  const shown = photo && (own ? asItCame(photo) : photo);
+  const { width, height } = shown ? shownSize(shown) : { width: 1, height: 1 };
+  const zoom = useOwnZoom(box, { width, height });
+  if (!film || !photo || !shown) return null;
   const photos = shownPhotos();
   const place = photos.findIndex((each) => each.id === photo.id);
-  const shown = own ? asItCame(photo) : photo;
-  const { width, height } = shownSize(shown);
   const keys = (event: KeyboardEvent): void => {
     const by = event.key === 'ArrowRight' ? 1 : event.key === 'ArrowLeft' ? -1 : 0;
     if (by !== 0) moveInTray(by, 'only');
+    else zoomByKey(event, zoom);
   };
   return (
     <Dialog title={photo.name} wide onKeyDown={keys} onClose={() => setTray({ looking: false })}>
       <div className={styles.look}>
-        <Large recipe={photoRecipe(shown)} name={photo.name} />
+        <div ref={box} className={styles.box}>
+          <Large recipe={photoRecipe(shown)} name={photo.name} zoom={zoom} />
+        </div>
         <div className={styles.foot}>
           <span>
             {width} × {height}
             {photo.setAside && ', set aside'}
           </span>
+          <div className={styles.zoom} role="group" aria-label="Look closer">
+            <ZoomButtons
+              zoom={zoom.zoom}
+              one={1 / devicePixelRatio}
+              onStep={zoom.step}
+              onWhole={zoom.showWhole}
+              onPixels={zoom.togglePixels}
+            />
+          </div>
           {(photo.retouched ?? photo.mends) && (
             <Button pressed={own} onClick={() => setOwn(!own)}>
               As it came
@@ -55,12 +76,23 @@ export function PhotoLook() {
   );
 }
 
-function Large({ recipe, name }: { readonly recipe: PlainRecipe; readonly name: string }) {
+interface LargeProps {
+  readonly recipe: PlainRecipe;
+  readonly name: string;
+  readonly zoom: OwnZoom;
+}
+
+/** A recipe's picture, from the original where it is shown larger than the one that is played. */
+function Large({ recipe, name, zoom: { area } }: LargeProps) {
   const canvas = useRef<HTMLCanvasElement>(null);
   const key = recipeKey(recipe);
+  const played = sizeWithin(recipe.film, LONGEST);
+  const isFine = area.width * devicePixelRatio > played.width * 1.01 && recipe.film.width > played.width;
+  const size = isFine ? sizeWithin(recipe.film, FINEST) : played;
   useEffect(() => {
     let gone = false;
-    void largePicture(recipe, sizeWithin(recipe.film, LONGEST)).then(
+    const make = isFine ? finePicture : largePicture;
+    void make(recipe, size).then(
       (picture) => {
         if (!gone && canvas.current && picture) {
           canvas.current.width = picture.width;
@@ -74,8 +106,21 @@ function Large({ recipe, name }: { readonly recipe: PlainRecipe; readonly name: 
     return () => {
       gone = true;
     };
-    // The key says all that a recipe's picture depends on.
+    // The key says all that a recipe's picture depends on, and which of both sizes follows from it.
     // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [key]);
-  return <canvas ref={canvas} role="img" aria-label={name} data-testid="look" />;
+  }, [key, isFine]);
+  const { x, y, width, height } = area;
+  return (
+    <canvas
+      ref={canvas}
+      role="img"
+      aria-label={name}
+      data-testid="look"
+      data-fine={isFine || undefined}
+      style={{
+        ...{ left: x, top: y, width, height },
+        imageRendering: width > SQUARES * recipe.film.width ? 'pixelated' : 'auto',
+      }}
+    />
+  );
 }

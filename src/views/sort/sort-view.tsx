@@ -1,17 +1,20 @@
-import { Brush, FileDown, Trash2 } from 'lucide-react';
+import { FileDown, Trash2, X } from 'lucide-react';
 import type { Film } from '../../core/film/film';
 import { count, formatSize } from '../../core/time/format';
-import { Button } from '../../kit/button';
+import { Button, IconButton } from '../../kit/button';
 import { bringIn } from '../../state/photos/bring-in';
 import { useIntake } from '../../state/photos/intake-table';
 import { useMissing } from '../../state/document/missing';
 import { throwOpenAway } from '../../state/document/open-film';
-import { bringRetouched, useSwap } from '../../state/photos/swap';
-import { chosenOf, useTray } from '../../state/photos/tray';
+import { useSwap } from '../../state/photos/swap';
+import { chooseNoPhotos, chosenOf, useTray } from '../../state/photos/tray';
 import { useDocument, useFilm } from '../../state/document/document';
 import { useShell } from '../../state/shell/shell';
+import { Panel } from '../../kit/panel';
 import { ChooseFiles } from '../choose-files';
-import { FileChooser, PICTURES } from '../file-chooser';
+import { StageFrame } from '../frame/stage-frame';
+import { FileChooser } from '../file-chooser';
+import { BringRetouched } from './bring-retouched';
 import { ChosenPhotos } from './chosen-photos';
 import { Incoming } from './incoming';
 import { IntakeView } from './intake-view';
@@ -32,12 +35,20 @@ export function SortView() {
   if (swap?.filmId === film.id) return <SwapView film={film} swap={swap} />;
   const photos = chosenOf(film, chosen);
   return (
-    <div className={styles.sort}>
-      <div className={styles.side}>
-        <Incoming />
-        <CutOff />
-        {photos.length > 0 ? <ChosenPhotos film={film} photos={photos} /> : <PhotosIn film={film} />}
-      </div>
+    <StageFrame
+      left={{
+        name: 'Photos',
+        width: 304,
+        head: photos.length > 0 ? <ChosenHead photos={photos.length} /> : <h2>Photos in</h2>,
+        body: (
+          <Panel label="Photos">
+            <Incoming />
+            <CutOff />
+            {photos.length > 0 ? <ChosenPhotos film={film} photos={photos} /> : <PhotosIn film={film} />}
+          </Panel>
+        ),
+      }}
+    >
       {film.photos.length > 0 ? (
         <Tray film={film} />
       ) : (
@@ -52,6 +63,17 @@ export function SortView() {
         </div>
       )}
       {looking && <PhotoLook />}
+    </StageFrame>
+  );
+}
+
+function ChosenHead({ photos }: { readonly photos: number }) {
+  return (
+    <div className={styles.heading}>
+      <h2>{count(photos, 'photo')} chosen</h2>
+      <IconButton label="Choose none" shortcut="Escape" onClick={chooseNoPhotos}>
+        <X size={18} aria-hidden />
+      </IconButton>
     </div>
   );
 }
@@ -91,7 +113,6 @@ function PhotosIn({ film }: { readonly film: Film }) {
   const bytes = film.photos.reduce((sum, photo) => sum + photo.bytes, 0);
   return (
     <section className={styles.chosen} aria-label="Photos in">
-      <h2>Photos in</h2>
       <p>
         JPEG, PNG, TIFF, HEIC, camera raw and more, a whole folder or some of it. They take their order from
         the numbers in their names.
@@ -107,15 +128,7 @@ function PhotosIn({ film }: { readonly film: Film }) {
             Choose photos in the tray to write them out. Bring them back, and each takes the place of its
             original; the original stays.
           </p>
-          <FileChooser
-            label="Retouched photos to swap in"
-            testId="choose-retouched"
-            accept={PICTURES}
-            disabled={busy || !canWrite}
-            onFiles={(files) => void bringRetouched(files)}
-          >
-            <Brush size={17} aria-hidden /> Swap in retouched photos
-          </FileChooser>
+          <BringRetouched />
         </>
       )}
     </section>

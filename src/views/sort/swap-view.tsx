@@ -6,7 +6,7 @@ import type { Film, Photo } from '../../core/film/film';
 import { shownSize } from '../../core/film/photo-picture';
 import type { Match } from '../../core/film/retouch/match-retouched';
 import { count } from '../../core/time/format';
-import { Foot } from '../../kit/foot';
+import { Panel } from '../../kit/panel';
 import { Button } from '../../kit/button';
 import { SelectField } from '../../kit/select-field';
 import {
@@ -21,8 +21,8 @@ import {
 } from '../../state/photos/swap';
 import { useShell } from '../../state/shell/shell';
 import { Thumbnail } from '../thumbnail';
+import { StageFrame } from '../frame/stage-frame';
 import { Incoming } from './incoming';
-import styles from './sort.module.css';
 import table from './swap-view.module.css';
 
 const ROW_HEIGHT = 76;
@@ -68,34 +68,45 @@ export function SwapView({ film, swap }: { readonly film: Film; readonly swap: S
     overscan: 6,
   });
   return (
-    <div className={styles.sort}>
-      <section className={styles.side} aria-label="Swap in retouched photos">
-        <h2>Swap in</h2>
-        <p>
-          {count(ready, 'photo')} to swap
-          {without > 0 && `, ${count(without, 'file')} without a photo`}.
-        </p>
-        <Incoming />
-        <SelectField
-          label="Each finds its photo"
-          value={swap.by}
-          options={BY_WORDS}
-          onChange={(value) => matchBy(value === 'number' ? 'number' : 'name')}
-          hint={
-            swap.by === 'name'
-              ? 'By the name it was written out under, or its own.'
-              : 'By the number in its name.'
-          }
-        />
-        <Foot>
-          <Button variant="main" disabled={ready === 0 || coming} onClick={swapIn}>
-            Swap {count(ready, 'photo')}
-          </Button>
-          <Button disabled={coming} onClick={dismissSwap}>
-            Leave all as they are
-          </Button>
-        </Foot>
-      </section>
+    <StageFrame
+      left={{
+        name: 'Swap in',
+        width: 304,
+        head: <h2>Swap in</h2>,
+        body: (
+          <Panel
+            label="Swap in retouched photos"
+            foot={
+              <>
+                <Button variant="main" disabled={ready === 0 || coming} onClick={swapIn}>
+                  Swap {count(ready, 'photo')}
+                </Button>
+                <Button disabled={coming} onClick={dismissSwap}>
+                  Leave all as they are
+                </Button>
+              </>
+            }
+          >
+            <p>
+              {count(ready, 'photo')} to swap
+              {without > 0 && `, ${count(without, 'file')} without a photo`}.
+            </p>
+            <Incoming />
+            <SelectField
+              label="Each finds its photo"
+              value={swap.by}
+              options={BY_WORDS}
+              onChange={(value) => matchBy(value === 'number' ? 'number' : 'name')}
+              hint={
+                swap.by === 'name'
+                  ? 'By the name it was written out under, or its own.'
+                  : 'By the number in its name.'
+              }
+            />
+          </Panel>
+        ),
+      }}
+    >
       <div
         ref={scroller}
         className={table.table}
@@ -117,7 +128,7 @@ export function SwapView({ film, swap }: { readonly film: Film; readonly swap: S
           })}
         </div>
       </div>
-    </div>
+    </StageFrame>
   );
 }
 

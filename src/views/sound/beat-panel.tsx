@@ -3,6 +3,7 @@ import { stepAt } from '../../core/edits/beat-edits';
 import { beatWords, parseTempo } from '../../core/time/beats';
 import { Actions } from '../../kit/actions';
 import { Button } from '../../kit/button';
+import { Panel } from '../../kit/panel';
 import { Pair } from '../../kit/pair';
 import { SelectField } from '../../kit/select-field';
 import { TypedField } from '../../kit/typed-field';
@@ -40,10 +41,10 @@ export function BeatPanel() {
   const music = musicOf(film, chosenCues);
   if (!music) {
     return (
-      <section className={styles.panel} aria-label="Beat">
+      <Panel label="Beat">
         <h2>No music yet</h2>
         <p className={styles.hint}>Lay a piece of music into a lane of music: its beats are found here.</p>
-      </section>
+      </Panel>
     );
   }
   const { beats } = music.sound;
@@ -51,7 +52,7 @@ export function BeatPanel() {
   const step = beats ? stepAt(beats, frame === undefined ? 0 : musicSampleHere(film, music, frame)) : 0;
   const tempo = beats?.steps[step]?.tempo;
   return (
-    <section className={styles.panel} aria-label="Beat">
+    <Panel label="Beat">
       <h2>{music.sound.name}</h2>
       <Button disabled={off} onClick={findTheBeat}>
         <AudioWaveform size={16} aria-hidden /> Find the beat
@@ -112,6 +113,6 @@ export function BeatPanel() {
           <OnBeats key={music.cue.id} film={film} music={music} disabled={off} />
         </>
       )}
-    </section>
+    </Panel>
   );
 }

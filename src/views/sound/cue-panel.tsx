@@ -2,11 +2,12 @@ import { CopyPlus, FlipHorizontal2, Minus, Plus, Scissors, Target, Trash2 } from
 import { firstPlaces, type PlacedCue } from '../../core/film/cue-place';
 import type { Film } from '../../core/film/film';
 import { scheduleOf } from '../../core/film/schedule';
-import { parseLevel } from '../../core/sound/level';
+import { levelWords, parseLevel } from '../../core/sound/level';
 import { count, formatSamples } from '../../core/time/format';
 import { Actions, type Action } from '../../kit/actions';
 import { Button } from '../../kit/button';
 import { CheckField } from '../../kit/check-field';
+import { Panel } from '../../kit/panel';
 import { Pair } from '../../kit/pair';
 import { Question } from '../../kit/question';
 import { SelectField } from '../../kit/select-field';
@@ -71,13 +72,13 @@ export function CuePanel() {
   const [one] = placed;
   if (!one) {
     return (
-      <section className={styles.panel} aria-label="Chosen cues">
+      <Panel label="Chosen cues">
         <h2>No cue chosen</h2>
         <p className={styles.hint}>
           Drag a sound into a lane, or lay it in at the playhead. Then choose it on its lane: drag it along,
           drag its ends and fades.
         </p>
-      </section>
+      </Panel>
     );
   }
   const cues = placed.map(({ cue }) => cue);
@@ -86,7 +87,7 @@ export function CuePanel() {
     cues.map((cue) => (cue.pin.to === 'time' ? 'time' : cue.pin.every ? 'every' : 'pose')),
   );
   return (
-    <section className={styles.panel} aria-label="Chosen cues">
+    <Panel label="Chosen cues">
       <h2>{cues.length === 1 ? one.sound.name : `${count(cues.length, 'cue')} chosen`}</h2>
       {cues.length === 1 && (
         <p className={styles.facts} data-testid="cue-facts">
@@ -100,6 +101,7 @@ export function CuePanel() {
           figures
           text={level === undefined ? '' : String(level)}
           parse={parseLevel}
+          preview={levelWords}
           onCommit={(value) =>
             markCues(`Level of ${count(cues.length, 'cue')} set to ${value} dB`, { level: value })
           }
@@ -163,6 +165,6 @@ export function CuePanel() {
           })
         }
       />
-    </section>
+    </Panel>
   );
 }

@@ -1,3 +1,4 @@
+import { formatSamples } from '../../core/time/format';
 import type { Film } from '../../core/film/film';
 import { type Cue } from '../../core/film/sound';
 import { FADE_CURVES, type Fade, type FadeCurve } from '../../core/sound/fade';
@@ -34,6 +35,7 @@ export function FadeFields({ film, cues, which, label, disabled }: FadeFieldsPro
         figures
         text={samples === undefined ? '' : fadeText(samples)}
         parse={(text) => parseFadeLength(text, film.settings.rate)}
+        preview={formatSamples}
         onCommit={(value) => set({ samples: value, curve: curve ?? 'power' })}
         disabled={disabled}
       />

@@ -1,7 +1,7 @@
 import { ArrowDown, ArrowUp, Plus, Trash2 } from 'lucide-react';
 import { useState } from 'react';
 import { LANE_KINDS, type Lane, type LaneKind } from '../../core/film/sound';
-import { parseLevel } from '../../core/sound/level';
+import { levelWords, parseLevel } from '../../core/sound/level';
 import { ok } from '../../core/time/result';
 import { Actions } from '../../kit/actions';
 import { Button } from '../../kit/button';
@@ -41,6 +41,7 @@ export function LaneItem({ lane, first, last, disabled }: LaneItemProps) {
           figures
           text={String(lane.level)}
           parse={parseLevel}
+          preview={levelWords}
           onCommit={(level) => changeLane(lane.id, `${lane.name} at ${level} dB`, { level })}
           disabled={disabled}
         />

@@ -2,6 +2,7 @@ import { type Ducking } from '../../core/sound/ducking';
 import { CEILINGS, levelWords, loudnessWords, parseLevel } from '../../core/sound/level';
 import { Button } from '../../kit/button';
 import { CheckField } from '../../kit/check-field';
+import { Panel } from '../../kit/panel';
 import { Pair } from '../../kit/pair';
 import { TypedField } from '../../kit/typed-field';
 import { useDocument, useFilm } from '../../state/document/document';
@@ -26,7 +27,7 @@ export function MixPanel() {
   const { mix } = film;
   const off = !canWrite;
   return (
-    <section className={styles.panel} aria-label="Mix">
+    <Panel label="Mix">
       <Meter />
       <h2>Lanes</h2>
       <ul className={styles.lanes}>
@@ -48,6 +49,7 @@ export function MixPanel() {
           figures
           text={String(Math.round(mix.gain * 10) / 10)}
           parse={(text) => parseLevel(text, { least: -60, most: 60 })}
+          preview={levelWords}
           onCommit={(gain) => setMix({ gain })}
           disabled={off}
           hint="dB"
@@ -99,6 +101,6 @@ export function MixPanel() {
         onChange={(on) => setMix({ stepBack: on ? FIRST_DUCKING : undefined })}
       />
       {mix.stepBack && <DuckingFields stepBack={mix.stepBack} disabled={off} />}
-    </section>
+    </Panel>
   );
 }

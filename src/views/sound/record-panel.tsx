@@ -3,6 +3,7 @@ import { useEffect, useState } from 'react';
 import { err, ok, type Result } from '../../core/time/result';
 import { Button, IconButton } from '../../kit/button';
 import { CheckField } from '../../kit/check-field';
+import { Panel } from '../../kit/panel';
 import { Pair } from '../../kit/pair';
 import { SelectField } from '../../kit/select-field';
 import { TypedField } from '../../kit/typed-field';
@@ -62,7 +63,7 @@ export function RecordPanel() {
   const waiting = doing === 'opening' || doing === 'clapping';
   const closed = doing === 'closed';
   return (
-    <section className={styles.panel} aria-label="Record">
+    <Panel label="Record">
       <div className={styles.addLane}>
         <SelectField
           label="Microphone"
@@ -135,7 +136,7 @@ export function RecordPanel() {
           </ul>
         </>
       )}
-    </section>
+    </Panel>
   );
 }
 

@@ -4,6 +4,7 @@ import type { Sound } from '../../core/film/sound';
 import { SAMPLE_RATE } from '../../core/time/frames';
 import { count } from '../../core/time/format';
 import { Button, IconButton } from '../../kit/button';
+import { Panel } from '../../kit/panel';
 import { hearSound, stopHearing, useHearing } from '../../state/sound/hear-sound';
 import { laySound } from '../../state/sound/cues';
 import { useMissing } from '../../state/document/missing';
@@ -22,8 +23,7 @@ export function SoundList() {
   const incoming = useSounds((state) => state.incoming);
   if (!film) return null;
   return (
-    <section className={styles.list} aria-label="Sounds">
-      <h2>Sounds</h2>
+    <Panel label="Sounds">
       <FileChooser
         label="Sounds to bring in"
         testId="choose-sounds"
@@ -46,12 +46,12 @@ export function SoundList() {
           Speech, music, effects: WAV, MP3, M4A, FLAC, Ogg, AIFF, or the sound of a video. Drop them anywhere.
         </p>
       )}
-      <ul>
+      <ul className={styles.list}>
         {film.sounds.map((sound) => (
           <SoundItem key={sound.id} film={film} sound={sound} disabled={!canWrite} />
         ))}
       </ul>
-    </section>
+    </Panel>
   );
 }
 

@@ -1,4 +1,6 @@
-import { useState } from 'react';
+import type { ComponentType } from 'react';
+import { setShell, SOUND_PANELS, useShell, type SoundPanel } from '../../state/shell/shell';
+import { StageFrame } from '../frame/stage-frame';
 import { Picture } from '../picture/picture';
 import { Transport } from '../time/transport';
 import { BeatPanel } from './beat-panel';
@@ -10,21 +12,37 @@ import { SoundList } from './sound-list';
 import { TranscriptPanel } from './transcript-panel';
 import styles from './sound.module.css';
 
-const PANELS = [
-  { id: 'cue', label: 'Cue' },
-  { id: 'words', label: 'Words' },
-  { id: 'beat', label: 'Beat' },
-  { id: 'record', label: 'Record' },
-  { id: 'mix', label: 'Mix' },
-] as const;
-type Panel = (typeof PANELS)[number]['id'];
+const PANELS: Readonly<Record<SoundPanel, { readonly label: string; readonly View: ComponentType }>> = {
+  cue: { label: 'Cue', View: CuePanel },
+  words: { label: 'Words', View: TranscriptPanel },
+  beat: { label: 'Beat', View: BeatPanel },
+  record: { label: 'Record', View: RecordPanel },
+  mix: { label: 'Mix', View: MixPanel },
+};
 
 /** Stage Sound: the film's sounds, the picture, and the chosen cues or the mix. */
 export function SoundView() {
-  const [panel, setPanel] = useState<Panel>('cue');
+  const panel = useShell((state) => state.soundPanel);
+  const { View } = PANELS[panel];
+  const tabs = (
+    <div className={styles.tabs} role="group" aria-label="Beside the picture">
+      {SOUND_PANELS.map((id) => (
+        <button
+          key={id}
+          type="button"
+          aria-pressed={panel === id}
+          onClick={() => setShell({ soundPanel: id })}
+        >
+          {PANELS[id].label}
+        </button>
+      ))}
+    </div>
+  );
   return (
-    <div className={styles.view}>
-      <SoundList />
+    <StageFrame
+      left={{ name: 'Sounds', width: 228, head: <h2>Sounds</h2>, body: <SoundList /> }}
+      right={{ name: 'Cue and mix', width: 266, head: tabs, body: <View /> }}
+    >
       <div className={styles.middle}>
         <div className={styles.screen}>
           <Picture />
@@ -32,20 +50,6 @@ export function SoundView() {
         </div>
         <Transport />
       </div>
-      <div className={styles.side}>
-        <div className={styles.tabs} role="group" aria-label="Beside the picture">
-          {PANELS.map(({ id, label }) => (
-            <button key={id} type="button" aria-pressed={panel === id} onClick={() => setPanel(id)}>
-              {label}
-            </button>
-          ))}
-        </div>
-        {panel === 'cue' && <CuePanel />}
-        {panel === 'words' && <TranscriptPanel />}
-        {panel === 'record' && <RecordPanel />}
-        {panel === 'beat' && <BeatPanel />}
-        {panel === 'mix' && <MixPanel />}
-      </div>
-    </div>
+    </StageFrame>
   );
 }

@@ -14,6 +14,7 @@ import type { Result } from '../../core/time/result';
 import { count } from '../../core/time/format';
 import { Button, IconButton } from '../../kit/button';
 import { Actions } from '../../kit/actions';
+import { Panel } from '../../kit/panel';
 import { SelectField } from '../../kit/select-field';
 import { newId } from '../../engine/browser/new-id';
 import { targetPoses } from '../../state/document/edit-film';
@@ -51,7 +52,7 @@ export function TranscriptPanel() {
   const here = words[index];
   const off = !canWrite;
   return (
-    <section className={styles.panel} aria-label="Words">
+    <Panel label="Words">
       <Button disabled={off} onClick={findWords}>
         <WandSparkles size={16} aria-hidden /> Find the words
       </Button>
@@ -128,7 +129,7 @@ export function TranscriptPanel() {
           Save as WebVTT
         </Button>
       </div>
-    </section>
+    </Panel>
   );
 }
 

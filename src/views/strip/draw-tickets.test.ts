@@ -5,7 +5,7 @@ import { filmOf, filmWith } from '../../core/film/random-films';
 import { scheduleOf, type Schedule } from '../../core/film/schedule';
 import { bandedPicture, drawnCanvas, type DrawnCanvas, type Pixel } from '../drawn-canvas';
 import {
-  BAND,
+  bandOf,
   drawCover,
   drawHoles,
   drawLost,
@@ -23,6 +23,8 @@ const THEME: TicketTheme = {
   ...{ paper: '#f0e8d8', sheet: '#ffffff', edge: '#000000', hole: '#606060' },
   ...{ chosen: '#b08000', chosenSheet: '#ffe080', missing: '#ff0000' },
 };
+/** The height of tickets that the places below are of. */
+const BAND = 112;
 const WHITE = [255, 255, 255, 255];
 const BLACK = [0, 0, 0, 255];
 const BRASS = [176, 128, 0, 255];
@@ -37,7 +39,7 @@ const PHOTO_Y = 40;
 const PAPER_Y = 90;
 
 const penOn = ({ context, width }: DrawnCanvas, zoom: number, left = 0): TicketPen => ({
-  ...{ context, theme: THEME, zoom, left, width },
+  ...{ context, theme: THEME, zoom, left, width, band: bandOf(BAND) },
 });
 
 /** All tickets of a film in sight, with changes to each. */

@@ -35,6 +35,24 @@ export interface TicketPen {
   /** Pixels of the film at the left side of the canvas, and those that it shows. */
   readonly left: number;
   readonly width: number;
+  readonly band: Band;
+}
+
+/** How high tickets are in pixels, the largest box for a pose's photo within one, and the margin with the holes. */
+export interface Band {
+  readonly height: number;
+  readonly photo: { readonly width: number; readonly height: number };
+  readonly margin: number;
+}
+
+/** Lower bands have a narrower margin, so that something is left of the photo. */
+const LOW_BAND = 92;
+
+/** What there is room for in tickets of a height. */
+export function bandOf(height: number): Band {
+  const margin = height < LOW_BAND ? 16 : 24;
+  const tall = height - margin - 4;
+  return { height, margin, photo: { width: Math.round((tall * 116) / 84), height: tall } };
 }
 
 /** A small picture with its size in pixels, upright. */
@@ -51,9 +69,6 @@ export interface DrawnTicket {
   readonly missing?: boolean;
 }
 
-/** Height of the band of tickets in pixels, and the largest box for a pose's photo within one. */
-export const BAND = 112;
-export const PHOTO = { width: 116, height: 84 };
 /** How far the drawing goes on past what is shown, in pixels: seen close by, a ticket would be half a million wide. */
 const PAST = 8;
 const ROUND = 4;
@@ -68,8 +83,7 @@ const LOST_EDGE = 6;
 /** Part of a photo's strength on a ticket that is an echo, and of all of a ticket that is dragged elsewhere. */
 const ECHO = 0.38;
 const MOVING = 0.45;
-/** Height of the margin with the holes. Frames narrower than the second, in pixels, get a line instead of holes. */
-const MARGIN = 24;
+/** Frames narrower than this, in pixels, get a line instead of holes. */
 const OWN_HOLE = 2.5;
 /** Holes of a smaller radius are drawn square: nobody can tell, and it is quicker. */
 const OWN_ROUND = 1.2;
@@ -106,31 +120,31 @@ export function drawCover(
  * it is traced again every so often, so that what is heard can be held against the pose.
  */
 function drawPhotos(
-  { context, zoom, left, width }: TicketPen,
+  { context, zoom, left, width, band: { photo } }: TicketPen,
   { start, end }: ScheduledPose,
   picture: SmallPicture,
   strength: (again: boolean) => number,
 ): void {
   const begins = Math.round(start * zoom - left) + 1;
   const until = Math.round(end * zoom - left) - 2;
-  const passed = Math.max(0, Math.ceil((-PHOTO.width - begins) / AGAIN));
+  const passed = Math.max(0, Math.ceil((-photo.width - begins) / AGAIN));
   for (let x = begins + passed * AGAIN; x < Math.min(until, width); x += AGAIN) {
-    const across = Math.min(PHOTO.width, until - x);
+    const across = Math.min(photo.width, until - x);
     context.globalAlpha = strength(x > begins);
-    if (x === begins || across === PHOTO.width)
-      drawCover(context, picture, { x, y: 1, width: across, height: PHOTO.height });
+    if (x === begins || across === photo.width)
+      drawCover(context, picture, { x, y: 1, width: across, height: photo.height });
   }
 }
 
 /** Crosses out the photo of a ticket whose original is gone. */
-function drawTorn({ context, theme }: TicketPen, x: number, width: number): void {
+function drawTorn({ context, theme, band: { photo } }: TicketPen, x: number, width: number): void {
   context.strokeStyle = theme.missing;
   context.lineWidth = 3;
   context.beginPath();
   context.moveTo(x + 2, 3);
-  context.lineTo(x + width - 2, PHOTO.height - 1);
+  context.lineTo(x + width - 2, photo.height - 1);
   context.moveTo(x + width - 2, 3);
-  context.lineTo(x + 2, PHOTO.height - 1);
+  context.lineTo(x + 2, photo.height - 1);
   context.stroke();
   context.lineWidth = 1;
 }
@@ -147,7 +161,7 @@ export function drawLost(pen: TicketPen, runs: readonly (readonly [start: number
 
 /** Draws tickets: paper, photo and edge. A pose shown again by a cycle is a tracing: dashed, and without weight. */
 export function drawTickets(pen: TicketPen, tickets: readonly DrawnTicket[], pictured: boolean): void {
-  const { context, theme } = pen;
+  const { context, theme, band } = pen;
   const corner = pictured ? ROUND : ROUND / 2;
   for (const { entry, chosen, moving, picture, missing } of tickets) {
     const { x, across } = stretch(pen, entry.start, entry.end);
@@ -158,7 +172,7 @@ export function drawTickets(pen: TicketPen, tickets: readonly DrawnTicket[], pic
     const strength = moving ? MOVING : 1;
     context.globalAlpha = strength;
     context.beginPath();
-    context.roundRect(x + 0.5, 0.5, width - 1, BAND - 1, Math.min(corner, width / 2));
+    context.roundRect(x + 0.5, 0.5, width - 1, band.height - 1, Math.min(corner, width / 2));
     if (chosen || !echo) {
       context.fillStyle = chosen ? theme.chosenSheet : theme.sheet;
       context.fill();
@@ -171,24 +185,24 @@ export function drawTickets(pen: TicketPen, tickets: readonly DrawnTicket[], pic
     context.lineWidth = 1;
     context.stroke();
     context.setLineDash([]);
-    if (missing) drawTorn(pen, x, Math.min(width, PHOTO.width));
+    if (missing) drawTorn(pen, x, Math.min(width, band.photo.width));
     if (chosen) {
       context.strokeStyle = theme.chosen;
       context.lineWidth = CHOSEN_EDGE;
       const inset = CHOSEN_EDGE / 2;
-      context.strokeRect(x + inset, inset, Math.max(0, width - CHOSEN_EDGE), BAND - CHOSEN_EDGE);
+      context.strokeRect(x + inset, inset, Math.max(0, width - CHOSEN_EDGE), band.height - CHOSEN_EDGE);
     }
     if (entry.pose.hold > HELD && width > 2 * HELD_EDGE) {
       context.fillStyle = chosen ? theme.chosen : theme.edge;
-      context.fillRect(x, 1, HELD_EDGE, BAND - 2);
+      context.fillRect(x, 1, HELD_EDGE, band.height - 2);
     }
   }
   context.globalAlpha = 1;
 }
 
 /** Punches a hole for each frame along the lower edge of the tickets, from a frame to that before another. */
-export function drawHoles({ context, theme, zoom, left }: TicketPen, from: number, to: number): void {
-  const y = BAND - MARGIN / 2;
+export function drawHoles({ context, theme, zoom, left, band }: TicketPen, from: number, to: number): void {
+  const y = band.height - band.margin / 2;
   if (zoom < OWN_HOLE) {
     context.fillStyle = theme.hole;
     context.globalAlpha = 0.5;
@@ -216,15 +230,15 @@ export function drawHoles({ context, theme, zoom, left }: TicketPen, from: numbe
 
 /** Where tickets are too narrow to be drawn one by one: paper, and where there is room the lines between them. */
 export function drawPaper(pen: TicketPen, frames: number, starts: readonly number[]): void {
-  const { context, theme, zoom, left } = pen;
+  const { context, theme, zoom, left, band } = pen;
   const { x, across } = stretch(pen, 0, frames);
   context.fillStyle = theme.sheet;
-  context.fillRect(x, 0, across, BAND);
+  context.fillRect(x, 0, across, band.height);
   context.beginPath();
   for (const start of starts) {
     const at = Math.round(start * zoom - left) + 0.5;
     context.moveTo(at, 0);
-    context.lineTo(at, BAND);
+    context.lineTo(at, band.height);
   }
   context.strokeStyle = theme.edge;
   context.lineWidth = 1;
@@ -233,16 +247,16 @@ export function drawPaper(pen: TicketPen, frames: number, starts: readonly numbe
 
 /** Draws a veil over stretches of frames whose poses are all chosen, where those cannot be told from each other. */
 export function drawVeils(pen: TicketPen, runs: readonly (readonly [start: number, end: number])[]): void {
-  const { context, theme } = pen;
+  const { context, theme, band } = pen;
   for (const [start, end] of runs) {
     const { x, across } = stretch(pen, start, end);
     if (across < 1) continue;
     context.fillStyle = theme.chosen;
     context.globalAlpha = 0.28;
-    context.fillRect(x, 0, across, BAND);
+    context.fillRect(x, 0, across, band.height);
     context.globalAlpha = 1;
     context.strokeStyle = theme.chosen;
     context.lineWidth = 2;
-    context.strokeRect(x + 1, 1, Math.max(0, across - 2), BAND - 2);
+    context.strokeRect(x + 1, 1, Math.max(0, across - 2), band.height - 2);
   }
 }

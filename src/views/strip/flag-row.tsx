@@ -14,7 +14,7 @@ export function FlagRow({ flags, zoom }: { readonly flags: readonly PlacedFlag[]
       data-kind={placed.flag.kind}
       style={{ left: markOf(placed.frame, zoom), ['--scene' as string]: `var(--${placed.flag.colour})` }}
       aria-label={`Go to ${flagWords(placed)}`}
-      title={flagWords(placed)}
+      data-tip={flagWords(placed)}
       onClick={() => {
         pause();
         goTo(placed.frame);

@@ -1,7 +1,7 @@
 import { useTransport } from '../../state/transport/transport';
 import { photosById } from '../../core/film/film';
 import { DndContext } from '@dnd-kit/core';
-import { useMemo, useRef, type PointerEvent } from 'react';
+import { useMemo, useRef, type CSSProperties, type PointerEvent } from 'react';
 import { beatsOf } from '../../core/film/placed-beats';
 import { placedFlags } from '../../core/film/moments';
 import { poseAt, scheduleOf } from '../../core/film/schedule';
@@ -11,11 +11,12 @@ import { useDocument, useFilm } from '../../state/document/document';
 import { useSelection } from '../../state/selection/selection';
 import { useShell } from '../../state/shell/shell';
 import { TAIL, useZoom } from '../../state/transport/zoom';
-import { laneRows, lanesHeight } from '../lanes/lane-layout';
+import { laneRows } from '../lanes/lane-layout';
 import { BeatGrid } from '../lanes/beat-grid';
 import { LaneRows } from '../lanes/lane-rows';
 import { CycleBands } from './cycle-bands';
 import { FlagRow } from './flag-row';
+import { PoseLens } from './pose-lens';
 import { pickTicket } from './pick-ticket';
 import { Playhead } from './playhead';
 import { PointShades } from './point-shades';
@@ -27,12 +28,27 @@ import { StripHead } from './strip-head';
 import styles from './strip.module.css';
 import { TicketBand } from './ticket-band';
 import { TicketDrawing } from './ticket-drawing';
-import { sightOf } from './ticket-sight';
+import { showsTickets, sightOf } from './ticket-sight';
 import { useHoldDrag } from './use-hold-drag';
 import { usePoseDrag } from './use-pose-drag';
+import { useRunChoice } from './use-run-choice';
+import { stripParts } from './strip-parts';
+import { stripRows, type StripRows } from './strip-rows';
+import { useHeight } from '../use-height';
 import { SIGHT_STEP, useStripScroll } from './use-strip-scroll';
 
 const NONE: readonly string[] = [];
+
+/** Where rows lie, as the style sheet takes it. */
+const topsInStyle = ({ scenes, tickets, band, cycles, lanes, total }: StripRows): CSSProperties =>
+  ({
+    '--scenes-top': `${scenes}px`,
+    '--tickets-top': `${tickets}px`,
+    '--band': `${band}px`,
+    '--cycles-top': `${cycles}px`,
+    '--lanes-top': `${lanes}px`,
+    '--total': `${total}px`,
+  }) as CSSProperties;
 
 /** The film from left to right, under all stages. */
 export function Strip() {
@@ -60,24 +76,25 @@ export function Strip() {
   const seen = useMemo(() => ({ zoom, left, width }), [zoom, left, width]);
   const sight = useMemo(() => plan && sightOf(plan, seen), [plan, seen]);
 
+  const run = useRunChoice(plan, sight !== undefined && !showsTickets(sight), frameAt);
+
   // The same rows until the film changes: their heads are not drawn anew as the strip is zoomed.
   const lanes = useMemo(() => (film ? laneRows(film, stage) : []), [film, stage]);
+  const whole = useRef<HTMLElement>(null);
+  const height = useHeight(whole);
 
   if (!film || !plan || !sight) return null;
   const { frames } = plan;
   const { rate } = film.settings;
   const photos = photosById(film);
   const { from, to } = sight;
+  const tops = stripRows(stripParts(film, stage), height);
 
   const scrub = (event: PointerEvent<HTMLDivElement>): void => scrubRuler(plan, frameAt, event);
   const beats = STAGE_FACTS[stage].strip.beats ? beatsOf(film) : [];
 
   return (
-    <section
-      className={styles.strip}
-      style={{ ['--lanes' as string]: `${lanesHeight(lanes)}px` }}
-      aria-label="Strip"
-    >
+    <section ref={whole} className={styles.strip} style={topsInStyle(tops)} aria-label="Strip">
       <StripHead film={film} plan={plan} lanes={lanes} />
       <div ref={scroller} className={styles.scroll} data-testid="strip-scroll" {...photoDrag}>
         <div className={styles.film} style={{ width: frames * zoom + TAIL }}>
@@ -86,23 +103,31 @@ export function Strip() {
           </div>
           <FlagRow flags={placedFlags(film, plan)} zoom={zoom} />
           <SceneBands film={film} plan={plan} zoom={zoom} />
-          <TicketDrawing sight={sight} film={film} chosen={chosen} dragged={gap ? dragged : NONE} />
-          <DndContext
-            {...context}
-            autoScroll={{ threshold: { x: 0.1, y: 0 } }}
-            accessibility={{ container: document.body }}
-          >
-            <TicketBand
-              plan={plan}
-              seen={seen}
-              photos={photos}
-              chosen={chosen}
-              here={here}
-              canWrite={canWrite}
-              onClick={(event) => pickTicket(plan, frameAt, event)}
-              {...holdDrag.handlers}
-            />
-          </DndContext>
+          <TicketDrawing
+            sight={sight}
+            film={film}
+            chosen={chosen}
+            dragged={gap ? dragged : NONE}
+            height={tops.band}
+          />
+          <div className={styles.around} {...run.handlers}>
+            <DndContext
+              {...context}
+              autoScroll={{ threshold: { x: 0.1, y: 0 } }}
+              accessibility={{ container: document.body }}
+            >
+              <TicketBand
+                plan={plan}
+                seen={seen}
+                photos={photos}
+                chosen={chosen}
+                here={here}
+                canWrite={canWrite}
+                onClick={(event) => pickTicket(plan, frameAt, event)}
+                {...holdDrag.handlers}
+              />
+            </DndContext>
+          </div>
           <CycleBands film={film} plan={plan} zoom={zoom} />
           <PointShades film={film} plan={plan} zoom={zoom} />
           {gap && <div className={styles.insert} style={{ left: gap.frame * zoom }} />}
@@ -115,12 +140,14 @@ export function Strip() {
               left={left}
               width={view.width + 3 * SIGHT_STEP}
               reach={reach}
+              toTickets={tops.lanes - tops.tickets - tops.band / 2}
               frameAt={frameAt}
             />
           )}
           {beats.length > 0 && (
             <BeatGrid beats={beats} samplesAPixel={samplesAFrame(rate) / zoom} left={left} width={width} />
           )}
+          {run.meant && <PoseLens film={film} meant={run.meant} />}
           {frames > 0 && <Playhead zoom={zoom} />}
           {frames === 0 && (
             <p className={styles.empty}>Drop numbered photos anywhere: the film grows here.</p>

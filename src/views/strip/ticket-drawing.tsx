@@ -9,15 +9,15 @@ import { useShell } from '../../state/shell/shell';
 import { prepareCanvas } from '../prepare-canvas';
 import { useDrawingTheme } from '../use-drawing-theme';
 import {
-  BAND,
+  bandOf,
   drawCover,
   drawHoles,
   drawLost,
   drawPaper,
   drawTickets,
   drawVeils,
-  PHOTO,
   ticketTheme,
+  type Band,
   type TicketPen,
 } from './draw-tickets';
 import styles from './strip.module.css';
@@ -30,20 +30,22 @@ interface TicketDrawingProps {
   readonly chosen: ReadonlySet<string>;
   /** Poses that are dragged, by id. */
   readonly dragged: readonly string[];
+  /** Height of the tickets in pixels. */
+  readonly height: number;
 }
 
 /** What is drawn of poses besides where they stand. */
-interface Marks extends Omit<TicketDrawingProps, 'sight'> {
+interface Marks extends Omit<TicketDrawingProps, 'sight' | 'height'> {
   readonly sight: TicketSight;
   /** Hashes of files whose originals are gone. */
   readonly missing: ReadonlySet<string>;
 }
 
 /** Pixels from one picture to the next where tickets have none of their own. */
-const PITCH = 96;
+const pitchOf = ({ photo }: Band): number => Math.round((photo.height * 96) / 84);
 
 /** The poses as paper tickets, as far as they are in sight, in one drawing; where they are narrow, pictures every so often. */
-export function TicketDrawing({ sight, film, chosen, dragged }: TicketDrawingProps) {
+export function TicketDrawing({ sight, film, chosen, dragged, height }: TicketDrawingProps) {
   const { left, width } = sight;
   const ref = useRef<HTMLCanvasElement>(null);
   const themeFor = useDrawingTheme(ticketTheme);
@@ -55,18 +57,18 @@ export function TicketDrawing({ sight, film, chosen, dragged }: TicketDrawingPro
   useEffect(retryPictures, [incoming, remade]);
   // With the scrolling, not after it.
   useLayoutEffect(() => {
-    const context = prepareCanvas(ref.current, width, BAND);
+    const context = prepareCanvas(ref.current, width, height);
     if (!context) return;
     drawSight(
-      { context, theme: themeFor(context.canvas), ...sight },
+      { context, theme: themeFor(context.canvas), band: bandOf(height), ...sight },
       { sight, film, chosen, dragged, missing },
     );
-  }, [sight, film, chosen, dragged, missing, left, width, themeFor, arrived]);
+  }, [sight, film, chosen, dragged, missing, left, width, height, themeFor, arrived]);
   return (
     <canvas
       ref={ref}
       className={styles.drawing}
-      style={{ left, width, height: BAND }}
+      style={{ left, width, height }}
       data-testid="tickets"
       aria-hidden
     />
@@ -80,7 +82,8 @@ function drawSight(pen: TicketPen, { sight, film, chosen, dragged, missing }: Ma
   const entries = ticketsIn(sight);
   const pictured = detail === 'pictured';
   const end = plan.frames * zoom;
-  const cells = pictured ? [] : cellsBetween(plan, zoom, left, Math.min(left + width, end));
+  const pitch = pitchOf(pen.band);
+  const cells = pictured ? [] : cellsBetween(plan, { zoom, pitch }, left, Math.min(left + width, end));
   const photos = photosById(film);
   const recipeFor = ({ pose }: ScheduledPose): Recipe | undefined => recipeOf(film, pose);
   const isLost = (entry: ScheduledPose): boolean => {
@@ -89,10 +92,11 @@ function drawSight(pen: TicketPen, { sight, film, chosen, dragged, missing }: Ma
   };
   const theirs = showsTickets(sight) ? entries.map(recipeFor) : [];
   const pictureOf = pictured
-    ? wantPictures(theirs, [])
+    ? wantPictures(theirs, [], pen.band)
     : wantPictures(
         cells.map(({ entry }) => recipeFor(entry)),
         theirs,
+        pen.band,
       );
   if (showsTickets(sight)) {
     const tickets = entries.map((entry) => ({
@@ -110,8 +114,9 @@ function drawSight(pen: TicketPen, { sight, film, chosen, dragged, missing }: Ma
   }
   for (const { x, entry } of cells) {
     const picture = pictureOf(recipeFor(entry));
-    const across = Math.min(PITCH - 1, end - x);
-    if (picture) drawCover(pen.context, picture, { x: x - left, y: 1, width: across, height: PHOTO.height });
+    const across = Math.min(pitch - 1, end - x);
+    if (picture)
+      drawCover(pen.context, picture, { x: x - left, y: 1, width: across, height: pen.band.photo.height });
   }
   if (!pictured && missing.size > 0) drawLost(pen, runsOf(plan.poses, isLost));
   if (!pictured)
@@ -124,13 +129,13 @@ function drawSight(pen: TicketPen, { sight, film, chosen, dragged, missing }: Ma
 /** One place for a picture every so often, with the showing that stands there. */
 function cellsBetween(
   plan: Schedule,
-  zoom: number,
+  { zoom, pitch }: { readonly zoom: number; readonly pitch: number },
   from: number,
   to: number,
 ): { readonly x: number; readonly entry: ScheduledPose }[] {
   const cells: { x: number; entry: ScheduledPose }[] = [];
-  for (let x = Math.floor(from / PITCH) * PITCH; x < to; x += PITCH) {
-    const entry = poseAt(plan, Math.min(plan.frames - 1, Math.floor((x + PITCH / 2) / zoom)));
+  for (let x = Math.floor(from / pitch) * pitch; x < to; x += pitch) {
+    const entry = poseAt(plan, Math.min(plan.frames - 1, Math.floor((x + pitch / 2) / zoom)));
     if (entry) cells.push({ x, entry });
   }
   return cells;

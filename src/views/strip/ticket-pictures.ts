@@ -3,7 +3,7 @@ import { create } from 'zustand';
 import type { Recipe } from '../../core/picture/recipe';
 import { PictureCache, pictureWish, type PictureWish } from '../../engine/browser/pictures/picture-cache';
 import { smallPicture } from '../../engine/browser/pictures/picture-workers';
-import { PHOTO } from './draw-tickets';
+import type { Band } from './draw-tickets';
 
 /** Memory for small pictures, in bytes: about 800 of the size of a ticket, more than are ever in sight. */
 const BUDGET = 32 * 1024 * 1024;
@@ -27,10 +27,10 @@ function tell(key: string): void {
 }
 
 /** A recipe's picture just large enough to fill the box of a ticket. */
-function ticketWish(recipe: Recipe): PictureWish {
+function ticketWish(recipe: Recipe, { photo }: Band): PictureWish {
   const ratio = Math.ceil(devicePixelRatio);
   const { width, height } = recipe.film;
-  const scale = Math.max((ratio * PHOTO.width) / width, (ratio * PHOTO.height) / height);
+  const scale = Math.max((ratio * photo.width) / width, (ratio * photo.height) / height);
   return pictureWish(recipe, { width: Math.ceil(width * scale), height: Math.ceil(height * scale) });
 }
 
@@ -44,8 +44,8 @@ const cache = new PictureCache({
 /** Changes when pictures have come that were wanted. */
 export const useTicketPictures = (): number => useArrivals(({ count }) => count);
 
-const wishesOf = (recipes: readonly (Recipe | undefined)[]): readonly PictureWish[] =>
-  recipes.filter((recipe) => recipe !== undefined).map(ticketWish);
+const wishesOf = (recipes: readonly (Recipe | undefined)[], band: Band): readonly PictureWish[] =>
+  recipes.filter((recipe) => recipe !== undefined).map((recipe) => ticketWish(recipe, band));
 
 /**
  * Small pictures of recipes as pixels, where they are there; they stay the cache's own. The others are made, and behind them
@@ -54,11 +54,12 @@ const wishesOf = (recipes: readonly (Recipe | undefined)[]): readonly PictureWis
 export function wantPictures(
   now: readonly (Recipe | undefined)[],
   soon: readonly (Recipe | undefined)[],
+  band: Band,
 ): (recipe: Recipe | undefined) => ImageBitmap | undefined {
-  const wishes = wishesOf(now);
+  const wishes = wishesOf(now, band);
   shown = new Set(wishes.map(({ key }) => key));
-  cache.want([...wishes, ...wishesOf(soon)]);
-  return (recipe) => recipe && cache.get(ticketWish(recipe));
+  cache.want([...wishes, ...wishesOf(soon, band)]);
+  return (recipe) => recipe && cache.getAny(ticketWish(recipe, band));
 }
 
 /** Tries again for pictures that were not there before. */

@@ -1,4 +1,4 @@
-import { useRef, useState, type MouseEvent, type PointerEvent } from 'react';
+import { useRef, useState, type MouseEvent, type PointerEvent, type SyntheticEvent } from 'react';
 import { showingAt, type Schedule, type ScheduledPose } from '../../core/film/schedule';
 import { nearestBeat } from '../../core/edits/beat-edits';
 import { beatsOf } from '../../core/film/placed-beats';
@@ -28,6 +28,8 @@ interface Grip {
   readonly drag: HoldDrag | undefined;
   readonly handlers: {
     readonly onPointerDownCapture: (event: PointerEvent) => void;
+    readonly onMouseDownCapture: (event: SyntheticEvent) => void;
+    readonly onTouchStartCapture: (event: SyntheticEvent) => void;
     readonly onPointerMove: (event: PointerEvent) => void;
     readonly onPointerUp: (event: PointerEvent) => void;
     readonly onPointerCancel: () => void;
@@ -42,6 +44,11 @@ function beatNear(at: number): number | undefined {
   const { rate } = film.settings;
   const beat = nearestBeat(beatsOf(film), at * samplesAFrame(rate));
   return beat && nearestFrame(beat.sample, rate);
+}
+
+/** An edge is dragged by itself, not with its pose. */
+function keepFromPoses(event: SyntheticEvent): void {
+  if ((event.target as HTMLElement).dataset.edge !== undefined) event.stopPropagation();
 }
 
 /**
@@ -91,6 +98,8 @@ export function useHoldDrag(
         grabbed.current = { entry, clientX: event.clientX };
         wasGrabbed.current = true;
       },
+      onMouseDownCapture: keepFromPoses,
+      onTouchStartCapture: keepFromPoses,
       onPointerMove: (event) => {
         if (grabbed.current) setDrag(dragOf(event));
       },

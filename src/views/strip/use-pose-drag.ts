@@ -1,7 +1,4 @@
 import {
-  PointerSensor,
-  useSensor,
-  useSensors,
   type DragEndEvent,
   type DragMoveEvent,
   type DragStartEvent,
@@ -18,6 +15,7 @@ import { insertPhotosAt } from '../../state/photos/use-photos';
 import { documentNow } from '../../state/document/document';
 import { selectionNow } from '../../state/selection/selection';
 import { carriesPhotos } from '../dragged-photos';
+import { beganAt, useDragSensors } from '../use-drag-sensors';
 
 interface PoseDrag {
   /** Where what is dragged would land. */
@@ -49,7 +47,7 @@ export function usePoseDrag(
   const scrolledFrom = useRef(0);
   const [gap, setGap] = useState<PlacedGap>();
   const [dragged, setDragged] = useState<readonly string[]>([]);
-  const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }));
+  const sensors = useDragSensors();
 
   const gapUnder = (clientX: number): PlacedGap | undefined =>
     film && plan && gapAt(film, plan, frameAt(clientX));
@@ -57,7 +55,7 @@ export function usePoseDrag(
   const target = (event: DragMoveEvent): PlacedGap | undefined => {
     // The delta counts what was scrolled meanwhile, and so does the place under a fixed point.
     const scrolled = (scroller.current?.scrollLeft ?? 0) - scrolledFrom.current;
-    return gapUnder((event.activatorEvent as PointerEvent).clientX + event.delta.x - scrolled);
+    return gapUnder(beganAt(event.activatorEvent).clientX + event.delta.x - scrolled);
   };
 
   const letGo = (): void => {
@@ -71,7 +69,7 @@ export function usePoseDrag(
     context: {
       sensors,
       onDragStart: ({ activatorEvent }) => {
-        const grabbed = plan && poseAt(plan, Math.floor(frameAt((activatorEvent as PointerEvent).clientX)));
+        const grabbed = plan && poseAt(plan, Math.floor(frameAt(beganAt(activatorEvent).clientX)));
         if (!grabbed) return;
         if (!selectionNow().chosen.has(grabbed.pose.id)) choosePose(grabbed.pose.id, 'only');
         scrolledFrom.current = scroller.current?.scrollLeft ?? 0;

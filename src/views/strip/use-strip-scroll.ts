@@ -1,8 +1,9 @@
+import { usePinch } from '@use-gesture/react';
 import { subscribeToTransport } from '../../state/transport/transport';
 import { useEffect, useEffectEvent, useLayoutEffect, useRef, useState, type RefObject } from 'react';
 import { setShell, shellNow, useShell } from '../../state/shell/shell';
 import { transportNow } from '../../state/transport/transport';
-import { TAIL, zoomNow, zoomStrip } from '../../state/transport/zoom';
+import { TAIL, zoomNow, zoomStrip, zoomStripBy } from '../../state/transport/zoom';
 import { markOf } from './mark-of';
 
 /** What is in sight is told in steps of so many pixels: the strip is drawn anew for each, not for every pixel. */
@@ -20,6 +21,7 @@ const stepBefore = (left: number): number => Math.floor(left / SIGHT_STEP) * SIG
 export function useStripScroll(scroller: RefObject<HTMLDivElement | null>, zoom: number): StripView {
   const [view, setView] = useState<StripView>({ left: 0, width: 0 });
   const zoomFrom = useShell((state) => state.zoomFrom);
+  const isWhole = useShell((state) => state.zoom === undefined);
   // Where the strip is scrolled to once it is drawn with the next zoom, where that was settled with the zoom itself.
   const aim = useRef<number>(undefined);
   const zoomBefore = useRef(zoom);
@@ -58,7 +60,8 @@ export function useStripScroll(scroller: RefObject<HTMLDivElement | null>, zoom:
     zoomBefore.current = zoom;
     aim.current = undefined;
     if (!element) return;
-    if (zoomFrom !== undefined) {
+    if (isWhole) element.scrollLeft = 0;
+    else if (zoomFrom !== undefined) {
       element.scrollLeft = zoomFrom * zoom - TAIL / 2;
       setShell({ zoomFrom: undefined });
     } else if (aimed !== undefined) element.scrollLeft = aimed;
@@ -70,21 +73,37 @@ export function useStripScroll(scroller: RefObject<HTMLDivElement | null>, zoom:
     }
     // At once, not when the browser tells of the scrolling: poses in sight would be missing until then.
     measure();
-  }, [scroller, zoom, zoomFrom]);
+  }, [scroller, zoom, zoomFrom, isWhole]);
+
+  const zoomAround = (element: HTMLElement, clientX: number, zoomIt: () => void): void => {
+    const x = clientX - element.getBoundingClientRect().left;
+    const around = (x + (aim.current ?? element.scrollLeft)) / zoom;
+    zoomIt();
+    const next = zoomNow();
+    if (next === zoom) return;
+    // What will be in sight is known before it is drawn: so it need not be drawn twice.
+    const left = Math.max(0, around * next - x);
+    aim.current = left;
+    setView((seen) => ({ ...seen, left: stepBefore(left) }));
+  };
+
+  // Two fingers that part come closer to what lies between them.
+  usePinch(
+    ({ origin: [x], offset: [now], memo, first, lastOffset: [before], event }) => {
+      // A wheel with ctrl comes as one, and is dealt with below.
+      if (event instanceof WheelEvent) return undefined;
+      const last = first ? before : ((memo as number | undefined) ?? before);
+      if (scroller.current) zoomAround(scroller.current, x, () => zoomStripBy(now / last));
+      return now;
+    },
+    { target: scroller, eventOptions: { passive: false }, scaleBounds: { min: 1e-6, max: 1e6 } },
+  );
 
   // The wheel with ctrl zooms around the pointer, without it moves along the film.
   const wheel = useEffectEvent((element: HTMLElement, event: WheelEvent) => {
     if (event.ctrlKey || event.metaKey) {
       event.preventDefault();
-      const x = event.clientX - element.getBoundingClientRect().left;
-      const around = (x + (aim.current ?? element.scrollLeft)) / zoom;
-      zoomStrip(event.deltaY < 0 ? 1 : -1);
-      const next = zoomNow();
-      if (next === zoom) return;
-      // What will be in sight is known before it is drawn: so it need not be drawn twice.
-      const left = Math.max(0, around * next - x);
-      aim.current = left;
-      setView((seen) => ({ ...seen, left: stepBefore(left) }));
+      zoomAround(element, event.clientX, () => zoomStrip(event.deltaY < 0 ? 1 : -1));
     } else if (event.deltaX === 0 && event.deltaY !== 0) {
       event.preventDefault();
       element.scrollLeft += event.deltaY;

@@ -2,22 +2,21 @@ import { useTransport } from '../../state/transport/transport';
 import { Minus, Plus } from 'lucide-react';
 import { fitLength } from '../../core/edits/retime/fit';
 import { scheduleOf } from '../../core/film/schedule';
-import { parseHold } from '../../core/time/hold';
+import { HABITS, parseHold } from '../../core/time/hold';
 import { count, formatLength } from '../../core/time/format';
 import { Button } from '../../kit/button';
+import { Panel } from '../../kit/panel';
 import { TypedField } from '../../kit/typed-field';
 import { changeHold, setHold } from '../../state/poses/arrange-poses';
 import { chooseAll, chooseNone } from '../../state/selection/choose';
 import { targetPoses } from '../../state/document/edit-film';
 import { useDocument, useFilm } from '../../state/document/document';
 import { useSelection } from '../../state/selection/selection';
-import { ArrangeButtons } from './arrange-buttons';
+import { PoseTools } from './pose-tools';
 import { CycleField } from './cycle-field';
 import { FitField } from './fit-field';
 import styles from './time.module.css';
 
-/** Holds that animators name. */
-const HABITS = ['ones', 'twos', 'threes', 'fours'] as const;
 /** Up to this hold its holes are drawn beside the figure; more would say nothing. */
 const MOST_HOLES = 24;
 
@@ -51,7 +50,7 @@ export function ChosenPanel() {
         : 'No poses yet';
   const none = poses.length === 0 || !canWrite;
   return (
-    <section className={styles.panel} aria-label="Chosen poses">
+    <Panel label="Chosen poses">
       <div className={styles.heading}>
         <h2>{heading}</h2>
         <Button variant="quiet" onClick={chooseAll} title="Choose all poses (Ctrl A)">
@@ -110,6 +109,7 @@ export function ChosenPanel() {
           </Button>
         ))}
       </div>
+      <PoseTools disabled={none} />
       <TypedField
         label="Hold"
         figures
@@ -128,8 +128,7 @@ export function ChosenPanel() {
           <FitField film={film} poseIds={ids} length={length} disabled={none} />
         </>
       )}
-      <ArrangeButtons disabled={none} />
       <CycleField film={film} poseIds={ids} disabled={none} />
-    </section>
+    </Panel>
   );
 }

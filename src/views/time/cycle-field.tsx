@@ -1,22 +1,15 @@
-import { Repeat2 } from 'lucide-react';
-import { ONE_MORE, parsePasses } from '../../core/edits/cycle-edits';
+import { parsePasses } from '../../core/edits/cycle-edits';
 import { WAY_WORDS } from '../../core/edits/collections';
 import { CYCLE_WAYS, type Cycle, type CycleWay, type Film } from '../../core/film/film';
 import { posesIn } from '../../core/film/items';
+import { scheduleOf } from '../../core/film/schedule';
 import { sequenceOf } from '../../core/film/sequence';
 import { count, formatLength } from '../../core/time/format';
 import { Button } from '../../kit/button';
 import { CheckField } from '../../kit/check-field';
 import { SelectField } from '../../kit/select-field';
 import { TypedField } from '../../kit/typed-field';
-import {
-  cycleOf,
-  makeCycle,
-  passOnScreen,
-  setCycle,
-  takePassOut,
-  unrollCycle,
-} from '../../state/poses/cycles';
+import { cycleOf, passOnScreen, setCycle, takePassOut, unrollCycle } from '../../state/poses/cycles';
 import { useTransport } from '../../state/transport/transport';
 import styles from './time.module.css';
 
@@ -28,17 +21,16 @@ interface CycleFieldProps {
   readonly disabled: boolean;
 }
 
-/** Makes a cycle of the chosen poses, or sets the one they stand in. */
+/** Sets the cycle that the chosen poses stand in. */
 export function CycleField({ film, poseIds, disabled }: CycleFieldProps) {
   const cycle = cycleOf(film, poseIds);
   const whole = cycle && posesIn(cycle.items).length === poseIds.length;
+  if (!cycle) return null;
   return (
     <div className={styles.cycle} role="group" aria-label="Cycle">
-      {cycle && <CycleSettings film={film} cycle={cycle} disabled={disabled} />}
-      {(!cycle || poseIds.length > 1) && (
-        <Button disabled={disabled} onClick={() => makeCycle(ONE_MORE)} title="Repeat the chosen poses (C)">
-          <Repeat2 size={17} aria-hidden /> {whole ? 'Cycle around this cycle' : 'Make a cycle'}
-        </Button>
+      <CycleSettings film={film} cycle={cycle} disabled={disabled} />
+      {whole && poseIds.length > 1 && (
+        <p className={styles.together}>“Make a cycle” puts a cycle around this one.</p>
       )}
     </div>
   );
@@ -53,9 +45,14 @@ function CycleSettings({
   const pass = passOnScreen(film, cycle) % cycle.times;
   const { frames } = sequenceOf([cycle]);
   const { id, times, way, endsTwice } = cycle;
+  const depth = scheduleOf(film).cycles.find((each) => each.cycle.id === id)?.depth ?? 0;
   return (
     <>
-      <h3>Cycle of {count(posesIn(cycle.items).length, 'pose')}</h3>
+      <h3>
+        Cycle of {count(posesIn(cycle.items).length, 'pose')}
+        {depth > 0 && ', inside another cycle'}
+        {cycle.items.some((item) => 'items' in item) && ', with a cycle inside'}
+      </h3>
       <TypedField
         label="Times"
         figures

@@ -23,7 +23,7 @@ export function DonePanel() {
   });
   useEffect(() => rows.scrollToIndex(done.length), [rows, done.length]);
   return (
-    <section className={styles.panel} aria-label="What was done">
+    <section className={styles.list} aria-label="What was done">
       <h2>{all.length === 0 ? 'Nothing done yet' : `${count(done.length, 'change')} done`}</h2>
       <ol ref={scroller} className={styles.done}>
         <li style={{ height: rows.getTotalSize() }} role="presentation" aria-hidden />

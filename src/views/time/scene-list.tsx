@@ -1,6 +1,6 @@
 import { useSelection } from '../../state/selection/selection';
 import { useTransport } from '../../state/transport/transport';
-import { DndContext, PointerSensor, useSensor, useSensors, type DragEndEvent } from '@dnd-kit/core';
+import { DndContext, type DragEndEvent } from '@dnd-kit/core';
 import { SortableContext, useSortable, verticalListSortingStrategy } from '@dnd-kit/sortable';
 import { CSS } from '@dnd-kit/utilities';
 import { Plus } from 'lucide-react';
@@ -12,11 +12,13 @@ import { sequenceOf } from '../../core/film/sequence';
 import { poseAt, scheduleOf } from '../../core/film/schedule';
 import { count, formatSecondsAndFrames } from '../../core/time/format';
 import { Button } from '../../kit/button';
+import { Panel } from '../../kit/panel';
 import { goTo } from '../../state/transport/play';
 import { addScene, moveScene, pickScene } from '../../state/poses/scenes';
 import { useDocument, useFilm } from '../../state/document/document';
 import { sceneColour } from '../strip/scene-colour';
 import { Thumbnail } from '../thumbnail';
+import { useDragSensors } from '../use-drag-sensors';
 import { SceneTools } from './scene-tools';
 import styles from './time.module.css';
 
@@ -31,7 +33,7 @@ export function SceneList() {
   const isStill = useTransport(({ frame }) => frame === pickedScene?.frame);
   const picked = isStill ? pickedScene?.id : undefined;
   const onScreen = useTransport(({ frame }) => film && poseAt(scheduleOf(film), frame)?.sceneId);
-  const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }));
+  const sensors = useDragSensors();
   if (!film) return null;
   const { rate } = film.settings;
   const plan = scheduleOf(film);
@@ -42,11 +44,10 @@ export function SceneList() {
     if (over) moveScene(String(active.id), ids.indexOf(String(over.id)));
   };
   return (
-    <nav className={styles.scenes} aria-label="Scenes">
-      <h2>Scenes</h2>
+    <Panel label="Scenes">
       <DndContext sensors={sensors} onDragEnd={drop} accessibility={{ container: document.body }}>
         <SortableContext items={ids} strategy={verticalListSortingStrategy} disabled={!canWrite}>
-          <ol>
+          <ol className={styles.scenes}>
             {film.scenes.map((scene, i) => (
               <SceneItem
                 key={scene.id}
@@ -77,7 +78,7 @@ export function SceneList() {
           {count(film.photos.length, 'photo')}
         </span>
       </div>
-    </nav>
+    </Panel>
   );
 }
 

@@ -1,18 +1,21 @@
 import {
+  Archive,
   ArchiveRestore,
   ArrowDown,
   ArrowUp,
-  Archive,
   CopyPlus,
   Crop,
+  Ellipsis,
   Merge,
+  MoveVertical,
   Play,
   Split,
   Trash2,
 } from 'lucide-react';
 import { PAINTS, type Film, type Scene } from '../../core/film/film';
 import { ok } from '../../core/time/result';
-import { Actions, type Action } from '../../kit/actions';
+import { Menu } from '../../kit/menu';
+import { Tools, type Tool } from '../../kit/tools';
 import { TypedField } from '../../kit/typed-field';
 import { playScene } from '../../state/transport/play';
 import {
@@ -33,33 +36,38 @@ interface SceneToolsProps {
   readonly disabled: boolean;
 }
 
-/** Name and colour of a scene, and what can be done with it. */
+const SIZE = 16;
+
+/** Name and colour of a scene, and what can be done with it: what is done often with words, the rest in menus. */
 export function SceneTools({ film, scene, index, disabled }: SceneToolsProps) {
   const { id, name, setAside } = scene;
-  const all: readonly Action[] = [
-    { label: `Play ${name}`, icon: Play, run: () => playScene(id), off: setAside === true },
-    { label: 'Scene earlier', icon: ArrowUp, run: () => moveScene(id, index - 1), off: index === 0 },
+  const last = film.scenes.length - 1;
+  const tools: readonly Tool[] = [
+    // Playing changes nothing.
+    { word: 'Play', label: `Play ${name}`, icon: Play, run: () => playScene(id), off: setAside === true },
     {
-      label: 'Scene later',
-      icon: ArrowDown,
-      run: () => moveScene(id, index + 1),
-      off: index === film.scenes.length - 1,
+      word: 'Split',
+      label: 'Split before the pose on screen',
+      shortcut: 'S',
+      icon: Split,
+      run: splitScene,
+      off: disabled,
     },
-    { label: 'Split before the pose on screen (S)', icon: Split, run: splitScene },
-    { label: 'Join to the scene before', icon: Merge, run: () => joinScene(id), off: index === 0 },
-    { label: 'A copy of the scene behind it', icon: CopyPlus, run: () => duplicateScene(id) },
-    { label: 'Trim to the in and out points', icon: Crop, run: () => trimScene(id) },
-    setAside
-      ? {
-          label: 'Bring back into the film',
-          icon: ArchiveRestore,
-          run: () => setScene(id, { setAside: undefined }),
-        }
-      : { label: 'Set aside', icon: Archive, run: () => setScene(id, { setAside: true }) },
-    { label: `Delete ${name}`, icon: Trash2, run: () => removeScene(id), off: film.scenes.length === 1 },
+    {
+      word: 'Copy',
+      label: 'A copy of the scene behind it',
+      icon: CopyPlus,
+      run: () => duplicateScene(id),
+      off: disabled,
+    },
+    {
+      word: 'Delete',
+      label: `Delete ${name}; its photos stay in the tray`,
+      icon: Trash2,
+      run: () => removeScene(id),
+      off: disabled || last === 0,
+    },
   ];
-  // Playing changes nothing.
-  const tools = all.map((tool) => ({ ...tool, off: tool.off === true || (disabled && tool.icon !== Play) }));
   return (
     <div className={styles.sceneTools}>
       <TypedField
@@ -82,7 +90,62 @@ export function SceneTools({ film, scene, index, disabled }: SceneToolsProps) {
           />
         ))}
       </div>
-      <Actions label={`The scene ${name}`} actions={tools} small />
+      <Tools label={`The scene ${name}`} tools={tools} />
+      <div className={styles.row}>
+        <Menu
+          label="Move the scene"
+          variant="plain"
+          disabled={disabled}
+          items={[
+            {
+              label: 'Earlier',
+              icon: <ArrowUp size={SIZE} aria-hidden />,
+              run: () => moveScene(id, index - 1),
+              off: index === 0,
+            },
+            {
+              label: 'Later',
+              icon: <ArrowDown size={SIZE} aria-hidden />,
+              run: () => moveScene(id, index + 1),
+              off: index === last,
+            },
+            {
+              label: 'Join to the scene before',
+              icon: <Merge size={SIZE} aria-hidden />,
+              begins: true,
+              run: () => joinScene(id),
+              off: index === 0,
+            },
+          ]}
+        >
+          <MoveVertical size={SIZE} aria-hidden /> Order
+        </Menu>
+        <Menu
+          label="More to be done with the scene"
+          variant="plain"
+          disabled={disabled}
+          items={[
+            {
+              label: 'Trim to the in and out points',
+              icon: <Crop size={SIZE} aria-hidden />,
+              run: () => trimScene(id),
+            },
+            setAside
+              ? {
+                  label: 'Bring back into the film',
+                  icon: <ArchiveRestore size={SIZE} aria-hidden />,
+                  run: () => setScene(id, { setAside: undefined }),
+                }
+              : {
+                  label: 'Set aside',
+                  icon: <Archive size={SIZE} aria-hidden />,
+                  run: () => setScene(id, { setAside: true }),
+                },
+          ]}
+        >
+          <Ellipsis size={SIZE} aria-hidden /> More
+        </Menu>
+      </div>
     </div>
   );
 }

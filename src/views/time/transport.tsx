@@ -1,4 +1,6 @@
-import { scheduleOf } from '../../core/film/schedule';
+import { photosById } from '../../core/film/film';
+import { runningNumber } from '../../core/film/numbering';
+import { poseAt, scheduleOf } from '../../core/film/schedule';
 import {
   ArrowRightFromLine,
   ArrowRightToLine,
@@ -56,6 +58,11 @@ export function Transport() {
   if (!film) return null;
   const { frames } = scheduleOf(film);
   const { rate } = film.settings;
+  const here = poseAt(scheduleOf(film), frame);
+  const photo = here && photosById(film).get(here.pose.photoId);
+  const caption =
+    here &&
+    `pose ${here.index + 1} · photo ${(photo && runningNumber(photo.name)) ?? photo?.name ?? 'missing'}`;
   const size = 18;
   const none = frames === 0;
   return (
@@ -73,7 +80,7 @@ export function Transport() {
         type="button"
         className={styles.play}
         aria-label={playing ? 'Pause' : 'Play'}
-        title={`${playing ? 'Pause' : 'Play'} (Space)`}
+        data-tip={`${playing ? 'Pause' : 'Play'} (Space)`}
         onClick={playOrPause}
         disabled={none}
       >
@@ -152,7 +159,7 @@ export function Transport() {
         <span className={styles.report} data-testid="play-report">
           {report
             ? `true rate ${report.trueRate.toFixed(1)}, ${report.dropped} dropped`
-            : `${rateText(rate)} frames a second`}
+            : (caption ?? `${rateText(rate)} frames a second`)}
         </span>
       </div>
     </div>

@@ -10,13 +10,16 @@ export interface PictureWish {
   readonly key: string;
   readonly recipe: Recipe;
   readonly size: Size;
+  /** Whether it is made from the original, not from the picture that is played. */
+  readonly isFine: boolean;
 }
 
 /** A recipe at a size, in pixels, as something to ask for. */
-export const pictureWish = (recipe: Recipe, size: Size): PictureWish => ({
-  key: `${recipeKey(recipe)} ${size.width} ${size.height}`,
+export const pictureWish = (recipe: Recipe, size: Size, isFine = false): PictureWish => ({
+  key: `${recipeKey(recipe)} ${size.width} ${size.height}${isFine ? ' fine' : ''}`,
   recipe,
   size,
+  isFine,
 });
 
 /** Where pictures come from, and how many are kept. */

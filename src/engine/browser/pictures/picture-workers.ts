@@ -20,6 +20,10 @@ const small = new WorkerPool<PictureWorker>('make small pictures', start, { each
 export const largePicture = (recipe: Recipe, size: Size): Promise<ImageBitmap | undefined> =>
   large.run((worker) => worker.picture(recipe, size, 'preview'));
 
+/** The same from the original, with all that there is to be seen in it. */
+export const finePicture = (recipe: Recipe, size: Size): Promise<ImageBitmap | undefined> =>
+  large.run((worker) => worker.fine(recipe, size));
+
 /** The same from the picture that is on tickets. */
 export const smallPicture = (recipe: Recipe, size: Size): Promise<ImageBitmap | undefined> =>
   small.run((worker) => worker.picture(recipe, size, 'thumbnail'));

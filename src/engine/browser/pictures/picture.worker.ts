@@ -3,7 +3,9 @@ import { isAsItCame, type Recipe } from '../../../core/picture/recipe';
 import { renderPicture } from '../../../core/picture/render-picture';
 import type { Rgba } from '../../../core/picture/pixels';
 import type { Size } from '../../../core/picture/size';
-import { decodeWhole } from '../decode/decode-picture';
+import { readSource } from '../../print/read-source';
+import { decodePicture, decodeWhole } from '../decode/decode-picture';
+import { storedOriginals } from '../store/stored-originals';
 import { previews, thumbnails } from '../store/stores';
 import type { Source } from '../../../core/picture/recipe';
 
@@ -34,6 +36,17 @@ const worker = {
   async picture(recipe: Recipe, size: Size, kept: Kept): Promise<ImageBitmap | undefined> {
     const source = await keptSource(recipe, kept);
     if (!source) return undefined;
+    const bitmap = await bitmapOf(renderPicture(source, recipe, size));
+    return transfer(bitmap, [bitmap]);
+  },
+
+  /**
+   * The same from the original.
+   * @throws where that is missing or cannot be decoded.
+   */
+  async fine(recipe: Recipe, size: Size): Promise<ImageBitmap> {
+    const ports = { originals: storedOriginals, decode: decodePicture };
+    const source = await readSource(recipe, size, 'a photo', ports);
     const bitmap = await bitmapOf(renderPicture(source, recipe, size));
     return transfer(bitmap, [bitmap]);
   },

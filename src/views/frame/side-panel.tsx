@@ -1,0 +1,40 @@
+import type { ReactNode } from 'react';
+import { PanelLeftClose, PanelRightClose } from 'lucide-react';
+import { IconButton } from '../../kit/button';
+import { toggleSide } from '../../state/shell/layout';
+import styles from './frame.module.css';
+import { SIDE_KEYS } from './side-keys';
+
+/** What stands beside the picture. */
+export interface SideContent {
+  /** What it is called, such as `Scenes`. */
+  readonly name: string;
+  /** Over it: a heading or tabs. */
+  readonly head: ReactNode;
+  readonly body: ReactNode;
+  /** Its width in CSS pixels, until a person drags it to another. */
+  readonly width: number;
+}
+
+interface SidePanelProps {
+  readonly side: 'left' | 'right';
+  readonly content: SideContent;
+}
+
+const ICONS = { left: PanelLeftClose, right: PanelRightClose };
+
+/** A panel beside the picture, with what folds it away. */
+export function SidePanel({ side, content: { name, head, body } }: SidePanelProps) {
+  const Icon = ICONS[side];
+  return (
+    <div className={styles.side} data-side={side}>
+      <div className={styles.sideHead}>
+        {head}
+        <IconButton label={`Fold ${name} away`} shortcut={SIDE_KEYS[side]} onClick={() => toggleSide(side)}>
+          <Icon size={16} aria-hidden />
+        </IconButton>
+      </div>
+      {body}
+    </div>
+  );
+}

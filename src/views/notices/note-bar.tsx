@@ -1,0 +1,26 @@
+import { X } from 'lucide-react';
+import { IconButton } from '../../kit/button';
+import { settleNotice, stays, useShell } from '../../state/shell/shell';
+import styles from './notices.module.css';
+
+/** The newest thing to be told, in the bar at the top: nothing of the work lies under it. */
+export function NoteBar() {
+  const notices = useShell((state) => state.notices);
+  const fresh = notices.filter(({ isPast }) => !isPast);
+  // What went well goes by itself; what waits for a person is seen then.
+  const newest = fresh.at(-1);
+  return (
+    <div className={styles.bar} aria-live="polite">
+      {newest && (
+        <div className={styles.note} data-tone={newest.tone} role="group" aria-label="What Kermis noticed">
+          <p title={newest.text}>{newest.text}</p>
+          {stays(newest) && (
+            <IconButton label="Put this note away" onClick={() => settleNotice(newest.id)}>
+              <X size={16} aria-hidden />
+            </IconButton>
+          )}
+        </div>
+      )}
+    </div>
+  );
+}

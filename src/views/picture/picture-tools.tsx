@@ -1,0 +1,85 @@
+import {
+  AppWindow,
+  Columns3,
+  Contrast,
+  RectangleHorizontal,
+  Ghost,
+  IterationCw,
+  Maximize,
+} from 'lucide-react';
+import { IconButton } from '../../kit/button';
+import {
+  showWholePicture,
+  togglePixels,
+  usePictureZoom,
+  zoomPicture,
+} from '../../state/picture/picture-zoom';
+import { togglePictureWindow, usePictureWindow } from '../../state/picture/picture-window';
+import { toggleAlone, toggleFullScreen, useLayout } from '../../state/shell/layout';
+import { toggleAgainst, toggleGhost, toggleNeighbours, useCompare } from '../../state/transport/compare';
+import { GhostSettings } from './ghost-settings';
+import styles from './picture.module.css';
+import { ZoomButtons } from './zoom-buttons';
+
+/** Beside the picture: what it is compared with, how closely it is looked at, and where it stands. */
+export function PictureTools() {
+  const { ghostsBefore, ghostsAfter, neighbours, against } = useCompare();
+  const zoom = usePictureZoom((state) => state.zoom);
+  const apart = usePictureWindow((state) => state.view !== undefined);
+  const alone = useLayout((state) => state.alone);
+  const ghosts = ghostsBefore + ghostsAfter > 0;
+  const size = 17;
+  return (
+    <div className={styles.tools}>
+      <div role="group" aria-label="Compare">
+        <IconButton label="Ghost of the neighbours" shortcut="G" pressed={ghosts} onClick={toggleGhost}>
+          <Ghost size={size} aria-hidden />
+        </IconButton>
+        {ghosts && <GhostSettings />}
+        <IconButton
+          label="Pose before and after beside it"
+          shortcut="Q"
+          pressed={neighbours}
+          onClick={toggleNeighbours}
+        >
+          <Columns3 size={size} aria-hidden />
+        </IconButton>
+        <IconButton
+          label="Difference from the pose before"
+          shortcut="D"
+          pressed={against === 'difference'}
+          onClick={() => toggleAgainst('difference')}
+        >
+          <Contrast size={size} aria-hidden />
+        </IconButton>
+        <IconButton
+          label="Last against first, for a loop"
+          shortcut="Shift L"
+          pressed={against === 'first-last'}
+          onClick={() => toggleAgainst('first-last')}
+        >
+          <IterationCw size={size} aria-hidden />
+        </IconButton>
+      </div>
+      <div role="group" aria-label="Look closer">
+        <ZoomButtons zoom={zoom} onStep={zoomPicture} onWhole={showWholePicture} onPixels={togglePixels} />
+      </div>
+      <div role="group" aria-label="Room for the picture">
+        <IconButton label="The picture alone" shortcut="H" pressed={alone} onClick={toggleAlone}>
+          <RectangleHorizontal size={size} aria-hidden />
+        </IconButton>
+        <IconButton label="Fill the screen" shortcut="U" onClick={() => void toggleFullScreen()}>
+          <Maximize size={size} aria-hidden />
+        </IconButton>
+        <IconButton
+          label="The picture in a window of its own"
+          shortcut="Y"
+          pressed={apart}
+          onClick={togglePictureWindow}
+        >
+          <AppWindow size={size} aria-hidden />
+        </IconButton>
+      </div>
+    </div>
+  );
+}

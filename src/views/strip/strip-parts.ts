@@ -1,0 +1,12 @@
+import type { Film } from '../../core/film/film';
+import { scheduleOf } from '../../core/film/schedule';
+import type { Stage } from '../../state/shell/stages';
+import { laneRows, lanesHeight } from '../lanes/lane-layout';
+import type { StripParts } from './strip-rows';
+
+/** What the strip of a film has rows for in a stage. */
+export const stripParts = (film: Film, stage: Stage): StripParts => ({
+  plan: scheduleOf(film),
+  hasFlags: film.flags.length > 0,
+  lanes: lanesHeight(laneRows(film, stage)),
+});
