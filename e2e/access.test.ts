@@ -1,7 +1,7 @@
 import { createRequire } from 'node:module';
 import type { Page } from 'playwright-core';
 import { expect, test } from 'vitest';
-import { bringIn, chooseFiles, counter, layOut, tickets, useBrowser } from './browser';
+import { bringIn, chooseFiles, counter, layOut, tickets, useBrowser, openSettings } from './browser';
 import { numbered } from './photos';
 import { bringInSounds, click, wav } from './sounds';
 
@@ -92,7 +92,7 @@ test.each([false, true])('axe-core finds nothing on any main view; in the dark: 
   await page.keyboard.press('Control+k');
   expect(await wrong(page), 'commands').toEqual([]);
   await page.keyboard.press('Escape');
-  await page.getByTitle(/Film settings/).click();
+  await openSettings(page);
   await page.getByLabel('Rate', { exact: true }).selectOption('12 frames a second');
   expect(await wrong(page), 'settings').toEqual([]);
   await page.keyboard.press('Escape');

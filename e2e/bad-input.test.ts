@@ -17,6 +17,8 @@ import {
   type TestFile,
   tickets,
   useBrowser,
+  putNotesAway,
+  openSettings,
 } from './browser';
 import { jpeg, numbered, picture } from './photos';
 import { bringInSounds, click, wavOfFloats } from './sounds';
@@ -237,7 +239,7 @@ test.each([['Hold', ['0', '-1', '1.5', '1000000000', 'two'], '2']] as const)(
         .poll(() => page.getByRole('alert').textContent(), { message: value })
         .toMatch(new RegExp(`${value}.*Still ${kept}\\.$`));
     }
-    await page.getByTitle(/Film settings/).click();
+    await openSettings(page);
     for (const value of ['fast', '0', '121', '24/0']) {
       await page.getByLabel('Any other rate').fill(value);
       await page.getByLabel('Any other rate').press('Enter');
@@ -307,7 +309,7 @@ test('a film file for which there is no room, or that is stopped, is said in one
         /^twenty\.kermis was not opened: it needs about \d+ MB, and the browser has [\d.]+ [kMG]B left for Kermis\. Delete a film you no longer need, or free space on the disk\. Nothing was changed\.$/,
       );
     await disk.set(false);
-    await page.getByRole('button', { name: 'Put the notes away' }).click();
+    await putNotesAway(page);
     // Workers start only once it was stopped.
     let go: (() => void) | undefined;
     const stopped = new Promise<void>((resolve) => (go = resolve));
@@ -321,7 +323,7 @@ test('a film file for which there is no room, or that is stopped, is said in one
     await expect
       .poll(() => notes(page), { timeout: 15_000 })
       .toMatch(
-        /^Stopped\. \d+ of 20 photos and sounds did not come in\. Open twenty\.kermis again, and the rest does;/,
+        /^Stopped\. \d+ of 20 photos and sounds did not come in\. Open twenty\.kermis again, and the rest does;/m,
       );
     await page.getByRole('button', { name: 'All films' }).click();
     await page.getByText('Cut off while it came in: open twenty.kermis again for the rest').waitFor();
@@ -350,10 +352,10 @@ test('a full store: the film so far stays whole, and the app says what to do', a
   await expect
     .poll(() => notes(page))
     .toMatch(
-      /^The browser has no room left: 6 photos did not come in\. They need about \d+ kB; [\d.]+ [kMG]B are left for Kermis\. What came in is kept\.[^\n]*$/,
+      /^The browser has no room left: 6 photos did not come in\. They need about \d+ kB; [\d.]+ [kMG]B are left for Kermis\. What came in is kept\.[^\n]*$/m,
     );
   await expect.poll(() => tableRows(page)).toEqual([]);
-  await page.getByRole('button', { name: 'Put the notes away' }).click();
+  await putNotesAway(page);
   await page.getByRole('button', { name: 'Time', exact: true }).click();
   // Nothing can be kept, and the film on screen can still be worked on.
   await expect.poll(async () => (await counter(page)).frames).toBe(8);
@@ -430,7 +432,7 @@ test('a part of the app that cannot be loaded is named in a sentence, and its jo
   await expect
     .poll(() => notes(page))
     .toContain('The part of Kermis that is to make pictures could not be started or broke off');
-  await page.getByRole('button', { name: 'Put the notes away' }).click();
+  await putNotesAway(page);
   const pause = page.getByRole('button', { name: 'Pause', exact: true });
   if (await pause.isVisible()) await pause.click();
 
@@ -467,7 +469,7 @@ test('without the part that mixes a film plays silently, and without the one tha
   await expect
     .poll(() => notes(page))
     .toContain('The part of Kermis that is to look through the stores could not be started or broke off');
-  await page.getByRole('button', { name: 'Put the notes away' }).click();
+  await putNotesAway(page);
   await page.keyboard.press('Space');
   await expect
     .poll(() => notes(page))

@@ -134,7 +134,6 @@ export async function chooseFiles(page: Page, files: readonly TestFile[]): Promi
 export async function layOut(page: Page): Promise<void> {
   await page.getByRole('button', { name: /^Lay out \d/ }).click();
   await page.getByTestId('counter').waitFor();
-  await page.getByRole('button', { name: 'Put the notes away' }).click();
   const pause = page.getByRole('button', { name: 'Pause', exact: true });
   if (await pause.isVisible()) {
     await pause.click();
@@ -170,9 +169,38 @@ export const isKept = (page: Page): Promise<void> =>
     .toContain('Kept')
     .then(() => undefined);
 
-/** The sentences on screen, one a line. */
-export const notes = async (page: Page): Promise<string> =>
-  (await page.getByLabel('What Kermis noticed').getByRole('listitem').allTextContents()).join('\n');
+/** Opens the list of notes for as long as something is done with it. */
+async function withNotes<T>(page: Page, act: (list: Locator) => Promise<T>): Promise<T> {
+  const button = page.getByRole('button', { name: /^Notes/ });
+  const list = page.getByRole('region', { name: 'Notes' });
+  // A page that is still opening may take the click for nothing.
+  await expect
+    .poll(async () => {
+      if (!(await list.isVisible())) await button.click();
+      return list.isVisible();
+    })
+    .toBe(true);
+  const outcome = await act(list);
+  await page.keyboard.press('Escape');
+  await list.waitFor({ state: 'detached' });
+  return outcome;
+}
+
+/** All that was told, the newest first, one sentence a line. */
+export const notes = (page: Page): Promise<string> =>
+  withNotes(page, async (list) =>
+    (await list.getByRole('listitem').locator('span').allTextContents()).join('\n'),
+  );
+
+/** Forgets all that was told. */
+export const putNotesAway = (page: Page): Promise<void> =>
+  withNotes(page, (list) => list.getByRole('button', { name: 'Put the notes away' }).click());
+
+/** Opens the settings of the film. */
+export async function openSettings(page: Page): Promise<void> {
+  await page.getByRole('button', { name: /^Film: / }).click();
+  await page.getByRole('menuitem', { name: /^Film settings/ }).click();
+}
 
 /** `5 of 48`: the frame shown and the number of frames. */
 export async function counter(page: Page): Promise<{ frame: number; frames: number }> {

@@ -76,7 +76,7 @@ test('a cue that is dragged lies on a frame again, and is tied to the pose there
 
 test.each([
   [-60, '+12 dB'],
-  [10, '−12 dB'],
+  [8, '−11.5 dB'],
   [80, 'silent'],
 ] as const)('its level is dragged: by %i pixels it is %s', async (by, level) => {
   const { page, complaints } = await withCue();

@@ -1,5 +1,5 @@
 import { expect, test } from 'vitest';
-import { bringIn, useBrowser, useSharedFilm } from './browser';
+import { bringIn, useBrowser, useSharedFilm, openSettings } from './browser';
 import { numbered } from './photos';
 import { field, frames, said, strip, type } from './strip';
 
@@ -52,7 +52,7 @@ test('another rate asks what becomes of the holds', async () => {
   const { page } = await sixPoses();
   await page.keyboard.press('Control+a');
   await type(page, 'Fit the run to', '25 f');
-  await page.getByTitle(/Film settings/).click();
+  await openSettings(page);
   const rate = page.getByRole('combobox', { name: 'Rate', exact: true });
   await rate.selectOption('12 frames a second');
   const question = page.getByRole('group', { name: 'Rate of 12' });
@@ -71,7 +71,7 @@ test('another rate asks what becomes of the holds', async () => {
 
 test('at a rate at which poses would be shorter than a frame the film may grow', async () => {
   const { page } = await sixPoses();
-  await page.getByTitle(/Film settings/).click();
+  await openSettings(page);
   await field(page, 'Any other rate').fill('2');
   await page.keyboard.press('Enter');
   const slower = page.getByRole('group', { name: 'Rate of 2' });
@@ -83,7 +83,7 @@ test('at a rate at which poses would be shorter than a frame the film may grow',
 
 test('the hold of new poses can be set for all there are', async () => {
   const { page } = await sixPoses();
-  await page.getByTitle(/Film settings/).click();
+  await openSettings(page);
   await type(page, 'Hold of new poses', '3');
   await page.getByRole('button', { name: 'Set all 6 poses to a hold of 3' }).click();
   await page.keyboard.press('Escape');

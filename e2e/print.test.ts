@@ -1,6 +1,6 @@
 import sharp from 'sharp';
 import { expect, test } from 'vitest';
-import { bringIn, counter, tickets, useBrowser } from './browser';
+import { bringIn, counter, tickets, useBrowser, openSettings } from './browser';
 import { COLOURS, CORNERS, jpeg, numbered, picture, turned, type Colour } from './photos';
 import { colourAt, distance, PrintedFile, printFilm } from './video';
 
@@ -18,7 +18,7 @@ test.each([
   async ({ kind, codec, ending, rate, fraction }) => {
     const { page, complaints } = await visit();
     await bringIn(page, await numbered(6, 98));
-    await page.getByTitle(/Film settings/).click();
+    await openSettings(page);
     await page.getByLabel('Any other rate').fill(rate);
     await page.getByLabel('Any other rate').press('Enter');
     await page.getByRole('button', { name: /^Keep the holds/ }).click();

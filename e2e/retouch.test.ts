@@ -2,7 +2,7 @@ import { unzipSync } from 'fflate';
 import type { Page } from 'playwright-core';
 import sharp from 'sharp';
 import { expect, test } from 'vitest';
-import { bringIn, bytesOf, isKept, notes, useBrowser, useSharedFilm } from './browser';
+import { bringIn, bytesOf, isKept, notes, useBrowser, useSharedFilm, putNotesAway } from './browser';
 import { CORNERS, COLOURS, numbered, turned, type Colour } from './photos';
 import { card, inTray, press, toSort } from './tray';
 import { colourAt, distance, PrintedFile, printFilm } from './video';
@@ -159,7 +159,7 @@ test('a film’s file has the retouched photos and the originals, which are had 
   await press(page, 'Delete Untitled film');
   await press(page, 'Delete the film');
   await expect.poll(() => notes(page)).toMatch(/freed: 5 photos that no film used/);
-  await press(page, 'Put the notes away');
+  await putNotesAway(page);
   await page.getByTestId('choose-photos').setInputFiles({ name: 'copy.kermis', mimeType: '', buffer: copy });
   await page.getByTestId('counter').waitFor();
   await page.getByRole('progressbar', { name: 'Photos coming in' }).waitFor({ state: 'detached' });

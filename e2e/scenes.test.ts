@@ -13,10 +13,16 @@ const twoScenes = useSharedFilm(visit, async (page) => {
   await type(page, 'Name of the scene', 'Booth');
 });
 
-const scenes = (page: Page): Locator => page.getByRole('navigation', { name: 'Scenes' });
+const scenes = (page: Page): Locator => page.getByRole('region', { name: 'Scenes' });
 const scene = (page: Page, name: string): Locator =>
   scenes(page).getByRole('button', { name: new RegExp(`^${name}`) });
 const press = (page: Page, name: string): Promise<void> => scenes(page).getByRole('button', { name }).click();
+
+/** Does what a menu of the scene offers. */
+async function pick(page: Page, menu: 'Order' | 'More', item: string): Promise<void> {
+  await scenes(page).getByRole('button', { name: menu, exact: true }).click();
+  await page.getByRole('menuitem', { name: item, exact: true }).click();
+}
 
 test('a scene that is parted has its own name, colour and length', async () => {
   const { page, complaints } = await twoScenes();
@@ -38,7 +44,7 @@ test('a scene that is parted has its own name, colour and length', async () => {
 test('scenes are moved by a button, and by dragging', async () => {
   const { page, complaints } = await twoScenes();
   await scene(page, 'Booth').click();
-  await press(page, 'Scene earlier');
+  await pick(page, 'Order', 'Earlier');
   await expect.poll(() => strip(page)).toBe('5×2 6×2 1×2 2×2 3×2 4×2');
   const [upper, lower] = await Promise.all(
     ['Booth', 'Scene 1'].map((name) => scene(page, name).boundingBox()),
@@ -55,14 +61,14 @@ test('scenes are moved by a button, and by dragging', async () => {
 test('a scene is copied, set aside, and brought back', async () => {
   const { page, complaints } = await twoScenes();
   await scene(page, 'Booth').click();
-  await press(page, 'A copy of the scene behind it');
+  await scenes(page).getByRole('button', { name: 'Copy', exact: true }).click();
   await expect.poll(() => strip(page)).toBe('1×2 2×2 3×2 4×2 5×2 6×2 5×2 6×2');
-  await press(page, 'Set aside');
+  await pick(page, 'More', 'Set aside');
   await expect.poll(() => strip(page)).toBe('1×2 2×2 3×2 4×2 5×2 6×2');
   await scenes(page)
     .getByRole('button', { name: /^Booth.*set aside/ })
     .click();
-  await press(page, 'Bring back into the film');
+  await pick(page, 'More', 'Bring back into the film');
   await expect.poll(() => strip(page)).toBe('1×2 2×2 3×2 4×2 5×2 6×2 5×2 6×2');
   expect(complaints).toEqual([]);
 });
@@ -74,7 +80,7 @@ test('what lies outside of the in and out points is taken off a scene', async ()
   await page.keyboard.press('[');
   for (let i = 0; i < 5; i++) await page.keyboard.press('ArrowRight');
   await page.keyboard.press(']');
-  await press(page, 'Trim to the in and out points');
+  await pick(page, 'More', 'Trim to the in and out points');
   await expect.poll(() => strip(page)).toBe('1×1 2×2 3×2 4×1 5×2 6×2');
   expect(complaints).toEqual([]);
 });

@@ -71,9 +71,7 @@ test('the table shows what came in before it lands: order, gaps, rows left out a
   await page.keyboard.press('Enter');
   await page.getByTestId('counter').waitFor();
   // A scene where another name begins; the pose before the gap is held for the two that are missing.
-  await expect
-    .poll(() => page.getByRole('navigation', { name: 'Scenes' }).getByRole('listitem').count())
-    .toBe(2);
+  await expect.poll(() => page.getByRole('region', { name: 'Scenes' }).getByRole('listitem').count()).toBe(2);
   await expect
     .poll(() => poses(page))
     .toEqual([

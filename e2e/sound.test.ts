@@ -1,6 +1,6 @@
 import type { Page } from 'playwright-core';
 import { expect, test } from 'vitest';
-import { bringIn, counter, notes, tickets, useBrowser } from './browser';
+import { bringIn, counter, notes, tickets, useBrowser, putNotesAway, openSettings } from './browser';
 import { numbered } from './photos';
 import {
   bringInSounds,
@@ -36,7 +36,7 @@ async function clicksAfter(
 }
 
 async function setRate(page: Page, rate: string): Promise<void> {
-  await page.getByTitle(/^Film settings:/).click();
+  await openSettings(page);
   await page.getByRole('combobox', { name: 'Rate', exact: true }).selectOption(`${rate} frames a second`);
   await page.getByRole('button', { name: /^Keep the holds/ }).click();
   await page.keyboard.press('Escape');
@@ -67,7 +67,7 @@ test('a click laid on a frame is heard there in both kinds of print, at every ra
 test('after ten minutes it still is', async () => {
   const { page } = await visit();
   await bringIn(page, await numbered(2, 1));
-  await page.getByTitle(/^Film settings:/).click();
+  await openSettings(page);
   for (const [name, size] of [
     ['Width in pixels', '64'],
     ['Height in pixels', '48'],
@@ -179,7 +179,7 @@ test('bad sounds are refused in a sentence, the rest comes in', async () => {
     'good.wav0.1 s · not used',
     'six.wav0.1 s · not used',
   ]);
-  await page.getByRole('button', { name: 'Put the notes away' }).click();
+  await putNotesAway(page);
   await page.getByRole('button', { name: 'Lay good.wav in at the playhead' }).click();
   const level = page.getByRole('region', { name: 'Chosen cues' }).getByLabel('Level');
   await level.fill('+1000 dB');
@@ -295,7 +295,7 @@ test('sounds that are none, broken, or strange are told of or mended; the rest g
     await expect
       .poll(() => page.getByRole('button', { name: `Hear ${name}` }).count(), { message: name })
       .toBe(1);
-  await page.getByRole('button', { name: 'Put the notes away' }).click();
+  await putNotesAway(page);
 
   // Typed nonsense changes nothing, and says so; ears are safe at +12 dB.
   await page.keyboard.press('Home');

@@ -8,6 +8,7 @@ import {
   useBrowser,
   useSharedFilm,
   type Visit,
+  putNotesAway,
 } from './browser';
 import { jpeg, numbered } from './photos';
 import { card, chosen, inTray, poses, press, toSort, tray } from './tray';
@@ -167,7 +168,7 @@ test('what no film uses is freed when asked, with its figure, but not under the 
   await expect.poll(() => notes(page)).toMatch(/^\d+(\.\d)? kB freed: 1 photo that no film used\./);
   await expect.poll(() => page.getByRole('button', { name: /^Free/ }).count()).toBe(0);
   // What was done named the photo that is gone: it can no longer be undone.
-  await press(page, 'Put the notes away');
+  await putNotesAway(page);
   await page.goBack();
   await page.getByRole('button', { name: 'Time', exact: true }).click();
   await page.getByRole('button', { name: 'Done', exact: true }).click();

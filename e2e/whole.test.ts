@@ -16,6 +16,7 @@ import {
   tableRows,
   tickets,
   useBrowser,
+  putNotesAway,
 } from './browser';
 import { COLOURS, jpeg, numbered, type Colour } from './photos';
 import { bringInSounds, click, goTo, PULSE, pulses, soundFiles, soundOf, wav } from './sounds';
@@ -73,7 +74,7 @@ test('stores that were cleared are made again where that can be; what cannot is 
   await bringInSounds(page, [wav('bell.wav', click())]);
   await page.getByRole('button', { name: 'Lay bell.wav in at the playhead' }).click();
   await isKept(page);
-  const putAway = async (): Promise<void> => page.getByRole('button', { name: 'Put the notes away' }).click();
+  const putAway = async (): Promise<void> => putNotesAway(page);
 
   await clear(page, 'previews', 'thumbnails', 'sound-looks', 'sound-pieces');
   await page.reload();
@@ -260,7 +261,7 @@ test('a folder of folders comes in folder by folder, each a scene', async () => 
     ['scene 1', 'scene 2', 'scene 10'].flatMap((name) => [`${name}/0001.JPG`, `${name}/0002.JPG`]),
   );
   await layOut(page);
-  const scenes = page.getByRole('navigation', { name: 'Scenes' }).getByRole('listitem');
+  const scenes = page.getByRole('region', { name: 'Scenes' }).getByRole('listitem');
   expect((await scenes.allTextContents()).map((text) => /scene \d+?(?=0 s)/.exec(text)?.[0])).toEqual([
     'scene 1',
     'scene 2',

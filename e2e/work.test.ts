@@ -202,9 +202,7 @@ test('the demo film comes from the server, and photos of one’s own do not land
   await progress.waitFor();
   await progress.waitFor({ state: 'detached', timeout: 60_000 });
   await expect.poll(async () => (await counter(page)).frames).toBe(299);
-  await expect
-    .poll(() => page.getByRole('navigation', { name: 'Scenes' }).getByRole('listitem').count())
-    .toBe(3);
+  await expect.poll(() => page.getByRole('region', { name: 'Scenes' }).getByRole('listitem').count()).toBe(3);
   await expect.poll(() => page.getByLabel('What Kermis noticed').count()).toBe(0);
   await bringIn(page, await numbered(3, 1));
   await expect.poll(async () => (await counter(page)).frames).toBe(6);

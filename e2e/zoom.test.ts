@@ -93,3 +93,30 @@ test('chosen poses fill the strip from its left side to its right', async () => 
   await expect.poll(ends).toBeLessThanOrEqual(1);
   expect(complaints).toEqual([]);
 });
+
+test('where tickets are too narrow a pose is told, chosen by a click, and a run by dragging', async () => {
+  const { page, complaints } = await fortyPoses();
+  await page.keyboard.press('Control+a');
+  for (let i = 0; i < 3; i++) await page.keyboard.press('Control+d');
+  await page.keyboard.press('Escape');
+  await expect.poll(async () => (await counter(page)).frames).toBe(320);
+  const band = await page.getByRole('listbox', { name: 'Poses of the film' }).boundingBox();
+  if (!band) throw new Error('no band');
+  const at = async (pose: number): Promise<number> => band.x + (2 * pose - 1) * (await pixels(page));
+  const y = band.y + band.height / 2;
+  const heading = page.getByRole('region', { name: 'Chosen poses' }).getByRole('heading').first();
+  await page.mouse.move(await at(57), y);
+  await expect
+    .poll(() => page.getByTestId('pose-lens').textContent())
+    .toMatch(/^pose 57 · photo \d+ · 2 frames$/);
+  await page.mouse.click(await at(57), y);
+  await expect.poll(() => heading.textContent()).toBe('1 pose chosen');
+  await expect.poll(async () => Math.ceil((await counter(page)).frame / 2)).toBe(57);
+  await page.mouse.move(await at(20), y);
+  await page.mouse.down();
+  await page.mouse.move(await at(25), y, { steps: 3 });
+  await page.mouse.move(await at(29), y, { steps: 3 });
+  await page.mouse.up();
+  await expect.poll(() => heading.textContent()).toBe('10 poses chosen');
+  expect(complaints).toEqual([]);
+});

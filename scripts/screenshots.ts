@@ -3,7 +3,7 @@ import { readdir } from 'node:fs/promises';
 import { join } from 'node:path';
 import type { Page } from 'playwright-core';
 import sharp from 'sharp';
-import { launch } from '../e2e/browser';
+import { launch, openSettings } from '../e2e/browser';
 import { serveBuilt } from './serve-built';
 
 const shot = async (page: Page, name: string): Promise<void> => {
@@ -53,7 +53,7 @@ try {
   await page.keyboard.press('q');
   await page.keyboard.press('w');
 
-  await page.getByTitle(/Film settings/).click();
+  await openSettings(page);
   await page.getByLabel('Rate', { exact: true }).selectOption('12 frames a second');
   await shot(page, 'settings');
   await page.keyboard.press('Escape');

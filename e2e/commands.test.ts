@@ -1,0 +1,96 @@
+import type { Page } from 'playwright-core';
+import { expect, test } from 'vitest';
+import { bringIn, counter, openSettings, tickets, useBrowser, useSharedFilm } from './browser';
+import { numbered } from './photos';
+import { strip } from './strip';
+
+const { visit } = useBrowser();
+const sixPoses = useSharedFilm(visit, async (page) => bringIn(page, await numbered(6, 1)));
+
+/** What is typed goes to what has the focus; the list is read where it is marked. */
+async function find(page: Page, words: string): Promise<void> {
+  await page.keyboard.press('Control+k');
+  await page.getByRole('dialog', { name: 'Find a command' }).waitFor();
+  await page.keyboard.type(words);
+}
+const marked = (page: Page): Promise<string | null> =>
+  page.getByRole('dialog').locator('[role=option][aria-selected=true]').textContent();
+const focused = (page: Page): Promise<string | undefined> =>
+  page.evaluate(() => {
+    const element = document.activeElement as HTMLInputElement | null;
+    return element?.labels?.[0]?.textContent ?? element?.textContent ?? undefined;
+  });
+
+test.each([
+  ['export', 'Print the film'],
+  ['fps', 'Rate of the film'],
+  ['rename', 'Name of the film'],
+  ['go to 7', 'Go to frame 7'],
+  ['pose 4', 'Go to pose 4'],
+  ['backup', 'Save the film to disk as a .kermis file'],
+  ['dark', 'Daylight or dim colours'],
+  ['onion', 'Ghost of the neighbours'],
+])('typing “%s” finds “%s”', async (typed, words) => {
+  const { page, complaints } = await sixPoses();
+  await find(page, typed);
+  await expect.poll(() => marked(page)).toContain(words);
+  expect(complaints).toEqual([]);
+});
+
+test('what is found is done, from any stage, and leads to the field that is meant', async () => {
+  const { page, complaints } = await sixPoses();
+  await tickets(page).nth(1).click();
+  await find(page, 'fours chosen');
+  await page.keyboard.press('Enter');
+  await expect.poll(() => strip(page)).toMatch(/^1×2 2×4 3×2/);
+  await page.getByRole('button', { name: 'Print', exact: true }).click();
+  await find(page, 'pose 3');
+  await page.keyboard.press('Enter');
+  await expect.poll(async () => (await counter(page)).frame).toBe(7);
+  await find(page, 'rename scene');
+  await page.keyboard.press('Enter');
+  await expect.poll(() => focused(page)).toBe('Name of the scene');
+  await page.keyboard.type('Carousel');
+  await page.keyboard.press('Enter');
+  await page.getByRole('region', { name: 'Scenes' }).getByText('Carousel').waitFor();
+  await find(page, 'measure loudness');
+  await page.keyboard.press('Enter');
+  await page.getByTestId('loudness').waitFor();
+  expect(complaints).toEqual([]);
+});
+
+test('what cannot be done now says why, and is passed over by the arrows; what they mark is in sight', async () => {
+  const { page, complaints } = await sixPoses();
+  await page.keyboard.press('Escape');
+  await find(page, 'volume');
+  const level = page.getByRole('option', { name: /^Level of the chosen cues/ });
+  await expect.poll(() => level.textContent()).toContain('Choose a cue on its lane first.');
+  await expect.poll(() => level.getAttribute('aria-disabled')).toBe('true');
+  for (let i = 0; i < 9; i++) await page.keyboard.press('Backspace');
+  for (let i = 0; i < 30; i++) {
+    await page.keyboard.press('ArrowDown');
+    const seen = await page
+      .getByRole('dialog')
+      .locator('[role=option][aria-selected=true]')
+      .evaluate((option) => {
+        const list = option.closest('[role=listbox]')?.getBoundingClientRect();
+        const { top, bottom } = option.getBoundingClientRect();
+        return list !== undefined && top >= list.top - 1 && bottom <= list.bottom + 1;
+      });
+    expect(seen, `after ${i + 1} steps`).toBe(true);
+  }
+  await page.keyboard.press('Escape');
+  expect(complaints).toEqual([]);
+});
+
+test('a dialog takes what is typed where a person would type', async () => {
+  const { page, complaints } = await sixPoses();
+  await openSettings(page);
+  await expect.poll(() => focused(page)).toBe('Name of the film');
+  await page.keyboard.press('Control+a');
+  await page.keyboard.type('The Lost Balloon');
+  await page.keyboard.press('Enter');
+  await page.keyboard.press('Escape');
+  await page.getByRole('button', { name: /^Film: The Lost Balloon/ }).waitFor();
+  expect(complaints).toEqual([]);
+});
