@@ -204,6 +204,22 @@ test('the demo film comes from the server, and photos of one’s own do not land
   await expect.poll(async () => (await counter(page)).frames).toBe(299);
   await expect.poll(() => page.getByRole('region', { name: 'Scenes' }).getByRole('listitem').count()).toBe(3);
   await expect.poll(() => page.getByLabel('What Kermis noticed').count()).toBe(0);
+  // Three things to try; each goes once it was done.
+  const tries = page.getByRole('group', { name: 'Try it' });
+  const left = (): Promise<string[]> => tries.getByRole('button').filter({ hasText: /./ }).allTextContents();
+  await expect.poll(left).toEqual(['Press play', 'Press 3', 'Drag the clop']);
+  await page.keyboard.press('Space');
+  await expect.poll(left).toEqual(['Press 3', 'Drag the clop']);
+  await page.keyboard.press('Space');
+  await page.keyboard.press('Home');
+  await page.keyboard.press('3');
+  await expect.poll(left).toEqual(['Drag the clop']);
+  await page.keyboard.press('Control+z');
+  await tries.getByRole('button', { name: /clop/ }).click();
+  await page.getByRole('region', { name: 'Chosen cues' }).getByText('hoof-clops.wav').waitFor();
+  await page.keyboard.press('Alt+ArrowRight');
+  await tries.waitFor({ state: 'detached' });
+  await page.keyboard.press('Control+z');
   await bringIn(page, await numbered(3, 1));
   await expect.poll(async () => (await counter(page)).frames).toBe(6);
   await page.getByRole('button', { name: 'All films' }).click();

@@ -97,7 +97,7 @@ try {
   }
   await press(page, 'Cue');
   await page.locator('[data-cue=for-me]').click();
-  await page.mouse.move(200, 40);
+  await page.mouse.move(625, 24);
   await shot(page, 'sound');
   await press(page, 'Words');
   await page
@@ -145,7 +145,7 @@ try {
         video.currentTime = 7.3;
       }),
   );
-  await page.mouse.move(200, 40);
+  await page.mouse.move(625, 24);
   await page.waitForTimeout(3000);
   await shot(page, 'print');
   await press(page, 'All films');

@@ -7,9 +7,12 @@ const take = (files: readonly File[]): void => void bringIn(files);
 /** Two buttons: choose photos, choose a folder. */
 export function ChooseFiles({
   main = false,
+  orFilm = false,
   disabled = false,
 }: {
   readonly main?: boolean;
+  /** Whether a film file is as likely: it can be chosen anywhere. */
+  readonly orFilm?: boolean;
   readonly disabled?: boolean;
 }) {
   return (
@@ -22,7 +25,7 @@ export function ChooseFiles({
         disabled={disabled}
         onFiles={take}
       >
-        <Images size={18} aria-hidden /> Choose photos
+        <Images size={18} aria-hidden /> {orFilm ? 'Choose photos or a film file' : 'Choose photos'}
       </FileChooser>
       <FileChooser
         label="Folder of photos to bring in"

@@ -20,6 +20,7 @@ import { openFilmById, openNewFilm, showShelf, whenOpened } from './open-film';
 import { checkStores, useMissing } from './missing';
 import { askAgain } from '../sound/sounds';
 import { openFilm } from './document';
+import { invite } from '../shell/invitations';
 import { setShell, shellNow, tell } from '../shell/shell';
 
 let stopping: AbortController | undefined;
@@ -207,6 +208,8 @@ export async function openDemoFilm(): Promise<void> {
     const answer = await fetch('/api/demo');
     if (!answer.ok || !answer.body) throw new Error(`the server answered ${answer.status}`);
     await openBundle(answer.body, 'The demo film', keepDemoFilm);
+    const film = openFilm();
+    if (film) invite(film.id);
   } catch (error) {
     tell(
       `The demo film could not be fetched: ${error instanceof Error ? error.message : String(error)}.`,

@@ -15,15 +15,15 @@ export const HAS_LEVEL = FULL;
 const LOW = 30;
 const FOLDED = 24;
 
-/** The lanes that a stage shows: all of them, or those in which something lies. */
-export function laneRows(film: Film, stage: Stage): readonly LaneRow[] {
+/** The lanes that a stage shows: all of them, or those in which something lies; low ones where there is no room for others. */
+export function laneRows(film: Film, stage: Stage, low = false): readonly LaneRow[] {
   const { lanes, laneHeight } = STAGE_FACTS[stage].strip;
   if (lanes === 'none') return [];
   const used = new Set(film.cues.map((cue) => cue.laneId));
   let top = 0;
   return film.lanes.flatMap((lane): LaneRow[] => {
     if (lanes === 'used' && !used.has(lane.id)) return [];
-    const row = { lane, top, height: lane.folded ? FOLDED : laneHeight === 'full' ? FULL : LOW };
+    const row = { lane, top, height: lane.folded ? FOLDED : laneHeight === 'full' && !low ? FULL : LOW };
     top += row.height;
     return [row];
   });

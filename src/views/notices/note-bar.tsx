@@ -1,6 +1,7 @@
 import { X } from 'lucide-react';
 import { IconButton } from '../../kit/button';
 import { settleNotice, stays, useShell } from '../../state/shell/shell';
+import { Invitations } from './invitations';
 import styles from './notices.module.css';
 
 /** The newest thing to be told, in the bar at the top: nothing of the work lies under it. */
@@ -11,6 +12,7 @@ export function NoteBar() {
   const newest = fresh.at(-1);
   return (
     <div className={styles.bar} aria-live="polite">
+      {!newest && <Invitations />}
       {newest && (
         <div className={styles.note} data-tone={newest.tone} role="group" aria-label="What Kermis noticed">
           <p title={newest.text}>{newest.text}</p>

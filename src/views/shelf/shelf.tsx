@@ -39,7 +39,7 @@ export function Shelf() {
             computer; nothing is sent anywhere.
           </p>
           <div className={styles.buttons}>
-            <ChooseFiles main disabled={busy} />
+            <ChooseFiles main orFilm disabled={busy} />
             <Button onClick={beginFilm}>
               <FilePlus2 size={18} aria-hidden /> New film
             </Button>

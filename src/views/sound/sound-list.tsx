@@ -82,7 +82,7 @@ function SoundItem({ film, sound, disabled }: SoundItemProps) {
         <span className={styles.soundName}>{sound.name}</span>
         <span className={styles.facts}>
           {missing && <b>missing · </b>}
-          {(sound.samples / SAMPLE_RATE).toFixed(1)} s · {used > 0 ? `in ${count(used, 'cue')}` : 'not used'}
+          {(sound.samples / SAMPLE_RATE).toFixed(1)} s · {used > 0 ? count(used, 'cue') : 'not used'}
         </span>
       </span>
       <IconButton

@@ -4,9 +4,9 @@ import type { Stage } from '../../state/shell/stages';
 import { laneRows, lanesHeight } from '../lanes/lane-layout';
 import type { StripParts } from './strip-rows';
 
-/** What the strip of a film has rows for in a stage. */
-export const stripParts = (film: Film, stage: Stage): StripParts => ({
+/** What the strip of a film has rows for in a stage, with low lanes where that is asked. */
+export const stripParts = (film: Film, stage: Stage, low = false): StripParts => ({
   plan: scheduleOf(film),
   hasFlags: film.flags.length > 0,
-  lanes: lanesHeight(laneRows(film, stage)),
+  lanes: lanesHeight(laneRows(film, stage, low)),
 });

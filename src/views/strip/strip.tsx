@@ -33,7 +33,7 @@ import { useHoldDrag } from './use-hold-drag';
 import { usePoseDrag } from './use-pose-drag';
 import { useRunChoice } from './use-run-choice';
 import { stripParts } from './strip-parts';
-import { stripRows, type StripRows } from './strip-rows';
+import { stripHeights, stripRows, type StripRows } from './strip-rows';
 import { useHeight } from '../use-height';
 import { SIGHT_STEP, useStripScroll } from './use-strip-scroll';
 
@@ -79,16 +79,18 @@ export function Strip() {
   const run = useRunChoice(plan, sight !== undefined && !showsTickets(sight), frameAt);
 
   // The same rows until the film changes: their heads are not drawn anew as the strip is zoomed.
-  const lanes = useMemo(() => (film ? laneRows(film, stage) : []), [film, stage]);
   const whole = useRef<HTMLElement>(null);
   const height = useHeight(whole);
+  // Lower lanes rather than one that is out of sight.
+  const low = film !== undefined && height > 0 && stripHeights(stripParts(film, stage)).least > height;
+  const lanes = useMemo(() => (film ? laneRows(film, stage, low) : []), [film, stage, low]);
 
   if (!film || !plan || !sight) return null;
   const { frames } = plan;
   const { rate } = film.settings;
   const photos = photosById(film);
   const { from, to } = sight;
-  const tops = stripRows(stripParts(film, stage), height);
+  const tops = stripRows(stripParts(film, stage, low), height);
 
   const scrub = (event: PointerEvent<HTMLDivElement>): void => scrubRuler(plan, frameAt, event);
   const beats = STAGE_FACTS[stage].strip.beats ? beatsOf(film) : [];

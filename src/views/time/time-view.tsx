@@ -10,7 +10,7 @@ export function TimeView() {
   return (
     <StageFrame
       left={{ name: 'Scenes', width: 212, head: <h2>Scenes</h2>, body: <SceneList /> }}
-      right={{ name: 'Poses', width: 268, head: <PanelTabs />, body: <SidePanels /> }}
+      right={{ name: 'Poses', width: 284, head: <PanelTabs />, body: <SidePanels /> }}
     >
       <div className={styles.middle}>
         <Picture />
