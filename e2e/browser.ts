@@ -181,7 +181,8 @@ async function withNotes<T>(page: Page, act: (list: Locator) => Promise<T>): Pro
     })
     .toBe(true);
   const outcome = await act(list);
-  await page.keyboard.press('Escape');
+  // By hand, as it was opened: keys belong to the film again.
+  await button.click();
   await list.waitFor({ state: 'detached' });
   return outcome;
 }
