@@ -60,6 +60,10 @@ export const nominalRate = (r: Rate): number => Math.round(r.num / r.den);
 /** `24`, `29.97`, `12.5`: the rate in the words people use, at most three decimals. */
 export const rateText = (r: Rate): string => String(Math.round((r.num / r.den) * 1000) / 1000);
 
+/** A rate in full: `29.97 frames a second, exactly 30000/1001`. */
+export const rateInFull = (r: Rate): string =>
+  `${rateText(r)} frames a second${r.den === 1 ? '' : `, exactly ${r.num}/${r.den}`}`;
+
 // What people type for the fractions over 1001 (23.976, 23.98, 29.97, 47.952, 59.94, 119.88), by nominal rate.
 function broadcastRate(value: number): Rate | undefined {
   for (const nominal of [24, 30, 48, 60, 120]) {

@@ -162,7 +162,10 @@ export function beginFilm(): void {
 export async function copyFilm(film: Film): Promise<void> {
   const title = asName(`${film.title}, a copy`);
   try {
-    await openNewFilm({ ...film, id: newId(), title }, shellNow().stage);
+    const copy = { ...film, id: newId(), title };
+    await openNewFilm(copy, shellNow().stage);
+    // Whoever stays with changes that could not be kept has not gone over to it.
+    if (documentNow().history?.film.id !== copy.id) return;
     tell(`This is “${title}” now. “${film.title}” stays as it is, under All films.`, 'done');
   } catch (error) {
     tell(`No copy could be kept: ${String(error)}.`, 'wrong');

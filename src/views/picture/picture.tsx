@@ -1,6 +1,4 @@
 import { useMemo, useRef } from 'react';
-import { photosById } from '../../core/film/film';
-import { runningNumber } from '../../core/film/numbering';
 import { poseAt, scheduleOf } from '../../core/film/schedule';
 import type { Point } from '../../core/picture/zoom';
 import { useFilm } from '../../state/document/document';
@@ -16,6 +14,7 @@ import type { Drawing } from '../../state/picture/plan-drawing';
 import { useSelection } from '../../state/selection/selection';
 import { useCompare } from '../../state/transport/compare';
 import { useTransport } from '../../state/transport/transport';
+import { poseCaption } from '../pose-caption';
 import styles from './picture.module.css';
 import { PictureTools } from './picture-tools';
 import { useDrawnPicture } from './use-drawn-picture';
@@ -37,7 +36,6 @@ export function Picture({ apart = false }: PictureProps) {
   const compare = useCompare();
   const canvasRef = useRef<HTMLCanvasElement>(null);
   const here = film && poseAt(scheduleOf(film), frame);
-  const photo = film && here && photosById(film).get(here.pose.photoId);
   const composition = useMemo(
     () => film && composePicture(film, { frame, playing, playSpan, compare, chosen }),
     [film, frame, playing, playSpan, compare, chosen],
@@ -72,10 +70,7 @@ export function Picture({ apart = false }: PictureProps) {
     },
   });
 
-  const number = photo && runningNumber(photo.name);
-  const words = here
-    ? `pose ${here.index + 1} · photo ${number ?? photo?.name ?? 'missing'}`
-    : 'No picture yet';
+  const words = film && here ? poseCaption(film, here) : 'No picture yet';
   return (
     <div className={styles.surround}>
       <div className={styles.screen}>

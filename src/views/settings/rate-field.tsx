@@ -2,7 +2,7 @@ import { useState } from 'react';
 import type { Film } from '../../core/film/film';
 import { keepHolds, keepSeconds, type RateChange } from '../../core/edits/retime/change-rate';
 import { scheduleOf } from '../../core/film/schedule';
-import { parseRate, RATE_PRESETS, rateText, sameRate, type Rate } from '../../core/time/rate';
+import { parseRate, RATE_PRESETS, rateInFull, rateText, sameRate, type Rate } from '../../core/time/rate';
 import { count, formatLength } from '../../core/time/format';
 import { Button } from '../../kit/button';
 import { Pair } from '../../kit/pair';
@@ -13,10 +13,6 @@ import { edit } from '../../state/document/edit-film';
 import styles from './settings.module.css';
 
 const OTHER = 'other';
-
-/** A rate as it was understood, with its exact fraction where it is one. */
-const exactRate = (rate: Rate): string =>
-  `${rateText(rate)} frames a second${rate.den === 1 ? '' : `, exactly ${rate.num}/${rate.den}`}`;
 
 /** The film's rate. In a film with poses another rate asks what is to be kept: their holds or their seconds. */
 export function RateField({ film, disabled }: { readonly film: Film; readonly disabled: boolean }) {
@@ -53,7 +49,7 @@ export function RateField({ film, disabled }: { readonly film: Film; readonly di
           figures
           text={rate.den === 1 ? String(rate.num) : `${rate.num}/${rate.den}`}
           parse={parseRate}
-          preview={exactRate}
+          preview={rateInFull}
           onCommit={take}
           disabled={disabled}
           hint={`The film is ${formatLength(frames, rate)}.`}

@@ -1,7 +1,7 @@
 import type { Film } from '../../core/film/film';
 import { formatLength } from '../../core/time/format';
 import { parseHold } from '../../core/time/hold';
-import { parseRate, rateText, type Rate } from '../../core/time/rate';
+import { parseRate, rateInFull, rateText } from '../../core/time/rate';
 import { Pair } from '../../kit/pair';
 import { TypedField } from '../../kit/typed-field';
 import { setSettings } from '../../state/document/edit-film';
@@ -17,9 +17,6 @@ interface TimingFieldsProps {
   readonly isNew: boolean;
 }
 
-const rateWords = (rate: Rate): string =>
-  `${rateText(rate)} frames a second${rate.den === 1 ? '' : `, exactly ${rate.num}/${rate.den}`}`;
-
 /** Rate and hold for what came in, so that it plays right from the first second. */
 export function TimingFields({ film, choice, photos, isNew }: TimingFieldsProps) {
   const { rate, defaultHold } = film.settings;
@@ -32,7 +29,7 @@ export function TimingFields({ film, choice, photos, isNew }: TimingFieldsProps)
           figures
           text={rateText(rate)}
           parse={parseRate}
-          preview={rateWords}
+          preview={rateInFull}
           onCommit={(next) => setSettings({ rate: next })}
           hint="frames a second"
         />

@@ -1,7 +1,7 @@
-import { photosById, type Film } from '../../core/film/film';
-import { runningNumber } from '../../core/film/numbering';
+import type { Film } from '../../core/film/film';
 import { recipeOf } from '../../core/film/recipe-of';
 import { count } from '../../core/time/format';
+import { poseCaption } from '../pose-caption';
 import { Thumbnail } from '../thumbnail';
 import styles from './strip.module.css';
 import type { MeantPose } from './use-run-choice';
@@ -12,7 +12,6 @@ const OVER = 26;
 /** The pose under the pointer, enlarged, where its ticket is too narrow to be seen. */
 export function PoseLens({ film, meant }: { readonly film: Film; readonly meant: MeantPose }) {
   const { entry, clientX, clientY } = meant;
-  const photo = photosById(film).get(entry.pose.photoId);
   const left = Math.min(innerWidth - WIDTH - 8, Math.max(8, clientX - WIDTH / 2));
   return (
     <div
@@ -23,8 +22,7 @@ export function PoseLens({ film, meant }: { readonly film: Film; readonly meant:
     >
       <Thumbnail recipe={recipeOf(film, entry.pose)} />
       <span>
-        pose {entry.index + 1} · photo {(photo && runningNumber(photo.name)) ?? photo?.name ?? 'missing'} ·{' '}
-        {count(entry.pose.hold, 'frame')}
+        {poseCaption(film, entry)} · {count(entry.pose.hold, 'frame')}
       </span>
     </div>
   );

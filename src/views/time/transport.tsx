@@ -1,5 +1,3 @@
-import { photosById } from '../../core/film/film';
-import { runningNumber } from '../../core/film/numbering';
 import { poseAt, scheduleOf } from '../../core/film/schedule';
 import {
   ArrowRightFromLine,
@@ -36,6 +34,7 @@ import { clearPoints, setPoint } from '../../state/poses/flags';
 import { useFilm } from '../../state/document/document';
 import { useSelection } from '../../state/selection/selection';
 import { useTransport } from '../../state/transport/transport';
+import { poseCaption } from '../pose-caption';
 import styles from './time.module.css';
 
 const SPEED_WORDS: Readonly<Record<(typeof SPEEDS)[number], string>> = {
@@ -59,10 +58,7 @@ export function Transport() {
   const { frames } = scheduleOf(film);
   const { rate } = film.settings;
   const here = poseAt(scheduleOf(film), frame);
-  const photo = here && photosById(film).get(here.pose.photoId);
-  const caption =
-    here &&
-    `pose ${here.index + 1} · photo ${(photo && runningNumber(photo.name)) ?? photo?.name ?? 'missing'}`;
+  const caption = here && poseCaption(film, here);
   const size = 18;
   const none = frames === 0;
   return (
