@@ -44,14 +44,14 @@ test('the contact of a cue is picked on its waveform, and put onto the frame on 
 test('silence at both ends is shown before it is cut off', async () => {
   const { page, complaints } = await withCue();
   const panel = page.getByRole('region', { name: 'Chosen cues' });
-  await panel.getByRole('button', { name: 'Cut silence off both ends' }).click();
+  await panel.getByRole('button', { name: 'Trim silence' }).click();
   const question = page.getByRole('group', { name: 'What will change' });
   await expect
     .poll(() => question.textContent())
     .toMatch(/knocks\.wav: 0\.4\d s in front, 0\.6\d s behind.*Nothing of the file is lost/);
   await question.getByRole('button', { name: 'Leave it' }).click();
   await expect.poll(() => cueTimes(page)).toEqual([0, 2]);
-  await panel.getByRole('button', { name: 'Cut silence off both ends' }).click();
+  await panel.getByRole('button', { name: 'Trim silence' }).click();
   await question.getByRole('button', { name: 'Do it' }).click();
   await expect.poll(async () => (await cueTimes(page))[0]).toBeGreaterThan(0.4);
   const [from, to] = await cueTimes(page);

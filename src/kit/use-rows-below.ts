@@ -4,8 +4,10 @@ import { useEffect, useState, type RefObject } from 'react';
 const LEAST = 26;
 /** Less than this, in CSS pixels, is no row. */
 const SLACK = 4;
+/** Higher than this, in CSS pixels, is more than one row: its lines count by themselves. */
+const HIGHEST = 64;
 const ROWS =
-  'button, input, select, textarea, label, li, p, h2, h3, dt, dd, video, audio, [role=progressbar]';
+  'button, input, select, textarea, label, li, p, span, h2, h3, dt, dd, video, audio, [role=progressbar]';
 
 /**
  * How much of the foot of a scrolled column has to be covered so that no row is cut through: 0 where all of it is in sight,
@@ -17,7 +19,10 @@ function coverOf(column: HTMLElement): number {
   const rows = [...column.querySelectorAll(ROWS)]
     .filter((row) => !row.closest('[data-below]'))
     .map((row) => row.getBoundingClientRect())
-    .filter(({ top, bottom: end, height }) => height > 0 && top < bottom && end > bottom - LEAST);
+    .filter(
+      ({ top, bottom: end, height }) =>
+        height > 0 && height <= HIGHEST && top < bottom && end > bottom - LEAST,
+    );
   return Math.min(
     column.clientHeight / 2,
     rows.reduce((most, { top }) => Math.max(most, bottom - top + 2), LEAST),

@@ -12,6 +12,7 @@ import { useDocument } from '../state/document/document';
 import { shellNow, tell, useShell } from '../state/shell/shell';
 import { followWindow } from './frame/follow-window';
 import { Workbench } from './frame/workbench';
+import { NoteBar } from './notices/note-bar';
 import { PictureWindow } from './picture/picture-window';
 import { Shelf } from './shelf/shelf';
 import { DropZone } from './shell/drop-zone';
@@ -80,6 +81,7 @@ export default function Workshop({ openDemo }: WorkshopProps) {
       <div className={styles.awning} aria-hidden />
       <div>
         {!alone && <TopBar />}
+        {alone && <NoteBar alone />}
         {phase === 'open' && keeping.kind === 'not-kept' && (
           <div className={styles.banner} role="alert">
             {keeping.problem} <Button onClick={() => void saveNow()}>Keep now</Button>

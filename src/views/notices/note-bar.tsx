@@ -4,18 +4,23 @@ import { settleNotice, stays, useShell } from '../../state/shell/shell';
 import { Invitations } from './invitations';
 import styles from './notices.module.css';
 
+interface NoteBarProps {
+  /** Over a picture that is shown alone: nothing but notes. */
+  readonly alone?: boolean;
+}
+
 /** The newest thing to be told, in the bar at the top: nothing of the work lies under it. */
-export function NoteBar() {
+export function NoteBar({ alone = false }: NoteBarProps) {
   const notices = useShell((state) => state.notices);
   const fresh = notices.filter(({ isPast }) => !isPast);
   // What went well goes by itself; what waits for a person is seen then.
   const newest = fresh.at(-1);
   return (
-    <div className={styles.bar} aria-live="polite">
-      {!newest && <Invitations />}
+    <div className={alone ? styles.alone : styles.bar} aria-live="polite">
+      {!newest && !alone && <Invitations />}
       {newest && (
         <div className={styles.note} data-tone={newest.tone} role="group" aria-label="What Kermis noticed">
-          <p title={newest.text}>{newest.text}</p>
+          <p data-tip={newest.text}>{newest.text}</p>
           {stays(newest) && (
             <IconButton label="Put this note away" onClick={() => settleNotice(newest.id)}>
               <X size={16} aria-hidden />

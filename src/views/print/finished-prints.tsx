@@ -1,15 +1,18 @@
-import { Download, Trash2 } from 'lucide-react';
+import { Download, Printer, Trash2 } from 'lucide-react';
 import { useState } from 'react';
 import { count, formatSize } from '../../core/time/format';
 import { rateNumber } from '../../core/time/rate';
 import { Button, IconButton } from '../../kit/button';
 import { discardPrint, usePrints } from '../../state/print/print-job';
+import { showSide, useLayout } from '../../state/shell/layout';
+import { EmptyStage } from '../empty-stage';
 import styles from './print.module.css';
 import { Screening } from './screening';
 
 /** The finished prints, and one of them to be watched. */
 export function FinishedPrints() {
   const { prints } = usePrints();
+  const narrow = useLayout((state) => state.narrow);
   const [shownId, setShownId] = useState<number>();
   const shown = prints.find((print) => print.id === shownId) ?? prints[0];
   return (
@@ -23,9 +26,16 @@ export function FinishedPrints() {
           rate={rateNumber(shown.rate)}
         />
       ) : (
-        <div className={styles.none}>
-          <p>The finished print is shown here. Watch it before you hand it over.</p>
-        </div>
+        <EmptyStage
+          heading="No print yet"
+          words="Here the film becomes a file that plays anywhere; it is shown here, to be watched before you hand it over."
+        >
+          {narrow && (
+            <Button variant="main" onClick={() => showSide('left')}>
+              <Printer size={18} aria-hidden /> Choose the kind of file
+            </Button>
+          )}
+        </EmptyStage>
       )}
       {prints.length > 0 && (
         <ul className={styles.prints}>

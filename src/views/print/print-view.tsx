@@ -12,6 +12,7 @@ import { TypedField } from '../../kit/typed-field';
 import { startPrint, stopPrint, usePrints } from '../../state/print/print-job';
 import { useFilm } from '../../state/document/document';
 import { StageFrame } from '../frame/stage-frame';
+import { NoPoses } from '../no-poses';
 import { FramingChoice } from '../settings/framing-choice';
 import { FinishedPrints } from './finished-prints';
 import { PrintSummary } from './print-summary';
@@ -41,7 +42,7 @@ function useObstacle(film: Film | undefined, kind: PrintKind): string | undefine
 /** Stage Print: what kind of file, under which name; the finished prints. */
 export function PrintView() {
   const film = useFilm();
-  const { running, problem } = usePrints();
+  const { running, problem, prints } = usePrints();
   const [kind, setKind] = useState<PrintKind>('mp4');
   const [part, setPart] = useState(WHOLE);
   const [named, setNamed] = useState<string>();
@@ -120,7 +121,15 @@ export function PrintView() {
         ),
       }}
     >
-      <FinishedPrints />
+      {frames === 0 && prints.length === 0 ? (
+        <NoPoses
+          film={film}
+          heading="Nothing to print yet"
+          words="Here the film becomes a file that plays anywhere, once it has poses."
+        />
+      ) : (
+        <FinishedPrints />
+      )}
     </StageFrame>
   );
 }

@@ -99,7 +99,7 @@ export const IntakeTable = memo(function IntakeTable({ rows, whole, order, notic
             aria-sort={by === undefined ? undefined : by === order ? 'ascending' : 'none'}
           >
             {by ? (
-              <button type="button" onClick={() => setOrder(by)} title={`Order by ${label.toLowerCase()}`}>
+              <button type="button" onClick={() => setOrder(by)} data-tip={`Order by ${label.toLowerCase()}`}>
                 {label}
                 {by === order && ' ↓'}
               </button>
@@ -195,7 +195,7 @@ function Row({ row, index, top, moving, looked, movable, notices, onKeyDown }: R
         />
       </div>
       {cell(<Thumbnail recipe={photo && photoRecipe(photo)} className={styles.thumb} />)}
-      <div role="cell" className={styles.name} title={pathOf(row)}>
+      <div role="cell" className={styles.name} data-tip={pathOf(row)}>
         <bdi>{pathOf(row)}</bdi>
       </div>
       {cell(String(runningNumber(row.name) ?? '–'), true)}

@@ -59,7 +59,7 @@ export const PhotoCard = memo(function PhotoCard(props: PhotoCardProps) {
       aria-posinset={index + 1}
       aria-setsize={total}
       aria-label={told.join(', ')}
-      title={told.join('\n')}
+      data-tip={told.join('\n')}
       data-photo={photo.id}
       // Dragging begins on what is chosen; elsewhere it draws a box.
       draggable={chosen}

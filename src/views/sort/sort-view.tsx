@@ -12,6 +12,7 @@ import { useDocument, useFilm } from '../../state/document/document';
 import { useShell } from '../../state/shell/shell';
 import { Panel } from '../../kit/panel';
 import { ChooseFiles } from '../choose-files';
+import { EmptyStage } from '../empty-stage';
 import { StageFrame } from '../frame/stage-frame';
 import { FileChooser } from '../file-chooser';
 import { BringRetouched } from './bring-retouched';
@@ -30,6 +31,8 @@ export function SortView() {
   const swap = useSwap((state) => state.swap);
   const chosen = useTray((state) => state.chosen);
   const looking = useTray((state) => state.looking);
+  const busy = useShell((state) => state.incoming !== undefined);
+  const canWrite = useDocument((state) => state.canWrite);
   if (!film) return null;
   if (intake && !intake.laidOut && intake.filmId === film.id) return <IntakeView intake={intake} />;
   if (swap?.filmId === film.id) return <SwapView film={film} swap={swap} />;
@@ -52,15 +55,12 @@ export function SortView() {
       {film.photos.length > 0 ? (
         <Tray film={film} />
       ) : (
-        <div className={styles.waiting}>
-          <div className={styles.empty}>
-            <h2>Drop your photos here</h2>
-            <p>
-              Files or a folder, anywhere in the window. Each becomes a pose of{' '}
-              {count(film.settings.defaultHold, 'frame')}.
-            </p>
-          </div>
-        </div>
+        <EmptyStage
+          heading="Drop your photos here"
+          words={`Files or a folder, anywhere in the window; each becomes a pose of ${count(film.settings.defaultHold, 'frame')}.`}
+        >
+          <ChooseFiles main orFilm disabled={busy || !canWrite} />
+        </EmptyStage>
       )}
       {looking && <PhotoLook />}
     </StageFrame>
@@ -117,9 +117,9 @@ function PhotosIn({ film }: { readonly film: Film }) {
         JPEG, PNG, TIFF, HEIC, camera raw and more, a whole folder or some of it. They take their order from
         the numbers in their names.
       </p>
-      <ChooseFiles main disabled={busy || !canWrite} />
       {film.photos.length > 0 && (
         <>
+          <ChooseFiles main disabled={busy || !canWrite} />
           <p>
             {count(film.photos.length, 'photo')}, {formatSize(bytes)}, kept byte for byte in this browser.
           </p>

@@ -162,14 +162,14 @@ function Row({
       <div role="cell">
         <Thumbnail recipe={row.photo && photoRecipe(row.photo)} className={table.thumb} />
       </div>
-      <div role="cell" className={table.name} title={row.name}>
+      <div role="cell" className={table.name} data-tip={row.name}>
         <bdi>{row.name}</bdi>
       </div>
       <div role="cell" className={table.place}>
         <ArrowRight size={16} aria-hidden />
         <Thumbnail recipe={photo && photoRecipe(photo)} className={table.thumb} />
       </div>
-      <div role="cell" className={table.name} title={photo?.name}>
+      <div role="cell" className={table.name} data-tip={photo?.name}>
         <bdi>{photo?.name ?? '–'}</bdi>
       </div>
       <div role="cell">{pairWords(pair)}</div>

@@ -1,11 +1,11 @@
-import { AudioWaveform, Divide, Minus, Plus, Target, Trash2, X } from 'lucide-react';
+import { ArrowLeft, ArrowRight, AudioWaveform, Divide, Target, Trash2, X } from 'lucide-react';
 import { stepAt } from '../../core/edits/beat-edits';
 import { beatWords, parseTempo } from '../../core/time/beats';
-import { Actions } from '../../kit/actions';
 import { Button } from '../../kit/button';
 import { Panel } from '../../kit/panel';
 import { Pair } from '../../kit/pair';
 import { SelectField } from '../../kit/select-field';
+import { Tools } from '../../kit/tools';
 import { TypedField } from '../../kit/typed-field';
 import { useDocument, useFilm } from '../../state/document/document';
 import { useSelection } from '../../state/selection/selection';
@@ -93,20 +93,26 @@ export function BeatPanel() {
             disabled={off}
             hint="from the start of the sound"
           />
-          <Actions
+          <Tools
             label="Beats"
             disabled={off}
-            actions={[
-              { label: 'First beat on this frame', icon: Target, run: firstBeatHere },
+            tools={[
+              { word: 'First here', label: 'First beat on this frame', icon: Target, run: firstBeatHere },
+              { word: 'Take off', label: 'Take the beats off', icon: Trash2, run: takeBeatsOff },
               {
+                word: 'Earlier',
                 label: 'Beats a hundredth of a second earlier',
-                icon: Minus,
+                icon: ArrowLeft,
                 run: () => nudgeFirstBeat(-0.01),
               },
-              { label: 'Beats a hundredth of a second later', icon: Plus, run: () => nudgeFirstBeat(0.01) },
-              { label: 'Twice as many beats', icon: X, run: () => scaleTempo(2) },
-              { label: 'Half as many beats', icon: Divide, run: () => scaleTempo(0.5) },
-              { label: 'Take the beats off', icon: Trash2, run: takeBeatsOff },
+              {
+                word: 'Later',
+                label: 'Beats a hundredth of a second later',
+                icon: ArrowRight,
+                run: () => nudgeFirstBeat(0.01),
+              },
+              { word: 'Twice', label: 'Twice as many beats', icon: X, run: () => scaleTempo(2) },
+              { word: 'Half', label: 'Half as many beats', icon: Divide, run: () => scaleTempo(0.5) },
             ]}
           />
           <TempoMap beats={beats} current={step} disabled={off} />

@@ -1,16 +1,25 @@
-import { CopyPlus, FlipHorizontal2, Minus, Plus, Scissors, Target, Trash2 } from 'lucide-react';
+import {
+  ArrowLeft,
+  ArrowRight,
+  CopyPlus,
+  FlipHorizontal2,
+  FoldHorizontal,
+  Scissors,
+  Target,
+  Trash2,
+} from 'lucide-react';
 import { firstPlaces, type PlacedCue } from '../../core/film/cue-place';
 import type { Film } from '../../core/film/film';
 import { scheduleOf } from '../../core/film/schedule';
 import { levelWords, parseLevel } from '../../core/sound/level';
 import { count, formatSamples } from '../../core/time/format';
-import { Actions, type Action } from '../../kit/actions';
 import { Button } from '../../kit/button';
 import { CheckField } from '../../kit/check-field';
 import { Panel } from '../../kit/panel';
 import { Pair } from '../../kit/pair';
 import { Question } from '../../kit/question';
 import { SelectField } from '../../kit/select-field';
+import { Tools, type Tool } from '../../kit/tools';
 import { TypedField } from '../../kit/typed-field';
 import { useDocument, useFilm } from '../../state/document/document';
 import { useSelection } from '../../state/selection/selection';
@@ -37,14 +46,26 @@ import { FadeFields } from './fade-fields';
 import { shared } from './shared';
 import styles from './sound.module.css';
 
-const ACTIONS: readonly Action[] = [
-  { label: 'A frame earlier', shortcut: 'Alt ←', icon: Minus, run: () => nudgeCues(-1) },
-  { label: 'A frame later', shortcut: 'Alt →', icon: Plus, run: () => nudgeCues(1) },
-  { label: 'Contact on this frame', shortcut: 'T', icon: Target, run: putContact },
-  { label: 'Split at the playhead', shortcut: 'K', icon: Scissors, run: splitCues },
-  { label: 'Duplicate', shortcut: 'Ctrl D', icon: CopyPlus, run: duplicateCues },
-  { label: 'Reverse', shortcut: 'R', icon: FlipHorizontal2, run: reverseCues },
-  { label: 'Delete', shortcut: 'Delete', icon: Trash2, run: removeCues },
+const TOOLS: readonly Tool[] = [
+  { word: 'Earlier', label: 'A frame earlier', shortcut: 'Alt ←', icon: ArrowLeft, run: () => nudgeCues(-1) },
+  { word: 'Later', label: 'A frame later', shortcut: 'Alt →', icon: ArrowRight, run: () => nudgeCues(1) },
+  { word: 'Contact here', label: 'Contact on this frame', shortcut: 'T', icon: Target, run: putContact },
+  { word: 'Split', label: 'Split at the playhead', shortcut: 'K', icon: Scissors, run: splitCues },
+  { word: 'Copy', label: 'The same once more', shortcut: 'Ctrl D', icon: CopyPlus, run: duplicateCues },
+  { word: 'Reverse', label: 'Heard backwards', shortcut: 'R', icon: FlipHorizontal2, run: reverseCues },
+  {
+    word: 'Trim silence',
+    label: 'Cut silence off both ends',
+    icon: FoldHorizontal,
+    run: askToCutSilence,
+  },
+  {
+    word: 'Delete',
+    label: 'Delete the cues; their sounds stay',
+    shortcut: 'Delete',
+    icon: Trash2,
+    run: removeCues,
+  },
 ];
 
 /** `line.wav: 0.31 s in front, 0.54 s behind` */
@@ -95,6 +116,15 @@ export function CuePanel() {
           {one.heardUntil < one.end && `, heard until ${formatSamples(Math.max(one.start, one.heardUntil))}`}
         </p>
       )}
+      <Tools label="Chosen cues" tools={TOOLS} disabled={!canWrite} />
+      {silence?.film === film && (
+        <Question
+          lines={[...silence.cuts.values()].map(silenceWords)}
+          sum="Nothing of the file is lost."
+          onDo={cutSilence}
+          onLeave={leaveSilence}
+        />
+      )}
       <Pair>
         <TypedField
           label="Level"
@@ -139,20 +169,8 @@ export function CuePanel() {
         }}
         {...(cues.length === 1 ? { hint: pinWords(film, one) } : {})}
       />
-      <Actions label="Chosen cues" actions={ACTIONS} disabled={!canWrite} />
       <ContactPreferenceField />
       {cues.length === 1 && <ContactField placed={one} disabled={!canWrite} />}
-      <Button disabled={!canWrite} onClick={askToCutSilence}>
-        Cut silence off both ends
-      </Button>
-      {silence?.film === film && (
-        <Question
-          lines={[...silence.cuts.values()].map(silenceWords)}
-          sum="Nothing of the file is lost."
-          onDo={cutSilence}
-          onLeave={leaveSilence}
-        />
-      )}
       <Button disabled={!canWrite} onClick={fadeWithFilm}>
         Fade out with the film
       </Button>

@@ -48,7 +48,6 @@ export function LaneItem({ lane, first, last, disabled }: LaneItemProps) {
       </Pair>
       <Actions
         label={`The lane ${lane.name}`}
-        small
         disabled={disabled}
         actions={[
           { label: `${lane.name} up`, icon: ArrowUp, run: () => moveLane(lane.id, -1), off: first },

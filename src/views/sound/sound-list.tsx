@@ -70,7 +70,7 @@ function SoundItem({ film, sound, disabled }: SoundItemProps) {
       className={styles.sound}
       draggable={!disabled}
       onDragStart={(event) => dragSound(event, sound.id)}
-      title="Drag it into a lane"
+      data-tip="Drag it into a lane"
     >
       <IconButton
         label={heard ? `Stop ${sound.name}` : `Hear ${sound.name}`}

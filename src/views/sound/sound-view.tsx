@@ -1,13 +1,17 @@
 import type { ComponentType } from 'react';
+import { scheduleOf } from '../../core/film/schedule';
+import { Tabs } from '../../kit/tabs';
+import { useFilm } from '../../state/document/document';
 import { setShell, SOUND_PANELS, useShell, type SoundPanel } from '../../state/shell/shell';
 import { StageFrame } from '../frame/stage-frame';
+import { NoPoses } from '../no-poses';
 import { Picture } from '../picture/picture';
 import { Transport } from '../time/transport';
 import { BeatPanel } from './beat-panel';
 import { CuePanel } from './cue-panel';
 import { MixPanel } from './mix-panel';
 import { RecordPanel } from './record-panel';
-import { RecordingSign } from './recording-sign';
+import { CountIn, RecordingSign } from './recording-sign';
 import { SoundList } from './sound-list';
 import { TranscriptPanel } from './transcript-panel';
 import styles from './sound.module.css';
@@ -22,21 +26,16 @@ const PANELS: Readonly<Record<SoundPanel, { readonly label: string; readonly Vie
 
 /** Stage Sound: the film's sounds, the picture, and the chosen cues or the mix. */
 export function SoundView() {
+  const film = useFilm();
   const panel = useShell((state) => state.soundPanel);
   const { View } = PANELS[panel];
   const tabs = (
-    <div className={styles.tabs} role="group" aria-label="Beside the picture">
-      {SOUND_PANELS.map((id) => (
-        <button
-          key={id}
-          type="button"
-          aria-pressed={panel === id}
-          onClick={() => setShell({ soundPanel: id })}
-        >
-          {PANELS[id].label}
-        </button>
-      ))}
-    </div>
+    <Tabs
+      label="Beside the picture"
+      tabs={SOUND_PANELS.map((id) => [id, PANELS[id].label])}
+      chosen={panel}
+      onChoose={(id) => setShell({ soundPanel: id })}
+    />
   );
   return (
     <StageFrame
@@ -45,9 +44,18 @@ export function SoundView() {
     >
       <div className={styles.middle}>
         <div className={styles.screen}>
-          <Picture />
-          <RecordingSign />
+          {film && scheduleOf(film).count === 0 ? (
+            <NoPoses
+              film={film}
+              heading="No picture to hear yet"
+              words="Here speech, music and effects are laid under the poses they belong to, and your own voice is recorded."
+            />
+          ) : (
+            <Picture />
+          )}
+          <CountIn />
         </div>
+        <RecordingSign />
         <Transport />
       </div>
     </StageFrame>

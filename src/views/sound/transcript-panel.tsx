@@ -13,9 +13,9 @@ import type { HoldChange } from '../../core/edits/retime/start-on';
 import type { Result } from '../../core/time/result';
 import { count } from '../../core/time/format';
 import { Button, IconButton } from '../../kit/button';
-import { Actions } from '../../kit/actions';
 import { Panel } from '../../kit/panel';
 import { SelectField } from '../../kit/select-field';
+import { Tools } from '../../kit/tools';
 import { newId } from '../../engine/browser/new-id';
 import { targetPoses } from '../../state/document/edit-film';
 import { goTo, pause } from '../../state/transport/play';
@@ -98,13 +98,28 @@ export function TranscriptPanel() {
       </ul>
       {here && (
         <>
-          <Actions
+          <Tools
             label="The picked word"
             disabled={off}
-            actions={[
-              { label: 'Move the word to this frame', icon: ArrowDownToLine, run: () => moveWordHere(here) },
-              { label: 'Split the word at the playhead', icon: Split, run: () => splitWordHere(here) },
-              { label: 'Join the word with the next', icon: Merge, run: () => joinWord(here) },
+            tools={[
+              {
+                word: 'Move here',
+                label: 'Move the word to this frame',
+                icon: ArrowDownToLine,
+                run: () => moveWordHere(here),
+              },
+              {
+                word: 'Split here',
+                label: 'Split the word at the playhead',
+                icon: Split,
+                run: () => splitWordHere(here),
+              },
+              {
+                word: 'Join on',
+                label: 'Join the word with the next',
+                icon: Merge,
+                run: () => joinWord(here),
+              },
             ]}
           />
           <HoldToWords key={keyOf(here)} film={film} words={words} index={index} disabled={off} />

@@ -7,7 +7,9 @@ import styles from './strip.module.css';
 /** Passes narrower than this, in pixels, get no mark of their own. */
 const OWN_MARK = 6;
 
-const cycleWords = ({ times, way }: Cycle): string => `${times} × ${WAY_WORDS[way]}`;
+/** What stands on it: how often, which way, and whether it goes round within another. */
+const cycleWords = ({ times, way }: Cycle, depth: number): string =>
+  `${times} × ${WAY_WORDS[way]}${depth > 0 ? ', in a cycle' : ''}`;
 
 interface BandsProps {
   readonly film: Film;
@@ -28,10 +30,10 @@ export function CycleBands({ film, plan, zoom }: BandsProps) {
         width: (end - start) * zoom,
         ['--pass' as string]: passFrames * zoom >= OWN_MARK ? `${passFrames * zoom}px` : '100%',
       }}
-      aria-label={`Choose the cycle ${cycleWords(cycle)}`}
+      aria-label={`Choose the cycle ${cycleWords(cycle, depth)}`}
       onClick={() => chooseCycle(film, cycle.id)}
     >
-      <span>{cycleWords(cycle)}</span>
+      <span>{cycleWords(cycle, depth)}</span>
     </button>
   ));
 }

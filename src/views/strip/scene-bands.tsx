@@ -17,7 +17,7 @@ export function SceneBands({ film, plan, zoom }: BandsProps) {
     const style = { left: start * zoom, ['--scene' as string]: sceneColour(scene, i) };
     if (scene.setAside) {
       return (
-        <span key={scene.id} className={styles.folded} style={style} title={`${scene.name}, set aside`}>
+        <span key={scene.id} className={styles.folded} style={style} data-tip={`${scene.name}, set aside`}>
           <span className={styles.unseen}>{scene.name}, set aside</span>
         </span>
       );

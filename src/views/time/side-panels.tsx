@@ -1,8 +1,8 @@
+import { Tabs } from '../../kit/tabs';
 import { PANELS, setShell, type Panel, useShell } from '../../state/shell/shell';
 import { FlagsPanel } from '../flags/flags-panel';
 import { ChosenPanel } from './chosen-panel';
 import { DonePanel } from './done-panel';
-import styles from './time.module.css';
 
 const PANEL_LABELS: Readonly<Record<Panel, string>> = { poses: 'Poses', flags: 'Flags', done: 'Done' };
 
@@ -10,18 +10,12 @@ const PANEL_LABELS: Readonly<Record<Panel, string>> = { poses: 'Poses', flags: '
 export function PanelTabs() {
   const panel = useShell((state) => state.panel);
   return (
-    <div className={styles.tabs} role="group" aria-label="Beside the picture">
-      {PANELS.map((each) => (
-        <button
-          key={each}
-          type="button"
-          aria-pressed={each === panel}
-          onClick={() => setShell({ panel: each })}
-        >
-          {PANEL_LABELS[each]}
-        </button>
-      ))}
-    </div>
+    <Tabs
+      label="Beside the picture"
+      tabs={PANELS.map((each) => [each, PANEL_LABELS[each]])}
+      chosen={panel}
+      onChoose={(each) => setShell({ panel: each })}
+    />
   );
 }
 

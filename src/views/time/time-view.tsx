@@ -1,4 +1,7 @@
+import { scheduleOf } from '../../core/film/schedule';
+import { useFilm } from '../../state/document/document';
 import { StageFrame } from '../frame/stage-frame';
+import { NoPoses } from '../no-poses';
 import { Picture } from '../picture/picture';
 import { PanelTabs, SidePanels } from './side-panels';
 import { SceneList } from './scene-list';
@@ -7,13 +10,22 @@ import { Transport } from './transport';
 
 /** Stage Time: the picture, playing, holds and order. */
 export function TimeView() {
+  const film = useFilm();
   return (
     <StageFrame
       left={{ name: 'Scenes', width: 212, head: <h2>Scenes</h2>, body: <SceneList /> }}
       right={{ name: 'Poses', width: 284, head: <PanelTabs />, body: <SidePanels /> }}
     >
       <div className={styles.middle}>
-        <Picture />
+        {film && scheduleOf(film).count === 0 ? (
+          <NoPoses
+            film={film}
+            heading="Nothing to time yet"
+            words="Here the film gets its rhythm: each photo becomes a pose, and you say for how many frames it is held."
+          />
+        ) : (
+          <Picture />
+        )}
         <Transport />
       </div>
     </StageFrame>

@@ -96,7 +96,7 @@ export function Transport() {
         <SkipForward size={size} aria-hidden />
       </IconButton>
       <IconButton label="Loop" shortcut="L" pressed={loop} onClick={toggleLoop}>
-        <Repeat size={size} aria-hidden />
+        <Repeat size={size} aria-hidden /> <span className={styles.word}>Loop</span>
       </IconButton>
       <IconButton
         label="Play the chosen poses"
@@ -104,10 +104,10 @@ export function Transport() {
         onClick={playChosen}
         disabled={none || !anyChosen}
       >
-        <ListVideo size={size} aria-hidden />
+        <ListVideo size={size} aria-hidden /> <span className={styles.wideWord}>Chosen</span>
       </IconButton>
       <IconButton label="Play around the pose on screen" shortcut="A" onClick={playAround} disabled={none}>
-        <FoldHorizontal size={size} aria-hidden />
+        <FoldHorizontal size={size} aria-hidden /> <span className={styles.wideWord}>Around</span>
       </IconButton>
       <IconButton
         label="In point on this frame"
@@ -116,7 +116,7 @@ export function Transport() {
         onClick={() => setPoint('in')}
         disabled={none}
       >
-        <ArrowRightFromLine size={size} aria-hidden />
+        <ArrowRightFromLine size={size} aria-hidden /> <span className={styles.word}>In</span>
       </IconButton>
       <IconButton
         label="Out point on this frame"
@@ -125,7 +125,7 @@ export function Transport() {
         onClick={() => setPoint('out')}
         disabled={none}
       >
-        <ArrowRightToLine size={size} aria-hidden />
+        <ArrowRightToLine size={size} aria-hidden /> <span className={styles.word}>Out</span>
       </IconButton>
       {(film.range.in ?? film.range.out) && (
         <IconButton label="No in and out points" shortcut="\" onClick={clearPoints}>
@@ -135,7 +135,7 @@ export function Transport() {
       <select
         className={styles.speed}
         aria-label="Speed of playing"
-        title="Speed of playing, as a part of the film's rate"
+        data-tip="Speed of playing, as a part of the film's rate"
         value={speed}
         onChange={(event) => setSpeed(Number(event.target.value))}
       >
