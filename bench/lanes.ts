@@ -167,9 +167,12 @@ async function playing(page: Page): Promise<void> {
 }
 
 console.log(`${availableParallelism()} cores`);
-await withPage(async (page, folder) => {
-  await makeFilm(page, folder);
-  await zooming(page);
-  await importing(page, folder);
-  await playing(page);
-}, TAP_SPEAKER);
+await withPage(
+  async (page, folder) => {
+    await makeFilm(page, folder);
+    await zooming(page);
+    await importing(page, folder);
+    await playing(page);
+  },
+  { early: TAP_SPEAKER },
+);

@@ -7,15 +7,15 @@ import { serveBuilt } from '../scripts/serve-built';
 
 /**
  * Measures on a page of the built app, in a browser with a profile on the disk, with a folder for what is made for it;
- * all of it is gone afterwards. `early` runs in the page before anything of the app.
+ * all of it is gone afterwards. The built app is that of `folder`; `early` runs in the page before anything of the app.
  */
 export async function withPage(
   act: (page: Page, folder: string) => Promise<void>,
-  early = '',
+  { early = '', folder: built = '.' }: { readonly early?: string; readonly folder?: string | undefined } = {},
 ): Promise<void> {
   const folder = await mkdtemp(join(tmpdir(), 'kermis-bench-'));
   const profile = await mkdtemp(join(tmpdir(), 'kermis-profile-'));
-  const server = await serveBuilt();
+  const server = await serveBuilt(built);
   const context = await launchWithProfile(profile);
   try {
     const page = await context.newPage();

@@ -1,30 +1,11 @@
-import { createRequire } from 'node:module';
 import type { Page } from 'playwright-core';
 import { expect, test } from 'vitest';
 import { bringIn, chooseFiles, counter, layOut, tickets, useBrowser, openSettings } from './browser';
 import { numbered } from './photos';
 import { bringInSounds, click, wav } from './sounds';
+import { violations } from './violations';
 
 const { visit } = useBrowser();
-const axePath = createRequire(import.meta.url).resolve('axe-core/axe.min.js');
-
-interface AxeResults {
-  readonly violations: readonly { id: string; nodes: readonly { html: string; failureSummary: string }[] }[];
-}
-
-/** What axe-core finds wrong on the page as it is, by WCAG 2.2 A and AA and its own best practices, or by some of its rules. */
-async function violations(page: Page, rules?: readonly string[]): Promise<string[]> {
-  await page.addScriptTag({ path: axePath });
-  const { violations: found } = await page.evaluate(
-    (runOnly) =>
-      (globalThis as unknown as { axe: { run: (options: unknown) => Promise<AxeResults> } }).axe.run(
-        runOnly ? { runOnly } : {},
-      ),
-    rules,
-  );
-  return found.flatMap(({ id, nodes }) => nodes.map((node) => `${id}: ${node.html} ${node.failureSummary}`));
-}
-
 test.each([false, true])('axe-core finds nothing on any main view; in the dark: %s', async (dim) => {
   // In the dark nothing but colours is another.
   const wrong = (page: Page): Promise<string[]> => violations(page, dim ? ['color-contrast'] : undefined);

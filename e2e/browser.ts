@@ -197,6 +197,14 @@ export const notes = (page: Page): Promise<string> =>
 export const putNotesAway = (page: Page): Promise<void> =>
   withNotes(page, (list) => list.getByRole('button', { name: 'Put the notes away' }).click());
 
+/** Opens the demo film from the shelf, and waits until it is there. */
+export async function openDemoFilm(page: Page): Promise<void> {
+  await page.getByRole('button', { name: 'Open the demo film' }).click();
+  const progress = page.getByRole('progressbar', { name: 'Photos coming in' });
+  await progress.waitFor();
+  await progress.waitFor({ state: 'detached', timeout: 60_000 });
+}
+
 /** Opens the settings of the film. */
 export async function openSettings(page: Page): Promise<void> {
   await page.getByRole('button', { name: /^Film: / }).click();

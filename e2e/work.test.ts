@@ -1,6 +1,16 @@
 import type { Page } from 'playwright-core';
 import { expect, test } from 'vitest';
-import { base, bringIn, bytesOf, counter, isKept, tickets, useBrowser, useSharedFilm } from './browser';
+import {
+  base,
+  bringIn,
+  bytesOf,
+  counter,
+  isKept,
+  openDemoFilm,
+  tickets,
+  useBrowser,
+  useSharedFilm,
+} from './browser';
 import { COLOURS, numbered, type Colour } from './photos';
 import { choose, frames, middle } from './strip';
 import { distance } from './video';
@@ -197,10 +207,7 @@ test('two tabs on one film: the second looks, and takes over when the first lets
 
 test('the demo film comes from the server, and photos of one’s own do not land in it', async () => {
   const { page, complaints } = await visit();
-  await page.getByRole('button', { name: 'Open the demo film' }).click();
-  const progress = page.getByRole('progressbar', { name: 'Photos coming in' });
-  await progress.waitFor();
-  await progress.waitFor({ state: 'detached', timeout: 60_000 });
+  await openDemoFilm(page);
   await expect.poll(async () => (await counter(page)).frames).toBe(299);
   await expect.poll(() => page.getByRole('region', { name: 'Scenes' }).getByRole('listitem').count()).toBe(3);
   await expect.poll(() => page.getByLabel('What Kermis noticed').count()).toBe(0);

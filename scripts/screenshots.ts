@@ -3,7 +3,8 @@ import { readdir } from 'node:fs/promises';
 import { join } from 'node:path';
 import type { Page } from 'playwright-core';
 import sharp from 'sharp';
-import { launch, openSettings } from '../e2e/browser';
+import { launch, openDemoFilm, openSettings } from '../e2e/browser';
+import { FIRST_FILM } from '../e2e/first-film';
 import { serveBuilt } from './serve-built';
 
 const shot = async (page: Page, name: string): Promise<void> => {
@@ -19,10 +20,7 @@ const browser = await launch();
 try {
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
   await page.goto(`${server.base}/films`);
-  await press(page, 'Open the demo film');
-  const progress = page.getByRole('progressbar', { name: 'Photos coming in' });
-  await progress.waitFor();
-  await progress.waitFor({ state: 'detached' });
+  await openDemoFilm(page);
   const ruler = await page.getByTestId('ruler').boundingBox();
   if (!ruler) throw new Error('no strip');
   await page.mouse.click(ruler.x + ruler.width * 0.44, ruler.y + 8);
@@ -148,6 +146,18 @@ try {
   await page.mouse.move(625, 24);
   await page.waitForTimeout(3000);
   await shot(page, 'print');
+  // The same in a smaller window.
+  await page.setViewportSize({ width: 1024, height: 768 });
+  await press(page, 'Time');
+  await page.keyboard.press('Escape');
+  await press(page, 'Poses');
+  await shot(page, 'time-small');
+  await press(page, 'Sound');
+  await press(page, 'Cue');
+  await page.locator('[data-cue=for-me]').click();
+  await page.mouse.move(420, 24);
+  await shot(page, 'sound-small');
+  await page.setViewportSize({ width: 1280, height: 800 });
   await press(page, 'All films');
   await press(page, 'New film');
   await page.getByRole('heading', { name: 'Drop your photos here' }).waitFor();
@@ -162,6 +172,18 @@ try {
   await shot(page, 'table');
   await press(page, 'All films');
   await shot(page, 'films');
+
+  // What the guide to a first film shows, step by step.
+  const reader = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+  await reader.goto(`${server.base}/films`);
+  for (const [i, { act }] of FIRST_FILM.entries()) {
+    await act(reader);
+    await reader.waitForTimeout(900);
+    await sharp(await reader.screenshot())
+      .resize(960)
+      .png({ palette: true })
+      .toFile(`docs/first-film/${i + 1}.png`);
+  }
 } finally {
   await browser.close();
   server.stop();

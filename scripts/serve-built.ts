@@ -1,8 +1,9 @@
 import { spawn } from 'node:child_process';
 
-/** The built app on a free port, for tests, measurements and pictures. `stop` ends it. */
-export async function serveBuilt(): Promise<{ base: string; stop: () => void }> {
+/** The built app of a folder on a free port, for tests, measurements and pictures. `stop` ends it. */
+export async function serveBuilt(folder = '.'): Promise<{ base: string; stop: () => void }> {
   const server = spawn('npx', ['tsx', 'scripts/serve.ts'], {
+    cwd: folder,
     env: { ...process.env, PORT: '0', KERMIS_OPEN_DEMO: '', NODE_ENV: 'production' },
     stdio: ['ignore', 'pipe', 'inherit'],
     detached: true,

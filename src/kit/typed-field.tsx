@@ -66,6 +66,13 @@ export function TypedField<T>(props: TypedFieldProps<T>) {
         spellCheck={false}
         aria-invalid={problem !== undefined}
         aria-describedby={`${id}-words`}
+        // A figure is typed over as a whole: the press that comes to it puts no caret into it.
+        onMouseDown={(event) => {
+          if (!figures || document.activeElement === event.currentTarget) return;
+          event.preventDefault();
+          event.currentTarget.focus();
+        }}
+        onFocus={(event) => figures && event.currentTarget.select()}
         onChange={(event) => setDraft({ over: text, typed: event.target.value })}
         onBlur={commit}
         onKeyDown={(event) => {

@@ -5,7 +5,7 @@ const LEAST = 26;
 /** Less than this, in CSS pixels, is no row. */
 const SLACK = 4;
 /** Higher than this, in CSS pixels, is more than one row: its lines count by themselves. */
-const HIGHEST = 64;
+const HIGHEST = 76;
 const ROWS =
   'button, input, select, textarea, label, li, p, span, h2, h3, dt, dd, video, audio, [role=progressbar]';
 

@@ -1,3 +1,4 @@
+import { secondsToLength } from '../../core/time/frames';
 import { newId } from '../../engine/browser/new-id';
 import {
   exchangeEdit,
@@ -59,6 +60,12 @@ export function editAndShow(make: (film: Film, newId: () => string) => Edit | un
 /** Sets the hold of the target poses, in frames. */
 export function setHold(hold: number): void {
   if (isHold(hold)) withMeant((_, poses) => holdEdit(poses, hold));
+}
+
+/** Sets the hold of the meant poses in seconds, to the nearest frame. */
+export function setHoldSeconds(seconds: number): void {
+  const film = openFilm();
+  if (film) setHold(secondsToLength(seconds, film.settings.rate));
 }
 
 /** Sets the hold of one pose, whatever is chosen. */

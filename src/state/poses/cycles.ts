@@ -16,6 +16,14 @@ export function makeCycle(shape: CycleShape): void {
   if (tryEdit((film) => makeCycleEdit(film, poses, shape, newId))) chooseMeant(poses);
 }
 
+/** Lets the target poses go there and back: the cycle that they stand in, or a new one. */
+export function thereAndBack(): void {
+  const film = openFilm();
+  const cycle = film && cycleOf(film, targetPoses());
+  if (cycle) setCycle(cycle.id, { way: 'there-and-back' });
+  else makeCycle({ times: 1, way: 'there-and-back', endsTwice: false });
+}
+
 const chooseMeant = (poses: readonly string[]): void =>
   setSelection({ chosen: new Set(poses), anchor: poses[0] });
 

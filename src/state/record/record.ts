@@ -12,7 +12,7 @@ import { pause, placeNow, play, spanPlayed } from '../transport/play';
 import { TakeSamples } from './take-samples';
 import { addTake, restoreTakes } from './takes';
 import { documentNow, openFilm } from '../document/document';
-import { dismissAll, tell } from '../shell/shell';
+import { dismissAll, setShell, tell } from '../shell/shell';
 import { transportNow } from '../transport/transport';
 
 const state = useRecord.getState;
@@ -44,6 +44,8 @@ async function record(): Promise<void> {
   if (!openRecorder()) await openMicrophone();
   const own = openRecorder();
   if (!own || state().doing !== 'open') return;
+  // What comes of it is kept or thrown away there.
+  setShell({ soundPanel: 'record' });
   // A second press before the lock is there is none.
   set({ doing: 'counting', count: COUNTS, seconds: 0 });
   const lock = await tryRecordingLock();

@@ -25,7 +25,7 @@ const PLACES: Readonly<Record<KeyPlace, { readonly stages: readonly Stage[]; rea
 };
 
 /** What a key does, done from anywhere: in a stage where it counts. */
-function keyCommand(place: KeyPlace, { keys, does, also, run, held }: KeyBinding): Command[] {
+function keyCommand(place: KeyPlace, { keys, does, also, run, held, cannot: own }: KeyBinding): Command[] {
   // Not what lasts only while its key is held: from here it would never end. Nor what depends on which of several was pressed.
   if (run.length > 0 || held) return [];
   const { stages, cannot } = PLACES[place];
@@ -34,7 +34,7 @@ function keyCommand(place: KeyPlace, { keys, does, also, run, held }: KeyBinding
       words: does,
       keys,
       ...(also === undefined ? {} : { also }),
-      cannot: cannot?.(),
+      cannot: cannot?.() ?? own?.(),
       run: () => {
         const [first] = stages;
         if (first !== undefined && !stages.includes(shellNow().stage)) showStage(first);

@@ -3,13 +3,11 @@ import { beginFilm, copyFilm, showShelf } from '../../state/document/open-film';
 import { saveCopy } from '../../state/document/save-copy';
 import { stopPrint } from '../../state/print/print-job';
 import { dismissAll, setShell, shellNow } from '../../state/shell/shell';
-import { showStage } from '../../state/shell/show-stage';
-import { STAGE_FACTS, STAGES } from '../../state/shell/stages';
 import { switchTheme } from '../../state/shell/theme';
 import { setSpeed, SPEEDS } from '../../state/transport/play';
 import type { CommandFacts } from './command-facts';
 import { leadTo } from './lead-to';
-import { firstOf, noPoses, printing, readOnly } from './reasons';
+import { noPoses, printing, readOnly } from './reasons';
 
 const withFilm = (act: (film: NonNullable<ReturnType<typeof openFilm>>) => unknown) => (): void => {
   const film = openFilm();
@@ -20,7 +18,6 @@ const settings = (): void => setShell({ sheet: 'settings' });
 
 /** What is done with the film as a whole, with prints, and with the workbench. */
 export const FILM_COMMANDS: readonly CommandFacts[] = [
-  ...STAGES.map((stage) => ({ words: `Go to ${STAGE_FACTS[stage].label}`, run: () => showStage(stage) })),
   { words: 'Name of the film', also: 'title rename settings', run: settings },
   { words: 'Rate of the film', also: 'fps frames a second speed settings', run: settings },
   { words: 'Size of the picture', also: 'resolution width height pixels aspect settings', run: settings },
@@ -35,12 +32,6 @@ export const FILM_COMMANDS: readonly CommandFacts[] = [
   { words: 'A copy of this film', also: 'duplicate version', run: withFilm(copyFilm) },
   { words: 'New film', also: 'start begin project', run: beginFilm },
   { words: 'All films', also: 'open shelf library delete project', run: () => showShelf() },
-  {
-    words: 'Print the film',
-    also: 'export render video mp4 webm file save',
-    cannot: firstOf(noPoses, printing),
-    run: () => leadTo({ stage: 'print', side: 'left', name: 'Print the film' }),
-  },
   {
     words: 'Print a part of the film: a scene, or between the points',
     also: 'export range',

@@ -1,5 +1,5 @@
 import { setHold } from '../../state/poses/arrange-poses';
-import { cycleOf, makeCycle, setCycle } from '../../state/poses/cycles';
+import { cycleOf } from '../../state/poses/cycles';
 import { targetPoses } from '../../state/document/edit-film';
 import {
   addScene,
@@ -23,13 +23,6 @@ const withScene = (act: (sceneId: string, index: number) => unknown) => (): void
   const index = openFilm()?.scenes.findIndex(({ id }) => id === sceneId) ?? -1;
   if (sceneId !== undefined && index >= 0) act(sceneId, index);
 };
-
-function thereAndBack(): void {
-  const film = openFilm();
-  const cycle = film && cycleOf(film, targetPoses());
-  if (cycle) setCycle(cycle.id, { way: 'there-and-back' });
-  else makeCycle({ times: 1, way: 'there-and-back', endsTwice: false });
-}
 
 const cannot = firstOf(readOnly, noPoses);
 const oneScene: Reason = () =>
@@ -59,7 +52,6 @@ export const POSE_COMMANDS: readonly CommandFacts[] = [
     cannot: firstOf(cannot, noneChosen),
     run: () => leadTo({ stage: 'time', side: 'right', panel: 'poses', name: 'Fit the run to' }),
   },
-  { words: 'There and back', also: 'ping pong cycle reverse', cannot, run: thereAndBack },
   {
     words: 'How often the cycle goes',
     also: 'repeat times loop passes',

@@ -1,8 +1,8 @@
 import { ChevronDown, ChevronRight, Headphones, VolumeX } from 'lucide-react';
-import { levelWords } from '../../core/sound/level';
 import { changeLane } from '../../state/sound/cues';
 import { useDocument } from '../../state/document/document';
 import { HAS_LEVEL, type LaneRow } from './lane-layout';
+import { LaneLevel } from './lane-level';
 import styles from './lanes.module.css';
 
 /** Beside each lane its name and level, and whether it is heard. */
@@ -11,7 +11,7 @@ export function LaneHeads({ rows }: { readonly rows: readonly LaneRow[] }) {
   return rows.map(({ lane, top, height }) => (
     <div
       key={lane.id}
-      className={height >= HAS_LEVEL ? `${styles.head} ${styles.tall}` : styles.head}
+      className={styles.head}
       data-kind={lane.kind}
       style={{ top, height }}
       role="group"
@@ -31,8 +31,7 @@ export function LaneHeads({ rows }: { readonly rows: readonly LaneRow[] }) {
       >
         {lane.folded ? <ChevronRight size={13} aria-hidden /> : <ChevronDown size={13} aria-hidden />}
       </button>
-      <span className={styles.laneName}>{lane.name}</span>
-      {height >= HAS_LEVEL && <span className={styles.laneLevel}>{levelWords(lane.level)}</span>}
+      <LaneLevel lane={lane} tall={height >= HAS_LEVEL} disabled={!canWrite} />
       <button
         type="button"
         className={styles.hear}

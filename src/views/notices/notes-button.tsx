@@ -1,7 +1,7 @@
 import { Copy, MessageSquareText, Trash2 } from 'lucide-react';
 import { count } from '../../core/time/format';
 import { Button } from '../../kit/button';
-import { IconPopover } from '../../kit/icon-popover';
+import { Popover } from '../../kit/popover';
 import { dismissAll, stays, useShell } from '../../state/shell/shell';
 import styles from './notices.module.css';
 
@@ -14,10 +14,10 @@ export function NotesButton() {
   const copy = (): void =>
     void navigator.clipboard.writeText(notices.map((notice) => notice.text).join('\n'));
   return (
-    <IconPopover
+    <Popover
       label={waiting > 0 ? `Notes, ${waiting} to be dealt with` : 'Notes'}
       side="bottom"
-      icon={
+      face={
         <span className={styles.icon}>
           <MessageSquareText size={18} aria-hidden />
           {waiting > 0 && <b aria-hidden>{waiting}</b>}
@@ -47,6 +47,6 @@ export function NotesButton() {
           </>
         )}
       </section>
-    </IconPopover>
+    </Popover>
   );
 }

@@ -1,5 +1,5 @@
 import { SlidersHorizontal } from 'lucide-react';
-import { IconPopover } from '../../kit/icon-popover';
+import { Popover } from '../../kit/popover';
 import { SelectField } from '../../kit/select-field';
 import { MOST_GHOSTS, setCompare, useCompare } from '../../state/transport/compare';
 import styles from './picture.module.css';
@@ -10,7 +10,7 @@ const COUNTS = Array.from({ length: MOST_GHOSTS + 1 }, (_, i) => ({ value: Strin
 export function GhostSettings() {
   const { ghostsBefore, ghostsAfter, strength } = useCompare();
   return (
-    <IconPopover label="Which ghosts, and how strong" icon={<SlidersHorizontal size={15} aria-hidden />}>
+    <Popover label="Which ghosts, and how strong" face={<SlidersHorizontal size={15} aria-hidden />}>
       <div className={styles.ghosts}>
         <SelectField
           label="Ghosts of poses before"
@@ -36,6 +36,6 @@ export function GhostSettings() {
           />
         </label>
       </div>
-    </IconPopover>
+    </Popover>
   );
 }

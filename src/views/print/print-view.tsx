@@ -75,6 +75,7 @@ export function PrintView() {
         <Button
           variant="main"
           disabled={frames === 0 || obstacle !== undefined}
+          title="Print the film (Ctrl P comes here)"
           onClick={() => void startPrint(name, kind, span)}
         >
           <Printer size={18} aria-hidden /> Print the film

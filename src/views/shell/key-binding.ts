@@ -7,6 +7,8 @@ export interface KeyBinding {
   readonly also?: string;
   readonly matches: (event: KeyboardEvent) => boolean;
   readonly run: (event: KeyboardEvent) => void;
+  /** Why it does nothing now, in a sentence, besides what its place asks for; undefined where it does. */
+  readonly cannot?: () => string | undefined;
   /** For a key that does something only for as long as it is held: its name, and what ends it. */
   readonly held?: { readonly key: string; readonly release: () => void };
 }

@@ -5,7 +5,12 @@ import { selectionNow } from '../../state/selection/selection';
 import { toggleSide, leaveInnermost } from '../../state/shell/layout';
 import { setShell, shellNow } from '../../state/shell/shell';
 import { zoomStrip, zoomToAll, zoomToChosen } from '../../state/transport/zoom';
-import { key, shifted, unshifted, withControl, type KeyBinding } from './key-binding';
+import { STAGE_FACTS, STAGES } from '../../state/shell/stages';
+import { showStage } from '../../state/shell/show-stage';
+import { leadTo } from '../commands/lead-to';
+import { firstOf, noPoses, printing } from '../commands/reasons';
+import { stageKey } from './stage-key';
+import { key, shifted, unshifted, withAlt, withControl, type KeyBinding } from './key-binding';
 import type { KeyPlace } from './key-place';
 import { SIDE_KEYS } from '../frame/side-keys';
 import { STAGE_VIEWS } from '../stages';
@@ -16,6 +21,24 @@ import { SOUND_KEYS } from './sound-keys';
 import { TRAY_KEYS } from './tray-keys';
 
 const EVERYWHERE: readonly KeyBinding[] = [
+  ...STAGES.map((stage, i): KeyBinding => {
+    const keys = stageKey(i);
+    return {
+      keys,
+      does: `Go to ${STAGE_FACTS[stage].label}`,
+      // By its place on the keyboard: with Alt, it may write something else.
+      matches: (event) => withAlt(event) && event.code === `Digit${i + 1}`,
+      run: () => showStage(stage),
+    };
+  }),
+  {
+    keys: 'Ctrl P',
+    does: 'Print the film',
+    also: 'export render video mp4 webm file save',
+    matches: key('p', withControl),
+    run: () => leadTo({ stage: 'print', side: 'left', name: 'Print the film' }),
+    cannot: firstOf(noPoses, printing),
+  },
   { keys: '?', does: 'All keys', matches: key('?'), run: () => setShell({ sheet: 'keys' }) },
   {
     keys: 'Ctrl K',

@@ -13,6 +13,7 @@ import {
 import { toggleAlone, toggleFullScreen } from '../../state/shell/layout';
 import { showWholePicture, togglePixels, zoomPicture } from '../../state/picture/picture-zoom';
 import { togglePictureWindow } from '../../state/picture/picture-window';
+import { holdUntilNextWord } from '../../state/sound/hold-until-word';
 import { setShell } from '../../state/shell/shell';
 import { key, shifted, unshifted, type KeyBinding } from './key-binding';
 
@@ -59,6 +60,13 @@ export const PLAY_KEYS: readonly KeyBinding[] = [
   { keys: 'F', does: 'Flag on this frame', matches: key('f', unshifted), run: flagHere },
   { keys: '.', does: 'To the next flag or word', matches: key('.'), run: () => goToFlag(1) },
   { keys: ',', does: 'To the flag or word before', matches: key(','), run: () => goToFlag(-1) },
+  {
+    keys: 'J',
+    does: 'Hold the pose until the next word',
+    also: 'lip sync dialogue speech',
+    matches: key('j', unshifted),
+    run: holdUntilNextWord,
+  },
   { keys: 'G', does: 'Ghost of the neighbours', matches: key('g', unshifted), run: toggleGhost },
   { keys: 'Q', does: 'Pose before and after beside it', matches: key('q', unshifted), run: toggleNeighbours },
   {

@@ -10,10 +10,11 @@ import {
   pastePoses,
   reversePoses,
   setHold,
+  setHoldSeconds,
   shiftPoses,
 } from '../../state/poses/arrange-poses';
 import { chooseAll, chooseBetween, chooseNone, choosePose } from '../../state/selection/choose';
-import { cycleOf, makeCycle, unrollCycle } from '../../state/poses/cycles';
+import { cycleOf, makeCycle, thereAndBack, unrollCycle } from '../../state/poses/cycles';
 import { targetPoses } from '../../state/document/edit-film';
 import { stepPoses } from '../../state/transport/play';
 import { splitScene } from '../../state/poses/scenes';
@@ -89,6 +90,13 @@ export const POSE_KEYS: readonly KeyBinding[] = [
     run: (event) => setHold(Number(event.key)),
   },
   {
+    keys: 'Shift 1 … 5',
+    does: 'Hold of the chosen poses: so many seconds',
+    // By its place on the keyboard: shifted, it writes something else.
+    matches: (event) => shifted(event) && /^Digit[1-5]$/.test(event.code) && !/^\d$/.test(event.key),
+    run: (event) => setHoldSeconds(Number(event.code.at(-1))),
+  },
+  {
     keys: '+',
     does: 'Hold a frame longer',
     matches: (event) => plain(event) && (event.key === '+' || event.key === '='),
@@ -108,6 +116,13 @@ export const POSE_KEYS: readonly KeyBinding[] = [
     run: () => shiftPoses(-1),
   },
   { keys: 'R', does: 'Opposite order', matches: key('r', unshifted), run: reversePoses },
+  {
+    keys: 'Shift R',
+    does: 'There and back',
+    also: 'ping pong cycle reverse',
+    matches: key('r', shifted),
+    run: thereAndBack,
+  },
   { keys: 'X', does: 'Two chosen poses change places', matches: key('x', unshifted), run: exchangePoses },
   {
     keys: 'C',

@@ -14,6 +14,7 @@ import { NotesButton } from '../notices/notes-button';
 import { CommandBar } from '../commands/command-bar';
 import { FilmMenu } from './film-menu';
 import { KeySheet } from './key-sheet';
+import { stageKey } from './stage-key';
 import styles from './shell.module.css';
 
 const KEPT_WORDS = {
@@ -45,11 +46,12 @@ export function TopBar() {
           <NoteBar />
           <nav aria-label="Stages" className={styles.nav}>
             <ul className={styles.stages}>
-              {STAGES.map((each) => (
+              {STAGES.map((each, i) => (
                 <li key={each}>
                   <button
                     type="button"
                     aria-current={each === stage ? 'page' : undefined}
+                    data-tip={`Go to ${STAGE_FACTS[each].label} (${stageKey(i)})`}
                     onClick={() => showStage(each)}
                   >
                     {STAGE_FACTS[each].label}

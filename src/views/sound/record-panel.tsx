@@ -92,6 +92,22 @@ export function RecordPanel() {
         {busy ? <Square size={15} aria-hidden /> : <Circle size={15} aria-hidden />}
         {busy ? 'Stop' : `Record from frame ${(frame ?? 0) + 1}`}
       </Button>
+      {takes.length > 0 && (
+        <>
+          <h2>Takes</h2>
+          <SelectField
+            label="Kept in"
+            value={laneId}
+            options={film.lanes.map(({ id, name }) => ({ value: id, label: name }))}
+            onChange={setPicked}
+          />
+          <ul className={styles.lanes}>
+            {takes.map((take) => (
+              <TakeItem key={take.id} laneId={laneId} take={take} disabled={!canWrite || busy} />
+            ))}
+          </ul>
+        </>
+      )}
       <CheckField
         label="Hear the film meanwhile (with headphones)"
         checked={hearFilm}
@@ -119,22 +135,6 @@ export function RecordPanel() {
         <p role="status" className={styles.hint}>
           Clap along with the four clicks, or let the microphone hear the loudspeaker.
         </p>
-      )}
-      {takes.length > 0 && (
-        <>
-          <h2>Takes</h2>
-          <SelectField
-            label="Kept in"
-            value={laneId}
-            options={film.lanes.map(({ id, name }) => ({ value: id, label: name }))}
-            onChange={setPicked}
-          />
-          <ul className={styles.lanes}>
-            {takes.map((take) => (
-              <TakeItem key={take.id} laneId={laneId} take={take} disabled={!canWrite || busy} />
-            ))}
-          </ul>
-        </>
       )}
     </Panel>
   );

@@ -26,7 +26,7 @@ import {
   reversePoses,
   shiftPoses,
 } from '../../state/poses/arrange-poses';
-import { makeCycle } from '../../state/poses/cycles';
+import { makeCycle, thereAndBack } from '../../state/poses/cycles';
 import { splitScene } from '../../state/poses/scenes';
 import { play } from '../../state/transport/play';
 import styles from './time.module.css';
@@ -109,9 +109,10 @@ export function PoseTools({ disabled }: { readonly disabled: boolean }) {
             },
             {
               label: 'There and back',
+              shortcut: 'Shift R',
               icon: <Repeat2 size={SIZE} aria-hidden />,
               begins: true,
-              run: () => makeCycle({ times: 1, way: 'there-and-back', endsTwice: false }),
+              run: thereAndBack,
             },
           ]}
         >

@@ -37,12 +37,14 @@ export function shownOnce(film: Film, poseId: string): Result<ScheduledPose> {
     : ok(entry);
 }
 
+/** Words at the start of a sentence. */
+const atStart = (words: string): string => `${words[0]?.toUpperCase() ?? ''}${words.slice(1)}`;
+
 /** The edit that makes a pose, or the end of the film, start on the frame of a mark, by the hold of the pose before it. */
 export function startOn(film: Film, index: number, mark: Mark, early = 0): Result<Edit> {
   const plan = scheduleOf(film);
   const frame = mark.frameIn(film);
-  if (frame === undefined)
-    return err(`${mark.called[0]?.toUpperCase()}${mark.called.slice(1)} is not heard in the film.`);
+  if (frame === undefined) return err(`${atStart(mark.called)} is not heard in the film.`);
   const before = showingAt(plan, index - 1);
   const wanted = frame - early;
   const start = showingAt(plan, index)?.start ?? plan.frames;
@@ -59,7 +61,7 @@ export function startOn(film: Film, index: number, mark: Mark, early = 0): Resul
   const edit: Edit = { kind: 'patch', of: 'items', patches: [{ id: before.pose.id, patch: { hold } }] };
   if (mark.frameIn(applyEdit(film, edit)) !== frame) {
     return err(
-      `${mark.called} is tied to a pose that would move along. Tie its cue to a pose before pose ${before.index + 2}, or to the time of the film.`,
+      `${atStart(mark.called)} is tied to a pose that would move along. Tie its cue to a pose before pose ${before.index + 2}, or to the time of the film.`,
     );
   }
   return ok(edit);
