@@ -2,6 +2,7 @@ import {
   chromium,
   type Browser,
   type BrowserContext,
+  type BrowserContextOptions,
   type Download,
   type Locator,
   type Page,
@@ -39,7 +40,7 @@ export interface Visit {
 }
 
 /** A browser for one test file, and fresh visits to the app in it: each with an empty store. */
-export function useBrowser(): { visit: (options?: { bypassCSP?: boolean }) => Promise<Visit> } {
+export function useBrowser(): { visit: (options?: BrowserContextOptions) => Promise<Visit> } {
   let browser: Browser;
   const contexts: BrowserContext[] = [];
   beforeAll(async () => {

@@ -1,7 +1,6 @@
 import type { Page } from 'playwright-core';
 import { expect, test } from 'vitest';
-import sharp from 'sharp';
-import { bringIn, counter, isKept, openSettings, useBrowser, useSharedFilm } from './browser';
+import { bringIn, counter, isKept, useBrowser, useSharedFilm } from './browser';
 import { numbered } from './photos';
 import { middle } from './strip';
 import { bringInSounds, click, wav } from './sounds';
@@ -191,8 +190,21 @@ test('one key shows the picture alone, and Escape all again', async () => {
   expect(await page.getByRole('navigation', { name: 'Stages' }).count()).toBe(0);
   await page.keyboard.press('ArrowRight');
   await expect.poll(async () => (await counter(page)).frame).toBe(2);
+  // What went wrong is told there too.
+  await page.keyboard.press('.');
+  await page.getByText('No flag or word behind this frame.').waitFor();
   await page.keyboard.press('Escape');
   await page.getByRole('navigation', { name: 'Stages' }).waitFor();
+  expect(complaints).toEqual([]);
+});
+
+test('one key fills the whole screen, and leaves it again', async () => {
+  const { page, complaints } = await scored();
+  const isFull = (): Promise<boolean> => page.evaluate(() => document.fullscreenElement !== null);
+  await page.keyboard.press('u');
+  await expect.poll(isFull).toBe(true);
+  await page.keyboard.press('u');
+  await expect.poll(isFull).toBe(false);
   expect(complaints).toEqual([]);
 });
 
@@ -234,65 +246,5 @@ test('a film that is shown whole is shown whole when the window changes', async 
     await page.setViewportSize({ width, height: 800 });
     await expect.poll(hidden).toEqual([0, 0]);
   }
-  expect(complaints).toEqual([]);
-});
-
-/** A photo of stripes a pixel wide, 2000 across: small pictures of it are grey. */
-const stripes = async (): Promise<{ name: string; mimeType: string; buffer: Buffer }> => {
-  const [width, height] = [2000, 1500];
-  const data = Buffer.alloc(width * height * 3);
-  for (let i = 0; i < width * height; i++) data.fill(i % 2 === 0 ? 255 : 0, 3 * i, 3 * i + 3);
-  const buffer = await sharp(data, { raw: { width, height, channels: 3 } })
-    .png({ compressionLevel: 1 })
-    .toBuffer();
-  return { name: 'PICT1.PNG', mimeType: 'image/png', buffer };
-};
-
-test('the picture is looked at closely by wheel, drag and keys, from the original', async () => {
-  const { page, complaints } = await visit();
-  await bringIn(page, [await stripes()]);
-  await openSettings(page);
-  await page
-    .getByRole('combobox', { name: 'Size of the picture' })
-    .selectOption('As the photos: 2000 × 1500');
-  await page.keyboard.press('Escape');
-  const row = (): Promise<number[]> =>
-    page.getByTestId('picture').evaluate((element) => {
-      const { width, height } = element as HTMLCanvasElement;
-      const data = (element as HTMLCanvasElement)
-        .getContext('2d')
-        ?.getImageData(Math.round(width / 2), Math.round(height / 2), 4, 1).data;
-      return [0, 4, 8, 12].map((i) => data?.[i] ?? -1);
-    });
-  const zoom = page.getByRole('button', { name: /^Show the whole picture/ });
-  await expect.poll(async () => (await row()).every((value) => value > 100 && value < 210)).toBe(true);
-  await page.keyboard.press('z');
-  await expect.poll(() => zoom.textContent()).toBe('100 %');
-  // Black beside white, as in the file.
-  await expect
-    .poll(async () => (await row()).map((value) => Math.round(value / 255)).join(''))
-    .toMatch(/0101|1010/);
-  const box = await page.getByTestId('picture').boundingBox();
-  if (!box) throw new Error('no picture');
-  await page.mouse.move(box.x + 200, box.y + 200);
-  await page.mouse.down();
-  await page.mouse.move(box.x + 220, box.y + 200, { steps: 4 });
-  const stripesAt = async (): Promise<string> =>
-    (await row()).map((value) => Math.round(value / 255)).join('');
-  // Pixel by pixel black and white change places.
-  for (const by of [221, 222, 223]) {
-    const before = await stripesAt();
-    await page.mouse.move(box.x + by, box.y + 200);
-    await expect.poll(stripesAt).not.toBe(before);
-  }
-  await page.mouse.up();
-  await page.keyboard.press('0');
-  await expect.poll(() => zoom.textContent()).toBe('whole');
-  for (let i = 0; i < 14; i++) await page.mouse.wheel(0, -300);
-  await expect.poll(() => zoom.textContent()).toBe('800 %');
-  for (let i = 0; i < 16; i++) await page.mouse.wheel(0, 300);
-  await expect.poll(() => zoom.textContent()).toBe('whole');
-  await page.keyboard.press('Shift+I');
-  await expect.poll(() => zoom.textContent()).toMatch(/^\d\d %$/);
   expect(complaints).toEqual([]);
 });

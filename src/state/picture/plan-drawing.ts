@@ -99,7 +99,7 @@ export function planDrawing(
   const drawn = placed.map((each) => ({
     ...each,
     ...wishesOf(each.panel.entry, each.area),
-    isHere: each.panel.entry === here || panels.length === 1,
+    isHere: each.panel.entry.start === here.start || panels.length === 1,
   }));
   const area = drawn.find(({ isHere }) => isHere)?.area ?? { width: 1, height: 1 };
   return { panels: drawn, layers: layers.map((layer) => ({ ...layer, ...wishesOf(layer.entry, area) })) };

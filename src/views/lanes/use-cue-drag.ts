@@ -63,6 +63,8 @@ export function useCueDrag(
     film: change ? applyEdit(film, change) : film,
     handlers: {
       onPointerDown: (event) => {
+        // Two fingers come closer: they drag nothing.
+        if (!event.isPrimary) return letGo();
         const box = (event.target as HTMLElement).closest<HTMLElement>('[data-cue]');
         if (event.button !== 0) return;
         if (!box) return chooseNoCue();

@@ -45,7 +45,9 @@ export function Picture({ apart = false }: PictureProps) {
     film && panel && { room: panel.room, picture: film.settings };
   const shown = film && here && composition && { film, here, composition };
   const planned = useDrawnPicture(canvasRef, shown, (drawing) => {
-    if (!apart) setSight(sightIn(drawing?.panels.find(({ isHere }) => isHere)));
+    // Of the first against the last, neither may be on screen: one is as good as the other.
+    const panels = drawing?.panels ?? [];
+    if (!apart) setSight(sightIn(panels.find(({ isHere }) => isHere) ?? panels[0]));
   });
 
   /** In pixels of the canvas. */

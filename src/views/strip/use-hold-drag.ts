@@ -87,13 +87,13 @@ export function useHoldDrag(
   return {
     drag,
     handlers: {
-      // Caught on the way down, before the band takes it for the dragging of poses.
       onPointerDownCapture: (event) => {
+        // Two fingers come closer: they drag nothing.
+        if (!event.isPrimary) return letGo();
         wasGrabbed.current = false;
         const edge = (event.target as HTMLElement).dataset.edge;
         const entry = edge !== undefined && plan && showingAt(plan, Number(edge));
         if (event.button !== 0 || !entry) return;
-        event.stopPropagation();
         event.currentTarget.setPointerCapture(event.pointerId);
         grabbed.current = { entry, clientX: event.clientX };
         wasGrabbed.current = true;

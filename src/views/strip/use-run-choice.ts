@@ -56,6 +56,8 @@ export function useRunChoice(
     handlers: {
       onPointerDownCapture: (event) => {
         hasDrawn.current = false;
+        // Two fingers come closer: they choose nothing.
+        if (!event.isPrimary) return letGo();
         const entry = isNarrow && event.button === 0 ? entryAt(event.clientX) : undefined;
         if (!entry || event.shiftKey || event.ctrlKey || selectionNow().chosen.has(entry.pose.id)) return;
         began.current = { poseId: entry.pose.id, clientX: event.clientX };
