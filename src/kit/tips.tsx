@@ -5,8 +5,14 @@ import styles from './tips.module.css';
 /** Milliseconds that a pointer rests, or a finger lies, before it is told what is under it. */
 const RESTS = 450;
 
-const tipped = (target: EventTarget | null): HTMLElement | undefined =>
-  (target instanceof Element ? target.closest<HTMLElement>('[data-tip]') : undefined) ?? undefined;
+/** What has something to tell; of a name, nothing more than itself, only where it is cut short. */
+function tipped(target: EventTarget | null): HTMLElement | undefined {
+  const element = target instanceof Element ? target.closest<HTMLElement>('[data-tip]') : null;
+  if (!element) return undefined;
+  const isWhole =
+    element.dataset['tip'] === element.textContent && element.scrollWidth <= element.clientWidth;
+  return isWhole ? undefined : element;
+}
 
 /**
  * Tells what a control does, with its key, as a mouse rests on it, the keyboard comes to it, or a finger lies on it; one for
