@@ -6,8 +6,8 @@ import { tickets } from './browser';
 /** Steps of `docs/first-film.md`, as they are told there. */
 export interface Step {
   readonly heading: string;
-  /** Does what the step tells to be done, by hand. */
-  readonly act: (page: Page) => Promise<void>;
+  /** What the step tells to be done, by hand, one after the other. */
+  readonly acts: readonly ((page: Page) => Promise<void>)[];
 }
 
 const press = (page: Page, name: string | RegExp): Promise<void> =>
@@ -35,103 +35,127 @@ async function dragSound(page: Page, sound: string, lane: RegExp, at: number): P
 export const FIRST_FILM: readonly Step[] = [
   {
     heading: 'Choose the photos',
-    act: async (page) => {
-      const chooser = page.waitForEvent('filechooser');
-      await press(page, 'Choose photos or a film file');
-      await (await chooser).setFiles(await photos());
-      await page.getByRole('button', { name: 'Lay out 34 photos' }).waitFor({ timeout: 60_000 });
-    },
+    acts: [
+      async (page) => {
+        const chooser = page.waitForEvent('filechooser');
+        await press(page, 'Choose photos or a film file');
+        await (await chooser).setFiles(await photos());
+        await page.getByRole('button', { name: 'Lay out 34 photos' }).waitFor({ timeout: 60_000 });
+      },
+    ],
   },
   {
     heading: 'Say how fast',
-    act: async (page) => {
-      await page.getByLabel('Rate', { exact: true }).click();
-      await page.keyboard.type('24 fps');
-      await page.keyboard.press('Enter');
-      await page.getByLabel('Hold of each').click();
-      await page.keyboard.type('3');
-      await page.keyboard.press('Enter');
-    },
+    acts: [
+      async (page) => {
+        await page.getByLabel('Rate', { exact: true }).click();
+        await page.keyboard.type('24 fps');
+        await page.keyboard.press('Enter');
+        await page.getByLabel('Hold of each').click();
+        await page.keyboard.type('3');
+        await page.keyboard.press('Enter');
+      },
+    ],
   },
   {
     heading: 'Lay them out',
-    act: async (page) => {
-      await press(page, 'Lay out 34 photos');
-      await press(page, 'Pause');
-    },
+    acts: [
+      async (page) => {
+        await press(page, 'Lay out 34 photos');
+        await press(page, 'Pause');
+      },
+    ],
   },
   {
     heading: 'Look for what is wrong',
-    act: async (page) => {
-      await page.keyboard.press('Control+k');
-      await page.keyboard.type('pose 27');
-      await page.keyboard.press('Enter');
-      await page.getByText('pose 27 · photo 438').waitFor();
-    },
+    acts: [
+      async (page) => {
+        await page.keyboard.press('Control+k');
+        await page.keyboard.type('pose 27');
+        await page.keyboard.press('Enter');
+        await page.getByText('pose 27 · photo 438').waitFor();
+      },
+    ],
   },
   {
     heading: 'Take it out',
-    act: async (page) => {
-      await pose(page, 27).click();
-      await pose(page, 28).click({ modifiers: ['Shift'] });
-      await page.keyboard.press('Delete');
-    },
+    acts: [
+      async (page) => {
+        await pose(page, 27).click();
+        await pose(page, 28).click({ modifiers: ['Shift'] });
+      },
+      async (page) => {
+        await page.keyboard.press('Delete');
+      },
+    ],
   },
   {
     heading: 'Set the rhythm',
-    act: async (page) => {
-      await page.keyboard.press('Control+a');
-      await page.keyboard.press('2');
-      await page.keyboard.press('Escape');
-      await page.keyboard.press('End');
-      await page.keyboard.press('Shift+Digit2');
-    },
+    acts: [
+      async (page) => {
+        await page.keyboard.press('Control+a');
+        await page.keyboard.press('2');
+      },
+      async (page) => {
+        await page.keyboard.press('Escape');
+        await page.keyboard.press('End');
+        await page.keyboard.press('Shift+Digit2');
+      },
+    ],
   },
   {
     heading: 'Bring sounds in',
-    act: async (page) => {
-      await page.keyboard.press('Alt+3');
-      const chooser = page.waitForEvent('filechooser');
-      await press(page, 'Choose sounds');
-      await (
-        await chooser
-      ).setFiles(['organ-waltz', 'booth-bell'].map((name) => join('demo/sounds', `${name}.wav`)));
-      await page.getByText('organ-waltz.wav', { exact: true }).waitFor();
-    },
+    acts: [
+      async (page) => {
+        await page.keyboard.press('Alt+3');
+        const chooser = page.waitForEvent('filechooser');
+        await press(page, 'Choose sounds');
+        await (
+          await chooser
+        ).setFiles(['organ-waltz', 'booth-bell'].map((name) => join('demo/sounds', `${name}.wav`)));
+        await page.getByText('organ-waltz.wav', { exact: true }).waitFor();
+      },
+    ],
   },
   {
     heading: 'Put them under the picture',
-    act: async (page) => {
-      await page.keyboard.press('Home');
-      await press(page, 'Lay organ-waltz.wav in at the playhead');
-      const film = await page.getByTestId('ruler').boundingBox();
-      await dragSound(page, 'booth-bell.wav', /^Effects/, (film?.x ?? 0) + 420);
-      await page.getByRole('heading', { name: 'booth-bell.wav' }).waitFor();
-    },
+    acts: [
+      async (page) => {
+        await page.keyboard.press('Home');
+        await press(page, 'Lay organ-waltz.wav in at the playhead');
+        const film = await page.getByTestId('ruler').boundingBox();
+        await dragSound(page, 'booth-bell.wav', /^Effects/, (film?.x ?? 0) + 420);
+        await page.getByRole('heading', { name: 'booth-bell.wav' }).waitFor();
+      },
+    ],
   },
   {
     heading: 'Turn the music down',
-    act: async (page) => {
-      await press(page, /^Level of Music/);
-      await page.keyboard.type('-14');
-      await page.keyboard.press('Enter');
-    },
+    acts: [
+      async (page) => {
+        await press(page, /^Level of Music/);
+        await page.keyboard.type('-14');
+        await page.keyboard.press('Enter');
+      },
+    ],
   },
   {
     heading: 'Print, and save',
-    act: async (page) => {
-      await page.keyboard.press('Control+p');
-      await page.getByRole('button', { name: 'Print the film' }).and(page.locator(':focus')).waitFor();
-      await page.keyboard.press('Enter');
-      await page.getByRole('link', { name: 'Save to disk' }).waitFor({ timeout: 110_000 });
-    },
+    acts: [
+      async (page) => {
+        await page.keyboard.press('Control+p');
+        await page.getByRole('button', { name: 'Print the film' }).and(page.locator(':focus')).waitFor();
+        await page.keyboard.press('Enter');
+        await page.getByRole('link', { name: 'Save to disk' }).waitFor({ timeout: 110_000 });
+      },
+    ],
   },
 ];
 
 /** One step as the guide tells it. */
 export interface ToldStep {
   readonly heading: string;
-  /** What is set in bold: words that are on the screen before or after the step. */
+  /** What is set in bold: words that are on the screen before the step, or after something that is done in it. */
   readonly seen: readonly string[];
   readonly picture: string | undefined;
 }

@@ -176,8 +176,8 @@ try {
   // What the guide to a first film shows, step by step.
   const reader = await browser.newPage({ viewport: { width: 1280, height: 800 } });
   await reader.goto(`${server.base}/films`);
-  for (const [i, { act }] of FIRST_FILM.entries()) {
-    await act(reader);
+  for (const [i, { acts }] of FIRST_FILM.entries()) {
+    for (const act of acts) await act(reader);
     await reader.waitForTimeout(900);
     await sharp(await reader.screenshot())
       .resize(960)
