@@ -1,0 +1,54 @@
+/**
+ * The numbers x for which A·x comes closest to b, by weighted least squares with a little ridge: normal equations, solved by
+ * Cholesky's decomposition.
+ */
+export class LeastSquares {
+  readonly #normal: Float64Array;
+  readonly #right: Float64Array;
+
+  /** `ridge` keeps each number near zero: as one measurement of weight one would that says so. */
+  constructor(
+    readonly size: number,
+    ridge: readonly number[],
+  ) {
+    this.#normal = new Float64Array(size * size);
+    this.#right = new Float64Array(size);
+    for (let i = 0; i < size; i++) this.#normal[i * size + i] = ridge[i] ?? 0;
+  }
+
+  add(row: readonly number[], value: number, weight: number): void {
+    for (let i = 0; i < this.size; i++) {
+      const weighted = weight * (row[i] as number);
+      if (weighted === 0) continue;
+      this.#right[i] = (this.#right[i] as number) + weighted * value;
+      for (let j = 0; j <= i; j++)
+        this.#normal[i * this.size + j] =
+          (this.#normal[i * this.size + j] as number) + weighted * (row[j] as number);
+    }
+  }
+
+  /** The solution; undefined where what was added does not settle it. */
+  solve(): number[] | undefined {
+    const n = this.size;
+    const lower = this.#normal.slice();
+    const at = (i: number, j: number): number => lower[i * n + j] as number;
+    for (let i = 0; i < n; i++) {
+      for (let j = 0; j <= i; j++) {
+        let sum = at(i, j);
+        for (let k = 0; k < j; k++) sum -= at(i, k) * at(j, k);
+        if (i === j && sum <= 1e-12) return undefined;
+        lower[i * n + j] = i === j ? Math.sqrt(sum) : sum / at(j, j);
+      }
+    }
+    const x = [...this.#right];
+    for (let i = 0; i < n; i++) {
+      for (let k = 0; k < i; k++) x[i] = (x[i] as number) - at(i, k) * (x[k] as number);
+      x[i] = (x[i] as number) / at(i, i);
+    }
+    for (let i = n - 1; i >= 0; i--) {
+      for (let k = i + 1; k < n; k++) x[i] = (x[i] as number) - at(k, i) * (x[k] as number);
+      x[i] = (x[i] as number) / at(i, i);
+    }
+    return x;
+  }
+}
