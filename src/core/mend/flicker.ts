@@ -1,0 +1,34 @@
+import { slowPart } from './slow-part';
+
+const median = (values: readonly number[]): number =>
+  [...values].sort((a, b) => a - b)[values.length >> 1] ?? 0;
+
+/** A step is a jump where it is this many times as large as half of all steps … */
+const TIMES = 6;
+
+const stepsIn = (values: readonly number[]): readonly number[] =>
+  values.slice(1).map((value, i) => value - (values[i] as number));
+
+/** How much a run flickers: the standard deviation of what changes from each photo to the next. In what the values are in. */
+export function flickerOf(values: readonly number[]): number {
+  const steps = stepsIn(values);
+  if (steps.length === 0) return 0;
+  const mean = steps.reduce((sum, each) => sum + each, 0) / steps.length;
+  return Math.sqrt(steps.reduce((sum, each) => sum + (each - mean) ** 2, 0) / steps.length);
+}
+
+/** Photos, counted from 0, at which the light jumps: by far more than it does from most to the next, and by `least` at least. */
+export function jumpsIn(values: readonly number[], least: number): readonly number[] {
+  const steps = stepsIn(values).map(Math.abs);
+  const large = Math.max(least, TIMES * median(steps));
+  return steps.flatMap((step, i) => (step >= large ? [i + 1] : []));
+}
+
+/**
+ * What takes only the flicker out of a run: of what would bring each photo to a reference, the part that does not change slowly.
+ * `reach` is how many photos before and behind are looked at.
+ */
+export function flickerAlone(wanted: readonly number[], reach: number): readonly number[] {
+  const slow = slowPart(wanted, reach);
+  return wanted.map((value, i) => value - (slow[i] as number));
+}
