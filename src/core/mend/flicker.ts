@@ -1,9 +1,7 @@
+import { median } from './median';
 import { slowPart } from './slow-part';
 
-const median = (values: readonly number[]): number =>
-  [...values].sort((a, b) => a - b)[values.length >> 1] ?? 0;
-
-/** A step is a jump where it is this many times as large as half of all steps … */
+/** A step is a jump where it is this many times as large as the step in the middle … */
 const TIMES = 6;
 
 const stepsIn = (values: readonly number[]): readonly number[] =>

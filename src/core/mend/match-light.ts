@@ -2,6 +2,7 @@ import { err, ok, type Result } from '../time/result';
 import { cellsOf, type Cell } from './light-cells';
 import { FIELD_TERMS, type ChannelChange, type LightChange } from './light-change';
 import type { LightPicture } from './light-picture';
+import { median } from './median';
 import { LeastSquares } from './least-squares';
 
 /** What is reckoned with: the same gain everywhere, a rising curve too, and a field that changes slowly over the picture too. */
@@ -36,7 +37,7 @@ export interface LightMatch {
   readonly left: number;
 }
 
-const median = (values: readonly number[]): number => partOf(values, 0.5);
+/** The value below which a part of all values lies. */
 const partOf = (values: readonly number[], part: number): number =>
   [...values].sort((a, b) => a - b)[Math.min(values.length - 1, Math.floor(values.length * part))] ?? 0;
 

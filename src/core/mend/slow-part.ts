@@ -1,13 +1,7 @@
+import { median } from './median';
+
 /** Photos at least that a line is laid through. */
 const FEWEST = 3;
-
-const median = (values: readonly number[]): number => {
-  const sorted = [...values].sort((a, b) => a - b);
-  const middle = sorted.length >> 1;
-  return sorted.length % 2 === 1
-    ? (sorted[middle] as number)
-    : ((sorted[middle - 1] ?? 0) + (sorted[middle] ?? 0)) / 2;
-};
 
 /** A line through values at 0, 1, 2 …: its height at a place, and how much it rises from one to the next. */
 interface Line {
