@@ -136,6 +136,11 @@ test('a finger moves a cue, and one that rests on a tool is told what it does', 
   await fingers.put(loop);
   await page.getByRole('tooltip').filter({ hasText: 'Loop (L)' }).waitFor();
   await fingers.lift();
+  // Who only asked has pressed nothing.
+  await page.getByRole('tooltip').waitFor({ state: 'detached' });
+  expect(await page.getByRole('button', { name: 'Loop', exact: true }).getAttribute('aria-pressed')).toBe(
+    'true',
+  );
   expect((await counter(page)).frame).toBe(1);
   expect(complaints).toEqual([]);
 });
