@@ -157,7 +157,9 @@ test('pixels of JPEG, PNG, WebP, AVIF, GIF and TIFF are those that sharp decodes
   );
   await chooseFiles(page, files);
   // Inks have no one colour: that is said, and the picture is there.
-  expect((await tableRows(page)).at(-1)).toContain('has inks (CMYK): its colours are approximate');
+  await expect
+    .poll(async () => (await tableRows(page)).at(-1))
+    .toContain('has inks (CMYK): its colours are approximate');
   await layOut(page);
   await page.getByRole('button', { name: 'Sort', exact: true }).click();
   await page.getByRole('option', { name: /^P01.jpg/ }).click();
