@@ -12,6 +12,7 @@ import sharp from 'sharp';
 import { chained } from '../src/core/picture/affine';
 import { framePicture } from '../src/core/picture/frame-picture';
 import { randomPixels, scaledRecipe } from '../src/core/picture/random-recipes';
+import { evenChange } from '../src/core/picture/steps/light-change';
 import type { Recipe } from '../src/core/picture/recipe';
 import { renderPicture } from '../src/core/picture/render-picture';
 import { renderPlain } from '../src/core/picture/render-plain';
@@ -47,7 +48,7 @@ async function pictureCosts(): Promise<void> {
     const source = { pixels, orientation: 1 as const };
     const size = { width: across, height: down };
     const plain: Recipe = scaledRecipe(pixels, size);
-    const lit: Recipe = { ...plain, photoSteps: [{ step: 'light', value: 0.7 }] };
+    const lit: Recipe = { ...plain, photoSteps: [{ step: 'light', value: evenChange(0.7) }] };
     const degree = Math.PI / 180;
     const turn = [Math.cos(degree), Math.sin(degree), -Math.sin(degree), Math.cos(degree), 0, 0] as const;
     const turned: Recipe = { ...lit, geometry: chained(lit.geometry, turn) };
@@ -85,7 +86,7 @@ function memoryCosts(): void {
   const degree = Math.PI / 180;
   const turn = [Math.cos(degree), Math.sin(degree), -Math.sin(degree), Math.cos(degree), 0, 0] as const;
   const plain = scaledRecipe(pixels, size);
-  const lit: Recipe = { ...plain, photoSteps: [{ step: 'light', value: 0.7 }] };
+  const lit: Recipe = { ...plain, photoSteps: [{ step: 'light', value: evenChange(0.7) }] };
   const result = (width * height * 4) / 2 ** 20;
   for (const [name, recipe] of [
     ['with light', lit],

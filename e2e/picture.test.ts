@@ -133,7 +133,7 @@ test('light that is typed for photos is seen on the picture, the tickets, the PN
     .getByRole('option', { name: /PICT1\.JPG/ })
     .first()
     .click();
-  const field = page.getByLabel('Light, in stops');
+  const field = page.getByLabel('Brightness, in stops');
   await field.fill('9');
   await field.press('Enter');
   await expect

@@ -136,26 +136,43 @@ export function toBytes(line: usize, pixels: i32, out: usize): void {
   }
 }
 
-/** Two pixels at a time: `(value * factor + rest) >> FACTOR_BITS`, or from the table where a colour lies below `from`. */
-export function light(data: usize, pixels: i32, factor: i32, rest: i32, from: i32, table: usize): void {
-  const factors = i32x4(factor, factor, factor, 1 << FACTOR_BITS);
-  const rests = i32x4(rest, rest, rest, 0);
+/** A value from a table. */
+// @ts-ignore: decorator
+@inline
+function looked(table: usize, value: i16): i16 {
+  return load<i16>(table + ((<usize>value) << 1));
+}
+
+/**
+ * Two pixels at a time: `(value * factor + rest) >> FACTOR_BITS`, or from the table where a colour lies below `from`; red, green
+ * and blue have their own.
+ */
+export function light(
+  data: usize, pixels: i32,
+  factorR: i32, restR: i32, fromR: i32, tableR: usize,
+  factorG: i32, restG: i32, fromG: i32, tableG: usize,
+  factorB: i32, restB: i32, fromB: i32, tableB: usize,
+): void {
+  const factors = i32x4.replace_lane(i32x4.replace_lane(i32x4.replace_lane(i32x4.splat(1 << FACTOR_BITS), 0, factorR), 1, factorG), 2, factorB);
+  const rests = i32x4.replace_lane(i32x4.replace_lane(i32x4.replace_lane(i32x4.splat(0), 0, restR), 1, restG), 2, restB);
   const floor = i16x8(0, 0, 0, -32768, 0, 0, 0, -32768);
-  const least = i16x8.splat(<i16>from);
-  const colours = i16x8(-1, -1, -1, 0, -1, -1, -1, 0);
+  // No alpha is below its own.
+  let least = i16x8.splat(-32768);
+  least = i16x8.replace_lane(i16x8.replace_lane(i16x8.replace_lane(least, 0, <i16>fromR), 1, <i16>fromG), 2, <i16>fromB);
+  least = i16x8.replace_lane(i16x8.replace_lane(i16x8.replace_lane(least, 4, <i16>fromR), 5, <i16>fromG), 6, <i16>fromB);
   for (let x: i32 = 0; x < pixels; x += 2) {
     const values = i16x8.max_s(v128.load(data), floor);
     const low = i32x4.add(i32x4.mul(i32x4.extend_low_i16x8_s(values), factors), rests);
     const high = i32x4.add(i32x4.mul(i32x4.extend_high_i16x8_s(values), factors), rests);
     v128.store(data, i16x8.narrow_i32x4_s(i32x4.shr_s(low, FACTOR_BITS), i32x4.shr_s(high, FACTOR_BITS)));
-    const dark = v128.and(i16x8.lt_s(values, least), colours);
+    const dark = i16x8.lt_s(values, least);
     if (v128.any_true(dark)) {
-      if (i16x8.extract_lane_s(dark, 0)) store<i16>(data, load<i16>(table + ((<usize>i16x8.extract_lane_s(values, 0)) << 1)));
-      if (i16x8.extract_lane_s(dark, 1)) store<i16>(data + 2, load<i16>(table + ((<usize>i16x8.extract_lane_s(values, 1)) << 1)));
-      if (i16x8.extract_lane_s(dark, 2)) store<i16>(data + 4, load<i16>(table + ((<usize>i16x8.extract_lane_s(values, 2)) << 1)));
-      if (i16x8.extract_lane_s(dark, 4)) store<i16>(data + 8, load<i16>(table + ((<usize>i16x8.extract_lane_s(values, 4)) << 1)));
-      if (i16x8.extract_lane_s(dark, 5)) store<i16>(data + 10, load<i16>(table + ((<usize>i16x8.extract_lane_s(values, 5)) << 1)));
-      if (i16x8.extract_lane_s(dark, 6)) store<i16>(data + 12, load<i16>(table + ((<usize>i16x8.extract_lane_s(values, 6)) << 1)));
+      if (i16x8.extract_lane_s(dark, 0)) store<i16>(data, looked(tableR, i16x8.extract_lane_s(values, 0)));
+      if (i16x8.extract_lane_s(dark, 1)) store<i16>(data + 2, looked(tableG, i16x8.extract_lane_s(values, 1)));
+      if (i16x8.extract_lane_s(dark, 2)) store<i16>(data + 4, looked(tableB, i16x8.extract_lane_s(values, 2)));
+      if (i16x8.extract_lane_s(dark, 4)) store<i16>(data + 8, looked(tableR, i16x8.extract_lane_s(values, 4)));
+      if (i16x8.extract_lane_s(dark, 5)) store<i16>(data + 10, looked(tableG, i16x8.extract_lane_s(values, 5)));
+      if (i16x8.extract_lane_s(dark, 6)) store<i16>(data + 12, looked(tableB, i16x8.extract_lane_s(values, 6)));
     }
     data += 16;
   }

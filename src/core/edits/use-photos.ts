@@ -1,51 +1,19 @@
 import { compose, type Orientation } from '../picture/orientation';
-import type { Film, Photo, PhotoMarks } from '../film/film';
+import type { Film, Photo } from '../film/film';
 import { chosenItems, posesOf } from '../film/items';
 import { fileOf } from '../film/photo-picture';
 import type { Gap } from './arrange';
-import { signed } from '../picture/steps/parse-step';
-import { STEPS, type PhotoMends, type StepName } from '../picture/steps/step';
-import { count } from '../time/format';
-import { batch, type Edit } from './edit';
+import type { Edit } from './edit';
+import { changeEach, changeFile, photosAmong } from './change-photos';
 import { placesByNumber } from './places-by-number';
 import { nextSceneName } from './scene-edits';
 
-/** Photos by id that the film has, in tray order. */
-const among = (film: Film, photoIds: Iterable<string>): readonly Photo[] => {
-  const wanted = new Set(photoIds);
-  return film.photos.filter((photo) => wanted.has(photo.id));
-};
-
-const changeEach = (photos: readonly Photo[], patch: (photo: Photo) => Partial<PhotoMarks>): Edit => ({
-  kind: 'patch',
-  of: 'photos',
-  patches: photos.map((photo) => ({ id: photo.id, patch: patch(photo) })),
-});
-
 /** Turns chosen photos further, each as it is shown now; their files stay as they are. */
 export const turnEdit = (film: Film, photoIds: Iterable<string>, by: Orientation): Edit =>
-  changeEach(among(film, photoIds), (photo) => {
+  changeFile(photosAmong(film, photoIds), (photo) => {
     const turn = compose(fileOf(photo).turn ?? 1, by);
-    const kept = turn === 1 ? undefined : turn;
-    return photo.retouched ? { retouched: { ...photo.retouched, turn: kept } } : { turn: kept };
+    return { turn: turn === 1 ? undefined : turn };
   });
-
-/**
- * Sets a step of chosen photos: of the file that each shows now, for another has mends of its own. Its neutral value takes
- * the step away.
- */
-export function mendEdit(film: Film, photoIds: Iterable<string>, step: StepName, value: number): Edit {
-  const photos = among(film, photoIds);
-  const { neutral, label } = STEPS[step];
-  const words = `${label} of ${count(photos.length, 'photo')} set to ${signed(value)}`;
-  const change = changeEach(photos, (photo) => {
-    const set: PhotoMends = { ...fileOf(photo).mends, [step]: value };
-    const mends = Object.entries(set).filter(([name, each]) => name !== step || each !== neutral);
-    const kept = mends.length > 0 ? (Object.fromEntries(mends) as PhotoMends) : undefined;
-    return photo.retouched ? { retouched: { ...photo.retouched, mends: kept } } : { mends: kept };
-  });
-  return batch(words, [change]);
-}
 
 function removeShowing(film: Film, photoIds: Iterable<string>): Edit {
   const shown = new Set(photoIds);
@@ -56,12 +24,12 @@ function removeShowing(film: Film, photoIds: Iterable<string>): Edit {
 /** Takes photos out of the film and keeps them in the tray, set aside. */
 export const setAsideEdit = (film: Film, photoIds: readonly string[]): Edit => ({
   kind: 'batch',
-  edits: [changeEach(among(film, photoIds), () => ({ setAside: true })), removeShowing(film, photoIds)],
+  edits: [changeEach(photosAmong(film, photoIds), () => ({ setAside: true })), removeShowing(film, photoIds)],
 });
 
 /** Brings photos that were set aside back into the film, each to its place by number. */
 export function bringBackEdit(film: Film, photoIds: readonly string[], newId: () => string): Edit {
-  const photos = among(film, photoIds).filter((photo) => photo.setAside);
+  const photos = photosAmong(film, photoIds).filter((photo) => photo.setAside);
   const holds = new Map(photos.map((photo) => [photo.id, film.settings.defaultHold]));
   return {
     kind: 'batch',
@@ -87,7 +55,7 @@ function used(photos: readonly Photo[], edit: Edit): Edit {
 
 /** A pose of each photo, in tray order, into a gap between poses. */
 export function insertEdit(film: Film, photoIds: Iterable<string>, gap: Gap, newId: () => string): Edit {
-  const photos = among(film, photoIds);
+  const photos = photosAmong(film, photoIds);
   const hold = film.settings.defaultHold;
   return used(photos, {
     kind: 'insert',
@@ -102,7 +70,7 @@ export function insertEdit(film: Film, photoIds: Iterable<string>, gap: Gap, new
 
 /** A new scene with a pose of each photo, behind the last scene. */
 export function newSceneEdit(film: Film, photoIds: Iterable<string>, newId: () => string): Edit {
-  const photos = among(film, photoIds);
+  const photos = photosAmong(film, photoIds);
   const hold = film.settings.defaultHold;
   const poses = photos.map(({ id }) => ({ id: newId(), photoId: id, hold }));
   const scene = { id: newId(), name: nextSceneName(film), items: poses };
@@ -118,7 +86,7 @@ export function replaceEdit(
   poseIds: Iterable<string>,
   photoIds: Iterable<string>,
 ): Edit | undefined {
-  const photos = among(film, photoIds);
+  const photos = photosAmong(film, photoIds);
   const wanted = new Set(poseIds);
   const poses = posesOf(film).filter((pose) => wanted.has(pose.id));
   const [only] = photos;

@@ -37,3 +37,6 @@ export const asName = (text: string): string =>
 
 /** The most passes of a cycle. */
 export const MOST_PASSES = 10_000;
+
+/** What is kept of a light that was found: stops and terms of a field up to so many, and powers. */
+export const LIGHT_BOUNDS = { stops: 16, field: 4, power: { least: 0.1, most: 4 } };

@@ -1,6 +1,7 @@
 import Joi from 'joi';
 import {
   FASTEST_SAMPLING,
+  LIGHT_BOUNDS,
   LONGEST_NAME,
   LONGEST_SIDE,
   MOST_CHANNELS,
@@ -27,11 +28,13 @@ import {
   type WrittenOut,
 } from './film';
 import type { Moment } from './moment';
+import { STRENGTH, TOUCHES, type MatchedLight, type PhotoMends } from './photo-mends';
 import { shaped } from './shaped';
 import { LANE_KINDS, type Cue, type Lane, type Mix, type Pin, type Sound, type Word } from './sound';
 import { FADE_CURVES, type Fade } from '../sound/fade';
 import { type Beats, type TempoStep } from '../sound/beats/beats';
-import { STEPS, type PhotoMends } from '../picture/steps/step';
+import type { Amount } from '../picture/amount';
+import { FIELD_TERMS, type ChannelChange } from '../picture/steps/light-change';
 import { CEILINGS, LEVELS } from '../sound/level';
 import { TEMPO_BOUNDS } from '../time/beats';
 import { LONGEST_HOLD } from '../time/hold';
@@ -45,15 +48,36 @@ const side = Joi.number().integer().min(1).max(LONGEST_SIDE).required();
 
 const orientation = Joi.number().integer().min(1).max(8);
 
-/** What was mended of a picture: a number for each step, within its bounds. */
-const photoMends = Joi.object<PhotoMends>(
-  Object.fromEntries(
-    Object.entries(STEPS).map(([step, { least, most }]) => [
-      step,
-      Joi.number().min(least).max(most).optional(),
-    ]),
-  ),
-);
+const amount = ({ least, most }: Amount): Joi.NumberSchema => Joi.number().min(least).max(most);
+
+/** What was found for one channel of a photo's light. */
+const channelChange = shaped<ChannelChange>({
+  stops: Joi.number().min(-LIGHT_BOUNDS.stops).max(LIGHT_BOUNDS.stops).required(),
+  power: Joi.number().min(LIGHT_BOUNDS.power.least).max(LIGHT_BOUNDS.power.most).required(),
+  field: Joi.array()
+    .items(Joi.number().min(-LIGHT_BOUNDS.field).max(LIGHT_BOUNDS.field))
+    .max(FIELD_TERMS)
+    .required(),
+});
+
+const luma = Joi.number().min(0).max(255);
+
+const matchedLight = shaped<MatchedLight>({
+  change: Joi.array().items(channelChange).length(3).required(),
+  strength: amount(STRENGTH).required(),
+  before: luma.required(),
+  after: luma.required(),
+});
+
+/** What was mended of a picture. */
+const photoMends = shaped<PhotoMends>({
+  light: amount(TOUCHES.light).optional(),
+  warmth: amount(TOUCHES.warmth).optional(),
+  tint: amount(TOUCHES.tint).optional(),
+  matched: matchedLight.optional(),
+  isReference: Joi.boolean().valid(true).optional(),
+  lightOff: Joi.boolean().valid(true).optional(),
+});
 
 const pictureFile: { readonly [K in keyof PictureFile]-?: Joi.Schema } = {
   name,
@@ -63,7 +87,7 @@ const pictureFile: { readonly [K in keyof PictureFile]-?: Joi.Schema } = {
   width: side,
   height: side,
   orientation: orientation.required(),
-  light: Joi.number().min(0).max(255).optional(),
+  light: luma.optional(),
   approximate: Joi.string()
     .valid(...APPROXIMATE)
     .optional(),

@@ -1,8 +1,8 @@
 import type { Orientation } from '../picture/orientation';
 import type { Framing } from '../picture/placement';
-import type { PhotoMends } from '../picture/steps/step';
 import type { Rate } from '../time/rate';
 import type { Moment } from './moment';
+import type { PhotoMends } from './photo-mends';
 import { FIRST_LANES, FIRST_MIX, type Cue, type Lane, type Mix, type Sound } from './sound';
 
 export type { Moment } from './moment';

@@ -2,8 +2,8 @@ import { chained } from '../picture/affine';
 import { turnMatrix } from '../picture/orientation';
 import { placementMap, placePhoto } from '../picture/placement';
 import type { PlainRecipe, Recipe, RecipeFile } from '../picture/recipe';
-import { stepsAt } from '../picture/steps/step';
 import { photosById, type Film, type FilmSettings, type Photo, type Pose } from './film';
+import { photoStepsOf } from './photo-mends';
 import { fileOf, shownSize, turnOf } from './photo-picture';
 
 /** What shines through a photo that is looked at by itself: the grey of the surround. */
@@ -31,11 +31,11 @@ export function filmRecipe(photo: Photo, settings: FilmSettings): Recipe {
   const film = { width, height };
   const recipe: Recipe = {
     file: recipeFile(photo),
-    photoSteps: stepsAt('photo', fileOf(photo).mends),
+    photoSteps: photoStepsOf(fileOf(photo).mends),
     geometry: chained(turnMap(photo), placementMap(placePhoto(shownSize(photo), film, framing))),
     film,
     background,
-    filmSteps: stepsAt('film', fileOf(photo).mends),
+    filmSteps: [],
   };
   inFilm.set(photo, { settings, recipe });
   return recipe;
@@ -57,11 +57,11 @@ export function photoRecipe(photo: Photo): PlainRecipe {
   if (!recipe) {
     recipe = {
       file: recipeFile(photo),
-      photoSteps: stepsAt('photo', fileOf(photo).mends),
+      photoSteps: photoStepsOf(fileOf(photo).mends),
       geometry: turnMap(photo),
       film: shownSize(photo),
       background: SURROUND,
-      filmSteps: stepsAt('film', fileOf(photo).mends),
+      filmSteps: [],
     };
     byThemselves.set(photo, recipe);
   }

@@ -16,14 +16,14 @@ export class LeastSquares {
     for (let i = 0; i < size; i++) this.#normal[i * size + i] = ridge[i] ?? 0;
   }
 
-  add(row: readonly number[], value: number, weight: number): void {
-    for (let i = 0; i < this.size; i++) {
-      const weighted = weight * (row[i] as number);
-      if (weighted === 0) continue;
+  /** A measurement: `size` numbers from a place of `rows` on, what they should give, and how much it counts. */
+  add(rows: Float64Array, at: number, value: number, weight: number): void {
+    const n = this.size;
+    for (let i = 0; i < n; i++) {
+      const weighted = weight * (rows[at + i] as number);
       this.#right[i] = (this.#right[i] as number) + weighted * value;
-      for (let j = 0; j <= i; j++)
-        this.#normal[i * this.size + j] =
-          (this.#normal[i * this.size + j] as number) + weighted * (row[j] as number);
+      for (let j = 0, to = i * n; j <= i; j++, to++)
+        this.#normal[to] = (this.#normal[to] as number) + weighted * (rows[at + j] as number);
     }
   }
 

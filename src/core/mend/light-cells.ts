@@ -1,4 +1,5 @@
-import { fieldTerms } from './light-change';
+import { fieldTerms } from '../picture/steps/light-change';
+import { mapped, scaling, type Affine } from '../picture/affine';
 import type { LightPicture } from './light-picture';
 
 /** Cells along the longer side of a picture: small enough to lie beside what moves, large enough to even out grain. */
@@ -16,6 +17,7 @@ export interface Cell {
   readonly bits: readonly number[];
   /** How much brighter the reference is, in stops, for each. */
   readonly stops: readonly number[];
+  /** Of a field, where the cell lies in the photo. */
   readonly terms: readonly number[];
   /** How sure it is, 0 to 1. */
   readonly trust: number;
@@ -24,10 +26,15 @@ export interface Cell {
 }
 
 /**
- * The cells in which both pictures can be compared: none that is black or burnt out.
+ * The cells in which both pictures can be compared: none that is black or burnt out. `toPhoto` leads from their pixels to
+ * parts of the photo, where they do not show all of it.
  * @throws RangeError where the sizes differ.
  */
-export function cellsOf(photo: LightPicture, reference: LightPicture): readonly Cell[] {
+export function cellsOf(
+  photo: LightPicture,
+  reference: LightPicture,
+  toPhoto: Affine = scaling(1 / photo.width, 1 / photo.height),
+): readonly Cell[] {
   const { width, height } = photo;
   if (reference.width !== width || reference.height !== height)
     throw new RangeError('Light is matched between pictures of the same size.');
@@ -35,9 +42,8 @@ export function cellsOf(photo: LightPicture, reference: LightPicture): readonly 
   const cells: Cell[] = [];
   for (let top = 0; top < height; top += side) {
     for (let left = 0; left < width; left += side) {
-      const cell = cellAt(photo, reference, {
-        ...{ left, top, right: Math.min(width, left + side), bottom: Math.min(height, top + side) },
-      });
+      const area = { left, top, right: Math.min(width, left + side), bottom: Math.min(height, top + side) };
+      const cell = cellAt(photo, reference, area, toPhoto);
       if (cell) cells.push(cell);
     }
   }
@@ -53,8 +59,8 @@ interface Area {
 
 const isCutOff = (value: number): boolean => value < KEPT.from || value > KEPT.to;
 
-function cellAt(photo: LightPicture, reference: LightPicture, area: Area): Cell | undefined {
-  const { width, height } = photo;
+function cellAt(photo: LightPicture, reference: LightPicture, area: Area, toPhoto: Affine): Cell | undefined {
+  const { width } = photo;
   const from = [0, 0, 0];
   const to = [0, 0, 0];
   let cut = 0;
@@ -80,7 +86,7 @@ function cellAt(photo: LightPicture, reference: LightPicture, area: Area): Cell 
   return {
     bits,
     stops: to.map((sum, c) => Math.log2(sum / count) - (bits[c] as number)),
-    terms: fieldTerms((area.left + area.right) / 2 / width, (area.top + area.bottom) / 2 / height),
+    terms: fieldTerms(...mapped(toPhoto, (area.left + area.right) / 2, (area.top + area.bottom) / 2)),
     trust: darkest ** 2 / (darkest ** 2 + DIM ** 2),
     curved: (channel, power) => {
       let sum = 0;

@@ -1,6 +1,15 @@
 import { err, ok, type Result } from '../time/result';
 import { cellsOf, type Cell } from './light-cells';
-import { FIELD_TERMS, type ChannelChange, type LightChange } from './light-change';
+import type { Affine } from '../picture/affine';
+import { fromLight } from '../picture/steps/light';
+import {
+  changeAfter,
+  evenChange,
+  fieldAt,
+  FIELD_TERMS,
+  type ChannelChange,
+  type LightChange,
+} from '../picture/steps/light-change';
 import type { LightPicture } from './light-picture';
 import { median } from './median';
 import { LeastSquares } from './least-squares';
@@ -25,6 +34,8 @@ const FURTHEST = 0.12;
 const BENT = { curve: 0.7, field: 2 };
 /** A model with more to it has to leave a tenth less. */
 const WORTH = 0.9;
+/** So often gain and curve are settled anew on what they make. */
+const ROUNDS = 2;
 /** Keeps curve and field from what no cell tells of. */
 const RIDGE = { curve: 1e-3, field: 3e-3 };
 
@@ -35,64 +46,92 @@ export interface LightMatch {
   readonly still: number;
   /** What is left between still cells of photo and reference, in stops, the root of the mean square. */
   readonly left: number;
+  /** Mean luma of what stands still, 0 to 255, before and after, counted from that of the whole reference. */
+  readonly before: number;
+  readonly after: number;
+}
+
+/** What may be said of the two pictures besides. */
+export interface MatchOptions {
+  /** From their pixels to parts of the photo. */
+  readonly toPhoto?: Affine;
+  /** What is done to the light of the reference: the photo is brought to how that looks. */
+  readonly look?: LightChange;
 }
 
 /** The value below which a part of all values lies. */
-const partOf = (values: readonly number[], part: number): number =>
-  [...values].sort((a, b) => a - b)[Math.min(values.length - 1, Math.floor(values.length * part))] ?? 0;
+const partOf = (values: Float64Array, part: number): number =>
+  values.toSorted()[Math.min(values.length - 1, Math.floor(values.length * part))] ?? 0;
 
 /** A fit of a model: so much of each column for each channel, and how much each cell counted, 0 to 1. */
 interface Fit {
   readonly model: Model;
   readonly amounts: readonly (readonly number[])[];
-  readonly weights: readonly number[];
+  readonly weights: Float64Array;
+  /** How far each cell is from it, in stops. */
+  readonly away: Float64Array;
 }
 
 const CHANNELS = [0, 1, 2] as const;
 
-/** The columns of a model for a channel of a cell; the curve around the middle of what there is, so that it leaves the gain alone. */
-const rowOf = (
-  { columns }: Model,
-  { bits, terms }: Cell,
-  channel: number,
-  middle: number,
-): readonly number[] => [1, (bits[channel] as number) - middle, ...terms].slice(0, columns);
+/** The most columns: a gain, a curve, and the terms of a field. */
+const WIDEST = 2 + FIELD_TERMS;
+
+/** Cells as they are reckoned with, channel by channel. */
+interface Design {
+  readonly cells: readonly Cell[];
+  /** `WIDEST` columns a cell; the curve around the middle of what there is, so that it leaves the gain alone. */
+  readonly rows: readonly Float64Array[];
+  /** What they should give: stops. */
+  readonly stops: readonly Float64Array[];
+  readonly middle: readonly number[];
+}
+
+function designOf(cells: readonly Cell[]): Design {
+  const middle = CHANNELS.map((c) => median(cells.map(({ bits }) => bits[c] as number)));
+  const rows = CHANNELS.map((c) => {
+    const all = new Float64Array(cells.length * WIDEST);
+    cells.forEach(({ bits, terms }, i) => {
+      all.set([1, (bits[c] as number) - (middle[c] as number), ...terms], i * WIDEST);
+    });
+    return all;
+  });
+  const stops = CHANNELS.map((c) => Float64Array.from(cells, (cell) => cell.stops[c] as number));
+  return { cells, rows, stops, middle };
+}
 
 const ridgeOf = ({ columns }: Model): readonly number[] =>
   Array.from({ length: columns }, (_, i) => (i === 0 ? 0 : i === 1 ? RIDGE.curve : RIDGE.field));
 
-const dot = (row: readonly number[], amounts: readonly number[]): number =>
-  row.reduce((sum, each, i) => sum + each * (amounts[i] as number), 0);
+/** So much of each column of a row. */
+function sumAt(rows: Float64Array, at: number, amounts: readonly number[]): number {
+  let sum = 0;
+  for (let i = 0; i < amounts.length; i++) sum += (rows[at + i] as number) * (amounts[i] as number);
+  return sum;
+}
 
 /** How far each cell is from what a fit makes of it, in stops: over its three channels. */
-function distances(
-  cells: readonly Cell[],
-  fit: Pick<Fit, 'model' | 'amounts'>,
-  middle: readonly number[],
-): number[] {
-  return cells.map((cell) => {
-    const squares = CHANNELS.map(
-      (c) =>
-        (dot(rowOf(fit.model, cell, c, middle[c] as number), fit.amounts[c] as number[]) -
-          (cell.stops[c] as number)) **
-        2,
-    );
-    return Math.sqrt(squares.reduce((sum, each) => sum + each, 0) / 3);
-  });
+function distances({ cells, rows, stops }: Design, amounts: Fit['amounts']): Float64Array {
+  const squares = new Float64Array(cells.length);
+  for (const c of CHANNELS) {
+    const [row, wanted, own] = [rows[c] as Float64Array, stops[c] as Float64Array, amounts[c] as number[]];
+    for (let i = 0; i < squares.length; i++)
+      squares[i] = (squares[i] as number) + (sumAt(row, i * WIDEST, own) - (wanted[i] as number)) ** 2 / 3;
+  }
+  return squares.map(Math.sqrt);
 }
 
 function weighted(
-  cells: readonly Cell[],
+  { cells, rows, stops }: Design,
   model: Model,
-  weights: readonly number[],
-  middle: readonly number[],
+  weights: Float64Array,
 ): readonly number[][] | undefined {
   const amounts: number[][] = [];
   for (const c of CHANNELS) {
     const squares = new LeastSquares(model.columns, ridgeOf(model));
-    cells.forEach((cell, i) => {
-      const weight = (weights[i] as number) * cell.trust;
-      squares.add(rowOf(model, cell, c, middle[c] as number), cell.stops[c] as number, weight);
+    const [row, wanted] = [rows[c] as Float64Array, stops[c] as Float64Array];
+    cells.forEach(({ trust }, i) => {
+      squares.add(row, i * WIDEST, wanted[i] as number, (weights[i] as number) * trust);
     });
     const found = squares.solve();
     if (!found) return undefined;
@@ -111,59 +150,55 @@ const isLikely = (amounts: readonly (readonly number[])[]): boolean =>
  * Fits a model to what stands still, whatever moves: cells count less the further they are from the fit, and what is far is
  * reckoned ever nearer (Geman and McClure's weights, made stricter step by step: graduated non-convexity).
  */
-function fitStill(
-  cells: readonly Cell[],
-  model: Model,
-  middle: readonly number[],
-  start: readonly number[],
-): Fit | undefined {
-  let amounts: readonly (readonly number[])[] = start.map((each) => [
+function fitStill(design: Design, model: Model, start: readonly number[]): Fit | undefined {
+  let amounts: Fit['amounts'] = start.map((each) => [
     each,
     ...Array.from({ length: model.columns - 1 }, () => 0),
   ]);
-  let away = distances(cells, { model, amounts }, middle);
-  let scale = Math.max(FINEST, 2 * median(away));
-  let weights: readonly number[] = [];
+  let away = distances(design, amounts);
+  let scale = Math.max(FINEST, 2 * partOf(away, 0.5));
   for (;;) {
-    weights = away.map((each) => 1 / (1 + (each / scale) ** 2) ** 2);
-    const next = weighted(cells, model, weights, middle);
+    const near = scale;
+    const weights = away.map((each) => 1 / (1 + (each / near) ** 2) ** 2);
+    const next = weighted(design, model, weights);
     if (!next) return undefined;
     amounts = next;
-    away = distances(cells, { model, amounts }, middle);
+    away = distances(design, amounts);
     // Of what stands still even the middle is within the nearer part of all.
     const strict = Math.max(FINEST, 2.5 * partOf(away, 0.3));
-    if (scale <= strict * 1.001) return isLikely(amounts) ? { model, amounts, weights } : undefined;
-    scale = Math.max(strict, scale * 0.8);
+    if (scale <= strict * 1.001) return isLikely(amounts) ? { model, amounts, weights, away } : undefined;
+    scale = Math.max(strict, scale * 0.7);
   }
 }
 
 /** What a fit leaves, cell for cell no more than at a distance from which on all are equally far. */
-const leaves = (away: readonly number[], far: number): number =>
+const leaves = (away: Float64Array, far: number): number =>
   away.reduce((sum, each) => sum + Math.min(1, (each / far) ** 2), 0) / away.length;
 
 /**
  * Settles gain and curve on the mean of each cell as it will come out. The mean of what a curve makes of many values is not what
  * it makes of their mean.
  */
-function settle(cells: readonly Cell[], fit: Fit, middle: readonly number[]): readonly (readonly number[])[] {
+function settle({ cells, rows, stops, middle }: Design, fit: Fit): Fit['amounts'] {
   const { model, weights } = fit;
   if (!model.curve) return fit.amounts;
+  const { columns } = model;
   return CHANNELS.map((c) => {
     let amounts = [...(fit.amounts[c] as readonly number[])];
-    for (let round = 0; round < 3; round++) {
-      const squares = new LeastSquares(model.columns, ridgeOf(model));
+    const middleBits = middle[c] as number;
+    for (let round = 0; round < ROUNDS; round++) {
+      const squares = new LeastSquares(columns, ridgeOf(model));
       cells.forEach((cell, i) => {
         if ((weights[i] as number) < 0.1) return;
-        const power = 1 + (amounts[1] as number);
-        const { bits, slope } = cell.curved(c, power);
-        const row = [1, slope - (middle[c] as number), ...cell.terms].slice(0, model.columns);
+        const curve = amounts[1] as number;
+        const { bits, slope } = cell.curved(c, 1 + curve);
+        const row = (rows[c] as Float64Array).slice(i * WIDEST, i * WIDEST + columns);
+        row[1] = 0;
         // As it comes out now, but for the curve's way from the middle, which is one of the columns.
-        const now =
-          dot([1, 0, ...cell.terms].slice(0, model.columns), amounts) +
-          bits -
-          (amounts[1] as number) * (middle[c] as number);
-        const wanted = (cell.bits[c] as number) + (cell.stops[c] as number);
-        squares.add(row, wanted - now + dot(row, amounts), (weights[i] as number) * cell.trust);
+        const now = sumAt(row, 0, amounts) + bits - curve * middleBits;
+        const wanted = (cell.bits[c] as number) + ((stops[c] as Float64Array)[i] as number);
+        row[1] = slope - middleBits;
+        squares.add(row, 0, wanted - now + sumAt(row, 0, amounts), (weights[i] as number) * cell.trust);
       });
       amounts = squares.solve() ?? amounts;
     }
@@ -176,33 +211,83 @@ const channelOf = (amounts: readonly number[], middle: number): ChannelChange =>
   return { stops: gain - curve * middle, power: 1 + curve, field };
 };
 
+/** Luma of a colour in light, 0 to 255 (BT.709). */
+const lumaOf = (colour: readonly number[]): number =>
+  [0.2126, 0.7152, 0.0722].reduce(
+    (sum, part, c) => sum + 255 * part * Math.min(1, fromLight(colour[c] as number)),
+    0,
+  );
+
+/** Mean luma of a picture; what is wholly black is no part of it. */
+function meanLuma({ data }: LightPicture): number {
+  let [sum, count] = [0, 0];
+  // Every seventh pixel tells as much.
+  for (let i = 0; i < data.length; i += 21) {
+    const [r, g, b] = [data[i] as number, data[i + 1] as number, data[i + 2] as number];
+    if (r + g + b === 0) continue;
+    sum += lumaOf([r, g, b]);
+    count++;
+  }
+  return count > 0 ? sum / count : 0;
+}
+
+/** Mean luma of what stands still, as it came and changed, counted from that of the reference. */
+function levels(
+  cells: readonly Cell[],
+  weights: Float64Array,
+  change: LightChange,
+): Pick<LightMatch, 'before' | 'after'> {
+  let [before, after, count] = [0, 0, 0];
+  cells.forEach((cell, i) => {
+    if ((weights[i] as number) < 0.5) return;
+    const reference = lumaOf(cell.bits.map((bits, c) => 2 ** (bits + (cell.stops[c] as number))));
+    before += lumaOf(cell.bits.map((bits) => 2 ** bits)) - reference;
+    after +=
+      lumaOf(
+        change.map(
+          (channel, c) =>
+            2 ** (channel.stops + fieldAt(channel, cell.terms) + cell.curved(c, channel.power).bits),
+        ),
+      ) - reference;
+    count++;
+  });
+  return count > 0 ? { before: before / count, after: after / count } : { before: 0, after: 0 };
+}
+
 /**
  * Finds what brings the light of a photo to that of another one, from what does not move between them. Both are of the same size;
  * what is black or burnt out in either is left out of the reckoning.
  * @throws RangeError where the sizes differ.
  */
-export function matchLight(photo: LightPicture, reference: LightPicture): Result<LightMatch> {
-  const cells = cellsOf(photo, reference);
+export function matchLight(
+  photo: LightPicture,
+  reference: LightPicture,
+  { toPhoto, look = evenChange(0) }: MatchOptions = {},
+): Result<LightMatch> {
+  const cells = cellsOf(photo, reference, toPhoto);
   if (cells.length < FEWEST) return err('Too little of it is neither black nor burnt out.');
-  const middle = CHANNELS.map((c) => median(cells.map(({ bits }) => bits[c] as number)));
-  const start = CHANNELS.map((c) => median(cells.map(({ stops }) => stops[c] as number)));
-  const fits = MODELS.map((model) => fitStill(cells, model, middle, start)).filter(
-    (fit) => fit !== undefined,
-  );
-  const away = fits.map((fit) => distances(cells, fit, middle));
-  const richest = away.at(-1);
+  const design = designOf(cells);
+  const start = CHANNELS.map((c) => median([...(design.stops[c] as Float64Array)]));
+  const fits = MODELS.map((model) => fitStill(design, model, start)).filter((fit) => fit !== undefined);
+  const richest = fits.at(-1);
   if (!richest) return err('Nothing in it can be compared.');
-  const far = Math.min(FURTHEST, Math.max(FINEST * 2, 4 * partOf(richest, 0.3)));
-  const scores = away.map((each) => leaves(each, far));
+  const far = Math.min(FURTHEST, Math.max(FINEST * 2, 4 * partOf(richest.away, 0.3)));
+  const scores = fits.map(({ away }) => leaves(away, far));
   const best = scores.findIndex((score) => score * WORTH <= Math.min(...scores) + 0.002);
   const fit = fits[best] as Fit;
-  const stands = (away[best] as readonly number[]).filter((each) => each < far);
+  const stands = fit.away.filter((each) => each < far);
   const still = stands.length / cells.length;
   if (still < LEAST_STILL) return err('Too little of it stands still.');
-  const amounts = settle(cells, fit, middle);
-  const [red, green, blue] = amounts.map((each, c) => channelOf(each, middle[c] as number));
+  const [red, green, blue] = settle(design, fit).map((each, c) =>
+    channelOf(each, design.middle[c] as number),
+  );
+  const change = changeAfter([red as ChannelChange, green as ChannelChange, blue as ChannelChange], look);
+  const base = meanLuma(reference);
+  const { before, after } = levels(cells, fit.weights, change);
   return ok({
-    change: [red as ChannelChange, green as ChannelChange, blue as ChannelChange],
+    change,
+    before: base + before,
+    after: base + after,
     still,
     left: Math.sqrt(stands.reduce((sum, each) => sum + each * each, 0) / stands.length),
   });

@@ -4,7 +4,7 @@ import type { RenderCode } from './render-code';
 import type { Source, SourcePlan } from './recipe';
 import type { RoomPlan } from './room-plan';
 import type { Rect } from './size';
-import { STEPS, type Step } from './steps/step';
+import { doSteps, type Step } from './steps/step';
 import { FULL, type Tile } from './steps/tile';
 
 /** Whether a picture has a pixel that is not wholly opaque. */
@@ -91,7 +91,7 @@ export class PhotoReader {
     this.#code.widen(bytes, width * height, this.#swap, this.isOpaque, data);
     if (this.#steps.length > 0) {
       const tile: Tile = { data, width, height, place: chained([1, 0, 0, 1, x, y], this.#toPhoto) };
-      for (const { step, value } of this.#steps) this.#code.step(STEPS[step], tile, value);
+      doSteps(this.#code, this.#steps, tile);
     }
     if (!this.isOpaque) premultiply(data);
     return numbers;

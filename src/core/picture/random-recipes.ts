@@ -4,8 +4,8 @@ import type { Pixels } from './pixels';
 import { placementMap, placePhoto } from './placement';
 import type { Recipe, Source } from './recipe';
 import type { Size } from './size';
-import { STEPS, type Step, type StepName } from './steps/step';
-import type { StepKind } from './steps/step-kind';
+import { FIELD_TERMS, SAME, type ChannelChange } from './steps/light-change';
+import type { Step, StepName } from './steps/step';
 
 /** A row of numbers from 0 up to 1 that a seed gives: the generator of Numerical Recipes, the same everywhere. */
 export function randomNumbers(seed: number): () => number {
@@ -35,13 +35,24 @@ export interface RenderCase {
 
 const pick = <T>(next: () => number, list: readonly T[]): T => list[Math.floor(next() * list.length)] as T;
 
-/** Every step there is, each with some number that it takes; in the film's pixels those of the photo's place too. */
-const someSteps = (next: () => number, place: StepKind['place']): readonly Step[] =>
-  (Object.keys(STEPS) as StepName[]).flatMap((step) => {
-    const { least, most }: StepKind = STEPS[step];
-    const value = Math.round((least + next() * (most - least)) * 20) / 20;
-    return place === 'photo' || next() < 0.5 ? [{ step, value }] : [];
+/** A light: gains alone, with curves, or with fields too. */
+function someLight(next: () => number): Step {
+  const kind = Math.floor(next() * 3);
+  const channel = (): ChannelChange => ({
+    ...SAME,
+    stops: Math.round((next() * 8 - 4) * 20) / 20,
+    ...(kind > 0 && { power: 0.7 + 0.6 * next() }),
+    ...(kind > 1 && { field: Array.from({ length: FIELD_TERMS }, () => next() * 0.4 - 0.2) }),
   });
+  return { step: 'light', value: [channel(), channel(), channel()] };
+}
+
+/** Some value for each step. */
+const SOME: Readonly<Record<StepName, (next: () => number) => Step>> = { light: someLight };
+
+/** Every step there is; or some of them. */
+const someSteps = (next: () => number, all: boolean): readonly Step[] =>
+  Object.values(SOME).flatMap((make) => (all || next() < 0.5 ? [make(next)] : []));
 
 /** What a case may have besides turns, sizes and framings of all kinds. */
 export interface Allowed {
@@ -89,11 +100,11 @@ export function randomCase(seed: number, { steps, slants, seeThrough, sizes }: A
     source: { pixels, orientation },
     recipe: {
       file,
-      photoSteps: steps ? someSteps(next, 'photo') : [],
+      photoSteps: steps ? someSteps(next, true) : [],
       geometry: slants ? chained(straight, slant) : straight,
       film,
       background: '#1e5ac8',
-      filmSteps: steps ? someSteps(next, 'film') : [],
+      filmSteps: steps ? someSteps(next, false) : [],
     },
     size: sizes ? { width: side(1, 90), height: side(1, 90) } : film,
   };

@@ -43,9 +43,17 @@ const IDENTITY: Affine = [1, 0, 0, 1, 0, 0];
 
 const keys = new WeakMap<Recipe, string>();
 
+/** A plain value with its records as lists, so that it does not count in which order they were filled. */
+function inOrder(value: unknown): unknown {
+  if (Array.isArray(value)) return value.map(inOrder);
+  if (typeof value !== 'object' || value === null) return value;
+  const entries = Object.entries(value).sort(([a], [b]) => (a < b ? -1 : 1));
+  return entries.map(([name, each]) => [name, inOrder(each)]);
+}
+
 /** A recipe as plain lists: whatever changes a pixel, and nothing else. */
 function facts({ file, photoSteps, geometry, film, background, filmSteps }: Recipe): readonly unknown[] {
-  const steps = (list: readonly Step[]): unknown => list.map(({ step, value }) => [step, value]);
+  const steps = (list: readonly Step[]): unknown => list.map(({ step, value }) => [step, inOrder(value)]);
   return [
     [file.hash, file.type, file.width, file.height, file.orientation],
     steps(photoSteps),

@@ -43,7 +43,7 @@ export interface RenderCode {
   warp(job: WarpJob, out: Int16Array): void;
   /** A tile's numbers, opaque, to red, green, blue and 255. */
   toBytes(line: Int16Array, pixels: number, out: Uint8Array): void;
-  step(kind: StepKind, tile: Tile, value: number): void;
+  step<Value>(kind: StepKind<Value>, tile: Tile, value: Value): void;
 }
 
 /** Bytes of room that a kernel takes. */

@@ -7,7 +7,7 @@ import { SlantedLines } from './resample-slanted';
 import { StraightLines } from './resample-straight';
 import { RoomPlan } from './room-plan';
 import type { Size } from './size';
-import { STEPS } from './steps/step';
+import { doSteps } from './steps/step';
 import { FINE_BITS, FULL } from './steps/tile';
 
 /**
@@ -48,10 +48,8 @@ export function renderPicture(
       code.widen(bytes, width, false, true, line);
     }
     lines?.layLine(y, line);
-    for (const { step, value } of recipe.filmSteps) {
-      const place = [1 / width, 0, 0, 1 / height, 0, y / height] as const;
-      code.step(STEPS[step], { data: line, width, height: 1, place }, value);
-    }
+    const place = [1 / width, 0, 0, 1 / height, 0, y / height] as const;
+    doSteps(code, recipe.filmSteps, { data: line, width, height: 1, place });
     code.toBytes(line, width, bytes);
     data.set(bytes.subarray(0, width * 4), y * width * 4);
   }

@@ -15,7 +15,7 @@ interface Built {
 }
 
 /** Bytes for the tables of a step. */
-const SCRATCH = 1 << 16;
+const SCRATCH = 1 << 17;
 /** Bytes behind each piece: the last vector that is read may reach beyond it, where its weights are zero. */
 const GUARD = 64;
 
@@ -77,8 +77,7 @@ function over(code: Built): RenderCode {
       code.toBytes(addressOf(line), pixels, addressOf(out));
     },
     step(kind, tile, value) {
-      if (kind.vector) kind.vector(tile, value, { ...code, scratch });
-      else kind.plain(tile, value);
+      if (!kind.vector?.(tile, value, { light: code.light, scratch })) kind.plain(tile, value);
     },
   };
   return vector;

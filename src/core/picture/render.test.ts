@@ -14,7 +14,17 @@ import { halvings, recipeKey, type Recipe } from './recipe';
 import { renderPicture } from './render-picture';
 import { renderPlain } from './render-plain';
 import { renderVector } from './render-vector';
-import { toLight } from './steps/light';
+import { fromLight, toLight } from './steps/light';
+import {
+  changeAfter,
+  changedLight,
+  evenChange,
+  FIELD_TERMS,
+  fieldTerms,
+  partOfChange,
+  SAME,
+  type LightChange,
+} from './steps/light-change';
 import { toI420 } from './to-i420';
 import { zonePlate } from './zone-plate';
 
@@ -186,7 +196,7 @@ test('what is see-through shows the background, a colour or a picture of its own
   const over: Recipe = {
     ...scaledRecipe(size, size),
     background: '#c82828',
-    photoSteps: [{ step: 'light', value: 2 }],
+    photoSteps: [{ step: 'light', value: evenChange(2) }],
   };
   const source = { pixels: { ...size, order: 'RGBA' as const, data: clear }, orientation: 1 as const };
   expect([...renderPicture(source, over, size).data.subarray(0, 4)]).toEqual([200, 40, 40, 255]);
@@ -202,7 +212,10 @@ test('light in stops doubles the light, by the curve of IEC 61966-2-1, to half a
   const data = Uint8Array.from({ length: 1024 }, (_, i) => (i % 4 === 3 ? 255 : i >> 2));
   const source = { pixels: { ...size, order: 'RGBX' as const, data }, orientation: 1 as const };
   for (const stops of [-4, -1, -0.35, 0.5, 1, 4]) {
-    const recipe: Recipe = { ...scaledRecipe(size, size), photoSteps: [{ step: 'light', value: stops }] };
+    const recipe: Recipe = {
+      ...scaledRecipe(size, size),
+      photoSteps: [{ step: 'light', value: evenChange(stops) }],
+    };
     const lit = renderPicture(source, recipe, size).data;
     for (let value = 0; value < 256; value++) {
       const wanted = Math.min(1, toLight(value / 255) * 2 ** stops);
@@ -214,13 +227,69 @@ test('light in stops doubles the light, by the curve of IEC 61966-2-1, to half a
   }
 });
 
+test('gains, curves and fields of light, each channel its own, come out as reckoned in light, to half a step of 8 bits', () => {
+  const size = { width: 256, height: 2 };
+  const data = Uint8Array.from({ length: 2048 }, (_, i) => (i % 4 === 3 ? 255 : (i >> 2) & 255));
+  const source = { pixels: { ...size, order: 'RGBX' as const, data }, orientation: 1 as const };
+  // Rising from left to right by a stop, from the top by half of one.
+  const field = [0.5, 0.25, ...Array.from({ length: FIELD_TERMS - 2 }, () => 0)];
+  const curve: LightChange = [
+    { stops: 0.5, power: 1.2, field: [] },
+    { stops: -0.4, power: 0.8, field: [] },
+    { stops: 0, power: 1, field: [] },
+  ];
+  const gains: LightChange = [1, -1, 0.3].map((stops) => ({ ...SAME, stops })) as unknown as LightChange;
+  const changes: readonly LightChange[] = [
+    gains,
+    curve,
+    [{ ...curve[0], field }, curve[1], { ...SAME, field: [0.5] }],
+  ];
+  for (const value of changes) {
+    const recipe: Recipe = { ...scaledRecipe(size, size), photoSteps: [{ step: 'light', value }] };
+    const lit = renderPicture(source, recipe, size).data;
+    for (let i = 0; i < 512; i++) {
+      const [x, y] = [i % 256, i >> 8];
+      const before = toLight(x / 255);
+      const terms = fieldTerms((x + 0.5) / 256, (y + 0.5) / 2);
+      const wanted = changedLight(value, [before, before, before], terms);
+      wanted.forEach((each, c) => {
+        const coded = Math.min(255, fromLight(each) * 255);
+        expect(Math.abs((lit[i * 4 + c] as number) - coded), `${i} ${c}`).toBeLessThanOrEqual(0.55);
+      });
+    }
+  }
+});
+
+test('two changes of light one after the other are one, and half of one twice is all of it', () => {
+  const channel = fc.record({
+    stops: fc.double({ min: -2, max: 2, noNaN: true }),
+    power: fc.double({ min: 0.6, max: 1.5, noNaN: true }),
+    field: fc.array(fc.double({ min: -0.3, max: 0.3, noNaN: true }), { maxLength: FIELD_TERMS }),
+  });
+  const change = fc.tuple(channel, channel, channel);
+  const part = fc.double({ min: 0, max: 1, noNaN: true });
+  fc.assert(
+    fc.property(change, change, part, part, (first, second, x, light) => {
+      const terms = fieldTerms(x, 1 - x);
+      const grey = [light, light / 2, 1] as const;
+      const one = changedLight(changeAfter(first, second), grey, terms);
+      const two = changedLight(second, changedLight(first, grey, terms), terms);
+      one.forEach((each, c) => expect(each).toBeCloseTo(two[c] as number, 9));
+      const gains = first.map((each) => ({ ...each, power: 1 })) as unknown as LightChange;
+      const half = partOfChange(gains, 0.5);
+      const twice = changedLight(half, changedLight(half, grey, terms), terms);
+      changedLight(gains, grey, terms).forEach((each, c) => expect(each).toBeCloseTo(twice[c] as number, 9));
+    }),
+  );
+});
+
 test('what one step overdoes the next takes back: there are more than 8 bits between them', () => {
   const size = { width: 256, height: 1 };
   const data = Uint8Array.from({ length: 1024 }, (_, i) => (i % 4 === 3 ? 255 : i >> 2));
   const source = { pixels: { ...size, order: 'RGBX' as const, data }, orientation: 1 as const };
   const photoSteps = [
-    { step: 'light', value: 2 },
-    { step: 'light', value: -2 },
+    { step: 'light', value: evenChange(2) },
+    { step: 'light', value: evenChange(-2) },
   ] as const;
   const { data: back } = renderPicture(source, { ...scaledRecipe(size, size), photoSteps }, size);
   expect([...back].every((value, i) => i % 4 === 3 || value === i >> 2)).toBe(true);
@@ -241,7 +310,7 @@ test('the key of a recipe tells what changes a pixel, and nothing else', () => {
   expect(recipeKey({ ...recipe, background: '#1E5AC8' })).toBe(recipeKey(recipe));
   const others: readonly Recipe[] = [
     { ...recipe, photoSteps: [] },
-    { ...recipe, filmSteps: [{ step: 'light', value: 1 }] },
+    { ...recipe, filmSteps: [{ step: 'light', value: evenChange(1) }] },
     { ...recipe, background: '#000000' },
     { ...recipe, background: scaledRecipe(recipe.film, recipe.film) as never },
     { ...recipe, film: { ...recipe.film, width: recipe.film.width + 2 } },

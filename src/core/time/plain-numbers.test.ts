@@ -1,8 +1,8 @@
 import { expect, it } from 'vitest';
 import { parsePasses } from '../edits/cycle-edits';
 import { parseSide } from '../film/film-size';
-import { parseStep } from '../picture/steps/parse-step';
-import { STEPS } from '../picture/steps/step';
+import { TOUCHES } from '../film/photo-mends';
+import { parseAmount } from '../picture/amount';
 import { parseFadeLength } from '../sound/fade-length';
 import { parseLevel } from '../sound/level';
 import { parseTempo } from './beats';
@@ -51,7 +51,7 @@ it('takes what people write for the other numbers, and refuses what is none', ()
     1080, 1920, 1080,
   ]);
   expect([value(parsePasses('×3')), value(parsePasses('3 times'))]).toEqual([3, 3]);
-  expect(value(parseStep('½ stop', STEPS.light))).toBe(0.5);
+  expect(value(parseAmount('½ stop', TOUCHES.light))).toBe(0.5);
   expect(value(parseFadeLength('0,25 seconds', r))).toBe(12_000);
   for (const typed of ['', 'fps', '24..5', '1,2,3', 'two', '--1', 'p24', '1e3'])
     expect([value(parseRate(typed)), value(parseLevel(typed))], typed).toEqual(['refused', 'refused']);

@@ -176,7 +176,7 @@ const DEEDS: Readonly<Record<string, (n: number) => unknown>> = {
   choosePhoto: (n) => tray.choosePhoto(pick(film().photos, n)?.id ?? '', n % 2 ? 'only' : 'toggle'),
   insertPhotos: (n) => use.insertPhotos(n % 2 ? 'before' : 'after'),
   replacePhotos: use.replacePhotos,
-  setStep: (n) => use.setStep('light', (n % 17) / 2 - 4),
+  touchChosen: (n) => use.touchChosen('light', (n % 17) / 2 - 4),
   sceneOfPhotos: use.makeScene,
   turnPhotos: () => use.turnPhotos(use.QUARTER_RIGHT),
   setPhotosAside: use.setPhotosAside,

@@ -1,9 +1,9 @@
 import type { Edit } from '../../core/edits/edit';
+import { touchEdit } from '../../core/edits/mend-edits';
 import { restoreEdit } from '../../core/edits/retouch-edits';
 import {
   bringBackEdit,
   insertEdit,
-  mendEdit,
   newSceneEdit,
   replaceEdit,
   setAsideEdit,
@@ -14,7 +14,7 @@ import type { Gap } from '../../core/edits/arrange';
 import type { Film } from '../../core/film/film';
 import { chosenItems } from '../../core/film/items';
 import type { Orientation } from '../../core/picture/orientation';
-import type { StepName } from '../../core/picture/steps/step';
+import type { Touch } from '../../core/film/photo-mends';
 import { editAndShow, gapBehindMeant } from '../poses/arrange-poses';
 import { newId } from '../../engine/browser/new-id';
 import { edit, targetPoses } from '../document/edit-film';
@@ -39,9 +39,9 @@ export const MIRRORED: Orientation = 2;
 /** Turns the chosen photos further. */
 export const turnPhotos = (by: Orientation): void => withChosen((film, ids) => turnEdit(film, ids, by));
 
-/** Sets a step of the chosen photos, such as their light in stops. */
-export const setStep = (step: StepName, value: number): void =>
-  withChosen((film, ids) => mendEdit(film, ids, step, value));
+/** Sets brightness, warmth or tint of the chosen photos. */
+export const touchChosen = (touch: Touch, value: number): void =>
+  withChosen((film, ids) => touchEdit(film, ids, touch, value));
 
 /** Takes the chosen photos out of the film and keeps them in the tray. */
 export const setPhotosAside = (): void => withChosen((film, ids) => setAsideEdit(film, ids));

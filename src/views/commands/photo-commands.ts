@@ -57,10 +57,10 @@ export const PHOTO_COMMANDS: readonly CommandFacts[] = [
     run: takePhotosOut,
   },
   {
-    words: 'Light of the chosen photos',
-    also: 'brightness exposure darker lighter',
+    words: 'Brightness of the chosen photos',
+    also: 'light exposure darker lighter',
     cannot,
-    run: sort('Light'),
+    run: sort('Brightness'),
   },
   {
     words: 'Write the chosen photos out',

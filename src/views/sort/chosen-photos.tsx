@@ -1,8 +1,8 @@
 import { ArchiveRestore, ArchiveX, FlipHorizontal2, RotateCcw, RotateCw, Undo2 } from 'lucide-react';
 import type { Film, Photo } from '../../core/film/film';
 import { fileOf } from '../../core/film/photo-picture';
-import { parseStep, signed } from '../../core/picture/steps/parse-step';
-import { STEPS, type StepName } from '../../core/picture/steps/step';
+import { TOUCHES, type Touch } from '../../core/film/photo-mends';
+import { parseAmount, signed } from '../../core/picture/amount';
 import { Button } from '../../kit/button';
 import { Pair } from '../../kit/pair';
 import { TypedField } from '../../kit/typed-field';
@@ -13,7 +13,7 @@ import {
   QUARTER_LEFT,
   QUARTER_RIGHT,
   setPhotosAside,
-  setStep,
+  touchChosen,
   showAsTheyCame,
   takePhotosOut,
   turnPhotos,
@@ -60,7 +60,7 @@ export function ChosenPhotos({ film, photos }: { readonly film: Film; readonly p
               <FlipHorizontal2 size={16} aria-hidden /> Mirror
             </Button>
           </div>
-          <StepField step="light" photos={photos} hint="Each stop doubles the light; 0 is as it came" />
+          <TouchField touch="light" photos={photos} hint="Each stop doubles the light; 0 is as it came" />
           <h3>Retouch elsewhere</h3>
           <WriteOut film={film} photos={photos} />
           <BringRetouched />
@@ -80,25 +80,25 @@ export function ChosenPhotos({ film, photos }: { readonly film: Film; readonly p
   );
 }
 
-/** A step of the chosen photos as a typed number; empty where they differ. */
-function StepField({
-  step,
+/** Something of the chosen photos' light as a typed number; empty where they differ. */
+function TouchField({
+  touch,
   photos,
   hint,
 }: {
-  readonly step: StepName;
+  readonly touch: Touch;
   readonly photos: readonly Photo[];
   readonly hint: string;
 }) {
-  const kind = STEPS[step];
-  const values = new Set(photos.map((photo) => fileOf(photo).mends?.[step] ?? kind.neutral));
+  const kind = TOUCHES[touch];
+  const values = new Set(photos.map((photo) => fileOf(photo).mends?.[touch] ?? kind.neutral));
   const [value = kind.neutral] = values;
   return (
     <TypedField
       label={`${kind.label}, in ${kind.unit}`}
       text={values.size === 1 ? signed(value) : ''}
-      parse={(text) => parseStep(text, kind)}
-      onCommit={(typed) => setStep(step, typed)}
+      parse={(text) => parseAmount(text, kind)}
+      onCommit={(typed) => touchChosen(touch, typed)}
       hint={values.size === 1 ? hint : 'They differ: what is typed is set for all'}
       figures
     />

@@ -1,26 +1,21 @@
+import type { RenderCode } from '../render-code';
 import { light } from './light';
 import type { StepKind } from './step-kind';
+import type { Tile } from './tile';
 
-/** All steps, in the order in which they are done. A further one is an entry here. */
-export const STEPS = { light } as const satisfies Readonly<Record<string, StepKind>>;
+/** All steps. A further one is an entry here. */
+export const STEPS = { light } as const;
 
 export type StepName = keyof typeof STEPS;
 
+/** What a step is done by. */
+export type StepValue<K extends StepName> = (typeof STEPS)[K] extends StepKind<infer V> ? V : never;
+
 /** One step of a recipe. */
-export interface Step {
-  readonly step: StepName;
-  readonly value: number;
-}
+export type Step = { readonly [K in StepName]: { readonly step: K; readonly value: StepValue<K> } }[StepName];
 
-/** What a person set of a photo's file: true of it in every pose. */
-export type PhotoMends = { readonly [K in StepName]?: number | undefined };
-
-/** The steps that are done at a place, in their order, but for those that change nothing. */
-export function stepsAt(place: StepKind['place'], mends: PhotoMends | undefined): readonly Step[] {
-  if (!mends) return [];
-  return (Object.keys(STEPS) as StepName[]).flatMap((step) => {
-    const kind = STEPS[step];
-    const value = mends[step];
-    return kind.place !== place || value === undefined || value === kind.neutral ? [] : [{ step, value }];
-  });
+/** Does steps one after the other. */
+export function doSteps(code: RenderCode, steps: readonly Step[], tile: Tile): void {
+  // Each step has a value of its own kind.
+  for (const { step, value } of steps) code.step(STEPS[step] as StepKind<typeof value>, tile, value);
 }

@@ -1,4 +1,4 @@
-import type { Rgb } from '../picture/colour/colour-table';
+import type { Rgb } from '../colour/colour-table';
 
 /** Degree of the field: as slow as a shadow of somebody at the window. */
 export const FIELD_DEGREE = 4;
@@ -55,3 +55,44 @@ export function changedLight(change: LightChange, light: Rgb, terms: readonly nu
   });
   return [red as number, green as number, blue as number];
 }
+
+/** The same gain in all channels, in stops. */
+export const evenChange = (stops: number): LightChange => {
+  const channel = { ...SAME, stops };
+  return [channel, channel, channel];
+};
+
+const isSame = ({ stops, power, field }: ChannelChange): boolean =>
+  stops === 0 && power === 1 && field.every((each) => each === 0);
+
+/** Whether it leaves all light as it is. */
+export const changesNothing = (change: LightChange): boolean => change.every(isSame);
+
+/** So much of a change: none of it at 0, all at 1. Stops, and powers counted from 1, add up evenly. */
+export const partOfChange = (change: LightChange, part: number): LightChange =>
+  eachChannel(change, ({ stops, power, field }) => ({
+    stops: stops * part,
+    power: 1 + (power - 1) * part,
+    field: field.map((each) => each * part),
+  }));
+
+/** One change after another one, as a single one. */
+export const changeAfter = (first: LightChange, second: LightChange): LightChange =>
+  eachChannel(first, (before, c) => {
+    const after = second[c] as ChannelChange;
+    const terms = Math.max(before.field.length, after.field.length);
+    return {
+      stops: after.stops + after.power * before.stops,
+      power: after.power * before.power,
+      field: Array.from(
+        { length: terms },
+        (_, k) => (after.field[k] ?? 0) + after.power * (before.field[k] ?? 0),
+      ),
+    };
+  });
+
+/** Makes a change channel by channel: red, green and blue are 0, 1 and 2. */
+export const eachChannel = (
+  [red, green, blue]: LightChange,
+  make: (channel: ChannelChange, c: number) => ChannelChange,
+): LightChange => [make(red, 0), make(green, 1), make(blue, 2)];

@@ -1,0 +1,30 @@
+import { chained, inverse, scaling, type Affine } from '../picture/affine';
+import { turnMatrix } from '../picture/orientation';
+import { placementMap, placePhoto } from '../picture/placement';
+import type { PlainRecipe } from '../picture/recipe';
+import type { Photo } from './film';
+import { fileOf, shownSize, turnOf } from './photo-picture';
+
+/**
+ * A photo as photos are compared by a job: without its mends, standing as it is shown, whole, in the middle of a black square. So
+ * photos of several shapes lie on each other in their own proportions.
+ */
+export function analysisRecipe(photo: Photo, side: number): PlainRecipe {
+  const { hash, type, width, height, orientation } = fileOf(photo);
+  const film = { width: side, height: side };
+  return {
+    file: { hash, type, width, height, orientation },
+    photoSteps: [],
+    geometry: chained(
+      turnMatrix(turnOf(photo), width, height),
+      placementMap(placePhoto(shownSize(photo), film, 'whole')),
+    ),
+    film,
+    background: '#000000',
+    filmSteps: [],
+  };
+}
+
+/** From the pixels of such a picture to parts of the upright photo. */
+export const partsOfPhoto = ({ geometry, file }: PlainRecipe): Affine =>
+  chained(inverse(geometry), scaling(1 / file.width, 1 / file.height));

@@ -1,0 +1,73 @@
+import type { Amount } from '../picture/amount';
+import {
+  changeAfter,
+  changesNothing,
+  evenChange,
+  partOfChange,
+  SAME,
+  type LightChange,
+} from '../picture/steps/light-change';
+import type { Step } from '../picture/steps/step';
+
+/** What can be set of a photo's light by hand, in stops. */
+export const TOUCHES = {
+  /** Brightness as a photographer counts it: each stop doubles the light. */
+  light: { label: 'Brightness', unit: 'stops', least: -4, most: 4, neutral: 0 },
+  /** By so much red becomes brighter than blue. */
+  warmth: { label: 'Warmth', unit: 'stops', least: -2, most: 2, neutral: 0 },
+  /** By so much green becomes darker than red and blue. */
+  tint: { label: 'Tint', unit: 'stops', least: -2, most: 2, neutral: 0 },
+} as const satisfies Readonly<Record<string, Amount>>;
+
+export type Touch = keyof typeof TOUCHES;
+
+/** How much of what was found is applied. */
+export const STRENGTH: Amount = { label: 'Strength', unit: '%', least: 0, most: 100, neutral: 100 };
+
+/** What brings the light of a photo to that of another one, as it was found. */
+export interface MatchedLight {
+  readonly change: LightChange;
+  /** Per cent of it that are applied. */
+  readonly strength: number;
+  /** Mean luma of what stands still in it, 0 to 255, as it came and with all of the change. */
+  readonly before: number;
+  readonly after: number;
+}
+
+/** What is found at once for a photo. */
+export type FoundLight = Omit<MatchedLight, 'strength'>;
+
+/** What was mended of a photo's file: true of it in every pose. */
+export interface PhotoMends extends Readonly<Partial<Record<Touch, number | undefined>>> {
+  readonly matched?: MatchedLight | undefined;
+  /** Others are matched to how this one looks. */
+  readonly isReference?: true | undefined;
+  /** Nothing is done to its light, and it is matched to none. */
+  readonly lightOff?: true | undefined;
+}
+
+/** Parts of a linear grey's luminance (BT.709). */
+const LUMINANCE = [0.2126, 0.7152, 0.0722] as const;
+
+/** What was set by hand as a change of light. Warmth and tint leave the luminance of a grey as it is. */
+function touched({ light = 0, warmth = 0, tint = 0 }: PhotoMends): LightChange {
+  const colour = [warmth / 2 + tint / 3, (-2 * tint) / 3, -warmth / 2 + tint / 3];
+  const grey = colour.reduce((sum, stops, c) => sum + (LUMINANCE[c] as number) * 2 ** stops, 0);
+  const even = light - Math.log2(grey);
+  const [red, green, blue] = colour.map((stops) => ({ ...SAME, stops: stops + even }));
+  return red && green && blue ? [red, green, blue] : evenChange(even);
+}
+
+/** What was found for a photo, as far as it is applied. */
+const matchedPart = ({ matched }: PhotoMends): LightChange =>
+  matched ? partOfChange(matched.change, matched.strength / 100) : evenChange(0);
+
+/** All that is done to the light of a photo: what was found first, then what was set by hand. */
+export const lightChangeOf = (mends: PhotoMends | undefined): LightChange =>
+  !mends || mends.lightOff ? evenChange(0) : changeAfter(matchedPart(mends), touched(mends));
+
+/** The steps in a photo's own pixels that its mends are made of; none where they change nothing. */
+export function photoStepsOf(mends: PhotoMends | undefined): readonly Step[] {
+  const value = lightChangeOf(mends);
+  return changesNothing(value) ? [] : [{ step: 'light', value }];
+}
