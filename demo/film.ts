@@ -2,10 +2,14 @@ import { createHash } from 'node:crypto';
 import { readFile } from 'node:fs/promises';
 import { resolve } from 'node:path';
 import { DEFAULT_SETTINGS, NO_SOUND, type Film, type Photo } from '../src/core/film/film';
+import { shrinkJpeg } from '../src/core/picture/jpeg/shrink-jpeg';
 import { HEIGHT, WIDTH } from './art/fairground';
 import { ROLL } from './roll';
 import { withSound } from './sound';
 import { STORY } from './story';
+
+/** Width of the small picture whose light is measured, as in the app. */
+const SMALL = 240;
 
 /** The demo film as it is laid out, and the bytes of its photos and sounds by hash. */
 export async function demoFilm(): Promise<{ film: Film; originals: Map<string, Uint8Array> }> {
@@ -15,6 +19,7 @@ export async function demoFilm(): Promise<{ film: Film; originals: Map<string, U
     const bytes = await readFile(resolve('demo', 'photos', name));
     const hash = createHash('sha256').update(bytes).digest('hex');
     originals.set(hash, bytes);
+    const light = shrinkJpeg(bytes, 1, [SMALL])?.light;
     photos.push({
       id: name.slice(0, 8).toLowerCase(),
       name,
@@ -24,6 +29,7 @@ export async function demoFilm(): Promise<{ film: Film; originals: Map<string, U
       width: WIDTH,
       height: HEIGHT,
       orientation: 1,
+      ...(light === undefined ? {} : { light: Math.round(light * 10) / 10 }),
       takenAt: takenAt.getTime(),
     });
   }

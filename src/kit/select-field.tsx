@@ -7,13 +7,16 @@ interface SelectFieldProps {
   readonly options: readonly { readonly value: string; readonly label: string }[];
   readonly onChange: (value: string) => void;
   readonly hint?: string;
+  /** Whether the field stands beside its label, not under it. */
+  readonly beside?: boolean;
   readonly disabled?: boolean;
 }
 
-export function SelectField({ label, value, options, onChange, hint, disabled = false }: SelectFieldProps) {
+export function SelectField(props: SelectFieldProps) {
+  const { label, value, options, onChange, hint, beside = false, disabled = false } = props;
   const id = useId();
   return (
-    <div className={styles.field}>
+    <div className={beside ? `${styles.field} ${styles.wide}` : styles.field}>
       <label className={styles.label} htmlFor={id}>
         {label}
       </label>

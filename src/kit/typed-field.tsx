@@ -22,12 +22,15 @@ interface TypedFieldProps<T> {
   /** What will come of what is being typed, shown before it is done. */
   readonly preview?: ((value: T) => string) | undefined;
   readonly figures?: boolean;
+  /** Whether the field stands beside its label, not under it. */
+  readonly beside?: boolean;
   readonly disabled?: boolean;
 }
 
 /** A field that takes effect as soon as it is left; what cannot be read gets a sentence and changes nothing. */
 export function TypedField<T>(props: TypedFieldProps<T>) {
-  const { label, text, parse, onCommit, hint, preview, figures = false, disabled = false } = props;
+  const { label, text, parse, onCommit, hint, preview } = props;
+  const { figures = false, beside = false, disabled = false } = props;
   // What was typed counts only for the text it was typed over: a change from elsewhere is shown at once.
   const [draft, setDraft] = useState<{ over: string; typed: string; problem?: string }>();
   const current = draft?.over === text ? draft : { over: text, typed: text };
@@ -52,7 +55,7 @@ export function TypedField<T>(props: TypedFieldProps<T>) {
   };
 
   return (
-    <div className={styles.field}>
+    <div className={beside ? `${styles.field} ${styles.beside}` : styles.field}>
       <label className={styles.label} htmlFor={id}>
         {label}
       </label>

@@ -1,6 +1,7 @@
 import type { ComponentType } from 'react';
 import { intakeOf } from '../state/photos/intake-table';
 import type { Stage } from '../state/shell/stages';
+import { MendView } from './mend/mend-view';
 import { PrintView } from './print/print-view';
 import type { KeyPlace } from './shell/key-place';
 import { SortView } from './sort/sort-view';
@@ -29,8 +30,13 @@ export const STAGE_VIEWS: Readonly<Record<Stage, StageView>> = {
   },
   time: {
     View: TimeView,
-    keys: () => ['playing', 'poses', 'anywhere'],
+    keys: () => ['playing', 'choosing', 'poses', 'anywhere'],
     ...{ hasCues: true, showsIncoming: false, needsRoom: false },
+  },
+  mend: {
+    View: MendView,
+    keys: () => ['mend', 'choosing', 'playing', 'anywhere'],
+    ...{ hasCues: false, showsIncoming: false, needsRoom: false },
   },
   sound: {
     View: SoundView,

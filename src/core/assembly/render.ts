@@ -177,3 +177,48 @@ export function light(
     data += 16;
   }
 }
+
+/** Bits below one of a power, and of a field beyond a logarithm's one; pixels between two places of a field, as bits. */
+const POWER_BITS: i32 = 12;
+const FINER: i32 = 8;
+const PITCH_BITS: i32 = 4;
+
+/** One value through its logarithm: times a power, and so much more, here. */
+// @ts-ignore: decorator
+@inline
+function curved(value: i16, logs: usize, values: usize, most: i32, power: i32, more: i32, field: i32): i16 {
+  if (value <= 0) return 0;
+  const code = ((load<i32>(logs + ((<usize>value) << 2)) * power) >> POWER_BITS) + more + (field >> FINER);
+  return load<i16>(values + ((<usize>max(0, min(most, code))) << 1));
+}
+
+/**
+ * Curves and fields of light along a row: each colour has a power, how much is added, and where the field lies that is added
+ * besides, one number at every so many pixels.
+ */
+export function lightCurve(
+  data: usize, pixels: i32, logs: usize, values: usize, most: i32,
+  powerR: i32, moreR: i32, fieldR: usize,
+  powerG: i32, moreG: i32, fieldG: usize,
+  powerB: i32, moreB: i32, fieldB: usize,
+): void {
+  const pitch: i32 = 1 << PITCH_BITS;
+  for (let left: i32 = 0; left < pixels; left += pitch) {
+    const r = load<i32>(fieldR);
+    const g = load<i32>(fieldG);
+    const b = load<i32>(fieldB);
+    const slopeR = load<i32>(fieldR, 4) - r;
+    const slopeG = load<i32>(fieldG, 4) - g;
+    const slopeB = load<i32>(fieldB, 4) - b;
+    fieldR += 4;
+    fieldG += 4;
+    fieldB += 4;
+    const count = min(pitch, pixels - left);
+    for (let x: i32 = 0; x < count; x++) {
+      store<i16>(data, curved(load<i16>(data), logs, values, most, powerR, moreR, r + ((slopeR * x) >> PITCH_BITS)));
+      store<i16>(data, curved(load<i16>(data, 2), logs, values, most, powerG, moreG, g + ((slopeG * x) >> PITCH_BITS)), 2);
+      store<i16>(data, curved(load<i16>(data, 4), logs, values, most, powerB, moreB, b + ((slopeB * x) >> PITCH_BITS)), 4);
+      data += 8;
+    }
+  }
+}

@@ -1,7 +1,7 @@
 import type { Film, Photo } from '../film/film';
 import { STRENGTH, TOUCHES, type FoundLight, type PhotoMends, type Touch } from '../film/photo-mends';
 import { fileOf } from '../film/photo-picture';
-import { signed } from '../picture/amount';
+import { signed } from '../time/amount';
 import { count } from '../time/format';
 import { changeFile, photosAmong } from './change-photos';
 import { batch, type Edit } from './edit';

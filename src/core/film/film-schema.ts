@@ -33,7 +33,7 @@ import { shaped } from './shaped';
 import { LANE_KINDS, type Cue, type Lane, type Mix, type Pin, type Sound, type Word } from './sound';
 import { FADE_CURVES, type Fade } from '../sound/fade';
 import { type Beats, type TempoStep } from '../sound/beats/beats';
-import type { Amount } from '../picture/amount';
+import type { Amount } from '../time/amount';
 import { FIELD_TERMS, type ChannelChange } from '../picture/steps/light-change';
 import { CEILINGS, LEVELS } from '../sound/level';
 import { TEMPO_BOUNDS } from '../time/beats';

@@ -1,4 +1,4 @@
-import type { Amount } from '../picture/amount';
+import type { Amount } from '../time/amount';
 import {
   changeAfter,
   changesNothing,
@@ -22,7 +22,7 @@ export const TOUCHES = {
 export type Touch = keyof typeof TOUCHES;
 
 /** How much of what was found is applied. */
-export const STRENGTH: Amount = { label: 'Strength', unit: '%', least: 0, most: 100, neutral: 100 };
+export const STRENGTH: Amount = { label: 'Strength %', unit: '%', least: 0, most: 100, neutral: 100 };
 
 /** What brings the light of a photo to that of another one, as it was found. */
 export interface MatchedLight {

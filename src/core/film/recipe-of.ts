@@ -67,3 +67,13 @@ export function photoRecipe(photo: Photo): PlainRecipe {
   }
   return recipe;
 }
+
+const unmended = new WeakMap<Recipe, Recipe>();
+
+/** What a recipe's picture looked like before it was mended: the same photo in the same place. */
+export function unmendedRecipe(recipe: Recipe): Recipe {
+  if (recipe.photoSteps.length + recipe.filmSteps.length === 0) return recipe;
+  let plain = unmended.get(recipe);
+  if (!plain) unmended.set(recipe, (plain = { ...recipe, photoSteps: [], filmSteps: [] }));
+  return plain;
+}

@@ -7,13 +7,19 @@ const TIMES = 6;
 const stepsIn = (values: readonly number[]): readonly number[] =>
   values.slice(1).map((value, i) => value - (values[i] as number));
 
-/** How much a run flickers: the standard deviation of what changes from each photo to the next. In what the values are in. */
-export function flickerOf(values: readonly number[]): number {
-  const steps = stepsIn(values);
+/**
+ * How much runs flicker: the standard deviation of what changes from each photo to the next, within each run. In what the values
+ * are in.
+ */
+export function flickerOfRuns(runs: readonly (readonly number[])[]): number {
+  const steps = runs.flatMap(stepsIn);
   if (steps.length === 0) return 0;
   const mean = steps.reduce((sum, each) => sum + each, 0) / steps.length;
   return Math.sqrt(steps.reduce((sum, each) => sum + (each - mean) ** 2, 0) / steps.length);
 }
+
+/** How much a run flickers. */
+export const flickerOf = (values: readonly number[]): number => flickerOfRuns([values]);
 
 /** Photos, counted from 0, at which the light jumps: by far more than it does from most to the next, and by `least` at least. */
 export function jumpsIn(values: readonly number[], least: number): readonly number[] {

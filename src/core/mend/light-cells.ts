@@ -57,47 +57,64 @@ interface Area {
   readonly bottom: number;
 }
 
-const isCutOff = (value: number): boolean => value < KEPT.from || value > KEPT.to;
+/** One pixel of so many, across and down, tells what a curve makes of a cell. */
+const SPARSE = 2;
 
 function cellAt(photo: LightPicture, reference: LightPicture, area: Area, toPhoto: Affine): Cell | undefined {
-  const { width } = photo;
+  const { left, top, right, bottom } = area;
+  const { width, data: ours } = photo;
+  const theirs = reference.data;
   const from = [0, 0, 0];
   const to = [0, 0, 0];
-  let cut = 0;
-  const each = (act: (at: number) => void): void => {
-    for (let y = area.top; y < area.bottom; y++)
-      for (let x = area.left; x < area.right; x++) act(3 * (y * width + x));
-  };
-  each((at) => {
-    let out = false;
-    for (let c = 0; c < 3; c++) {
-      const ours = photo.data[at + c] as number;
-      const theirs = reference.data[at + c] as number;
-      out ||= isCutOff(ours) || isCutOff(theirs);
-      from[c] = (from[c] as number) + ours;
-      to[c] = (to[c] as number) + theirs;
+  const count = (right - left) * (bottom - top);
+  let room = count * CUT_OFF;
+  for (let y = top; y < bottom; y++) {
+    for (let at = 3 * (y * width + left), end = at + 3 * (right - left); at < end; at += 3) {
+      let out = false;
+      for (let c = 0; c < 3; c++) {
+        const own = ours[at + c] as number;
+        const other = theirs[at + c] as number;
+        out ||= own < KEPT.from || own > KEPT.to || other < KEPT.from || other > KEPT.to;
+        from[c] = (from[c] as number) + own;
+        to[c] = (to[c] as number) + other;
+      }
+      if (out && --room < 0) return undefined;
     }
-    if (out) cut++;
-  });
-  const count = (area.right - area.left) * (area.bottom - area.top);
-  if (cut > count * CUT_OFF) return undefined;
+  }
   const bits = from.map((sum) => Math.log2(sum / count));
   const darkest = Math.min(...from, ...to) / count;
   return {
     bits,
     stops: to.map((sum, c) => Math.log2(sum / count) - (bits[c] as number)),
-    terms: fieldTerms(...mapped(toPhoto, (area.left + area.right) / 2, (area.top + area.bottom) / 2)),
+    terms: fieldTerms(...mapped(toPhoto, (left + right) / 2, (top + bottom) / 2)),
     trust: darkest ** 2 / (darkest ** 2 + DIM ** 2),
-    curved: (channel, power) => {
-      let sum = 0;
-      let slope = 0;
-      each((at) => {
-        const value = Math.max(KEPT.from / 4, photo.data[at + channel] as number);
-        const bent = value ** power;
-        sum += bent;
-        slope += bent * Math.log2(value);
-      });
-      return { bits: Math.log2(sum / count), slope: slope / sum };
-    },
+    curved: curveOver(photo, area, bits),
+  };
+}
+
+/**
+ * How a curve changes the mean of a cell, told by some of its pixels: with powers p of its light v, log2 Σ v^p and its first and
+ * second derivatives at p = 1, whose logarithms are taken once.
+ */
+function curveOver({ width, data }: LightPicture, area: Area, bits: readonly number[]): Cell['curved'] {
+  const known: (readonly [slope: number, bend: number])[] = [];
+  const derivatives = (channel: number): readonly [number, number] => {
+    let [sum, first, second] = [0, 0, 0];
+    for (let y = area.top; y < area.bottom; y += SPARSE) {
+      for (let x = area.left; x < area.right; x += SPARSE) {
+        const value = Math.max(KEPT.from / 4, data[3 * (y * width + x) + channel] as number);
+        const log = Math.log2(value);
+        sum += value;
+        first += value * log;
+        second += value * log * log;
+      }
+    }
+    const slope = first / sum;
+    return [slope, Math.LN2 * (second / sum - slope * slope)];
+  };
+  return (channel, power) => {
+    const [slope, bend] = (known[channel] ??= derivatives(channel));
+    const by = power - 1;
+    return { bits: (bits[channel] as number) + by * slope + (by * by * bend) / 2, slope: slope + by * bend };
   };
 }

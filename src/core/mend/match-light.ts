@@ -1,7 +1,7 @@
 import { err, ok, type Result } from '../time/result';
 import { cellsOf, type Cell } from './light-cells';
 import type { Affine } from '../picture/affine';
-import { fromLight } from '../picture/steps/light';
+import { fromLight } from '../picture/steps/srgb';
 import {
   changeAfter,
   evenChange,
@@ -36,6 +36,8 @@ const BENT = { curve: 0.7, field: 2 };
 const WORTH = 0.9;
 /** So often gain and curve are settled anew on what they make. */
 const ROUNDS = 2;
+/** So much alike, of 1, cells beside each other may be by chance. */
+const ALIKE = 0.1;
 /** Keeps curve and field from what no cell tells of. */
 const RIDGE = { curve: 1e-3, field: 3e-3 };
 
@@ -59,9 +61,15 @@ export interface MatchOptions {
   readonly look?: LightChange;
 }
 
-/** The value below which a part of all values lies. */
-const partOf = (values: Float64Array, part: number): number =>
-  values.toSorted()[Math.min(values.length - 1, Math.floor(values.length * part))] ?? 0;
+/** So many values are enough to tell how they lie. */
+const ENOUGH = 400;
+
+/** The value below which about a part of all values lies. */
+function partOf(values: Float64Array, part: number): number {
+  const every = Math.max(1, Math.floor(values.length / ENOUGH));
+  const some = values.filter((_, i) => i % every === 0).sort();
+  return some[Math.min(some.length - 1, Math.floor(some.length * part))] ?? 0;
+}
 
 /** A fit of a model: so much of each column for each channel, and how much each cell counted, 0 to 1. */
 interface Fit {
@@ -171,6 +179,25 @@ function fitStill(design: Design, model: Model, start: readonly number[]): Fit |
   }
 }
 
+/**
+ * Whether what a fit leaves of what stands still is nothing but grain: then cells beside each other have nothing in common, and
+ * no further model finds more.
+ */
+function isGrain({ rows, stops }: Design, { amounts, weights }: Fit): boolean {
+  let [together, alone] = [0, 0];
+  for (const c of CHANNELS) {
+    const [row, wanted, own] = [rows[c] as Float64Array, stops[c] as Float64Array, amounts[c] as number[]];
+    let before = 0;
+    for (let i = 0; i < weights.length; i++) {
+      const left = (weights[i] as number) * (sumAt(row, i * WIDEST, own) - (wanted[i] as number));
+      together += left * before;
+      alone += left * left;
+      before = left;
+    }
+  }
+  return together < ALIKE * alone;
+}
+
 /** What a fit leaves, cell for cell no more than at a distance from which on all are equally far. */
 const leaves = (away: Float64Array, far: number): number =>
   away.reduce((sum, each) => sum + Math.min(1, (each / far) ** 2), 0) / away.length;
@@ -218,11 +245,14 @@ const lumaOf = (colour: readonly number[]): number =>
     0,
   );
 
+/** One pixel of so many is looked at for the mean of a picture; no side of one is a multiple of it. */
+const SPARSE = 37;
+
 /** Mean luma of a picture; what is wholly black is no part of it. */
 function meanLuma({ data }: LightPicture): number {
   let [sum, count] = [0, 0];
-  // Every seventh pixel tells as much.
-  for (let i = 0; i < data.length; i += 21) {
+  // Some of the pixels tell as much.
+  for (let i = 0; i < data.length; i += 3 * SPARSE) {
     const [r, g, b] = [data[i] as number, data[i + 1] as number, data[i + 2] as number];
     if (r + g + b === 0) continue;
     sum += lumaOf([r, g, b]);
@@ -268,7 +298,12 @@ export function matchLight(
   if (cells.length < FEWEST) return err('Too little of it is neither black nor burnt out.');
   const design = designOf(cells);
   const start = CHANNELS.map((c) => median([...(design.stops[c] as Float64Array)]));
-  const fits = MODELS.map((model) => fitStill(design, model, start)).filter((fit) => fit !== undefined);
+  const fits: Fit[] = [];
+  for (const model of MODELS) {
+    if (fits.length > 0 && isGrain(design, fits.at(-1) as Fit)) break;
+    const fit = fitStill(design, model, start);
+    if (fit) fits.push(fit);
+  }
   const richest = fits.at(-1);
   if (!richest) return err('Nothing in it can be compared.');
   const far = Math.min(FURTHEST, Math.max(FINEST * 2, 4 * partOf(richest.away, 0.3)));

@@ -2,6 +2,7 @@ import { MemoryLayout, startAssembly } from '../assembled/memory-layout';
 import type { Kernel, PhaseKernel } from './kernel';
 import { RENDER_BINARY } from './render-binary';
 import type { RenderCode } from './render-code';
+import { CURVE_BYTES } from './steps/light-curve';
 import type { StepCode } from './steps/step-kind';
 
 interface Built {
@@ -12,6 +13,7 @@ interface Built {
   readonly warp: (...numbers: number[]) => void;
   readonly toBytes: (...numbers: number[]) => void;
   readonly light: StepCode['light'];
+  readonly lightCurve: StepCode['lightCurve'];
 }
 
 /** Bytes for the tables of a step. */
@@ -22,14 +24,19 @@ const GUARD = 64;
 const addressOf = (view: ArrayBufferView): number => view.byteOffset;
 
 function over(code: Built): RenderCode {
-  let scratch = new Uint8Array();
+  const kept = { room: new Uint8Array(), isFilled: false };
+  const { light, lightCurve } = code;
+  let steps: StepCode = { scratch: new Uint8Array(), kept, light, lightCurve };
   const vector: RenderCode = {
     room(bytes) {
       const layout = new MemoryLayout();
       const tables = layout.take(SCRATCH);
+      // Always at the same place, so that what is kept there stays.
+      const lasting = layout.take(CURVE_BYTES + GUARD);
       const places = bytes.map((each) => layout.take(each + GUARD));
       layout.reserve(code.memory);
-      scratch = new Uint8Array(code.memory.buffer, tables, SCRATCH);
+      kept.room = new Uint8Array(code.memory.buffer, lasting, CURVE_BYTES);
+      steps = { ...steps, scratch: new Uint8Array(code.memory.buffer, tables, SCRATCH) };
       return places.map(
         (at, i) => new Uint8Array(code.memory.buffer, at, Math.ceil((bytes[i] as number) / 16) * 16),
       );
@@ -77,7 +84,8 @@ function over(code: Built): RenderCode {
       code.toBytes(addressOf(line), pixels, addressOf(out));
     },
     step(kind, tile, value) {
-      if (!kind.vector?.(tile, value, { light: code.light, scratch })) kind.plain(tile, value);
+      if (kind.vector) kind.vector(tile, value, steps);
+      else kind.plain(tile, value);
     },
   };
   return vector;

@@ -2,7 +2,7 @@ import { expect, it } from 'vitest';
 import { parsePasses } from '../edits/cycle-edits';
 import { parseSide } from '../film/film-size';
 import { TOUCHES } from '../film/photo-mends';
-import { parseAmount } from '../picture/amount';
+import { parseAmount } from './amount';
 import { parseFadeLength } from '../sound/fade-length';
 import { parseLevel } from '../sound/level';
 import { parseTempo } from './beats';

@@ -11,6 +11,8 @@ export interface Panel {
   readonly words?: string;
   /** Part of the width that it takes. */
   readonly share: number;
+  /** Part of the picture, from its left, that is shown as it was before it was mended. */
+  readonly unmended?: number;
 }
 
 /** A picture laid over the one on screen: strength from 0 to 1, or as the difference. */
@@ -48,12 +50,14 @@ export interface Showing extends Pick<TransportState, 'frame' | 'playing' | 'pla
   readonly compare: Compare;
   /** Chosen poses, by id. */
   readonly chosen: ReadonlySet<string>;
+  /** Where the divider between before and after stands, in parts of the picture's width; undefined where there is none. */
+  readonly divider?: number | undefined;
 }
 
 /** Which pictures are shown at a frame; while playing only the one on screen. */
 export function composePicture(
   film: Film,
-  { frame, playing, playSpan, compare, chosen }: Showing,
+  { frame, playing, playSpan, compare, chosen, divider }: Showing,
 ): Composition | undefined {
   const plan = scheduleOf(film);
   const here = poseAt(plan, frame);
@@ -85,10 +89,11 @@ export function composePicture(
         [...ghosts(compare.ghostsBefore, -1), ...ghosts(compare.ghostsAfter, 1)].sort(
           (a, b) => a.strength - b.strength,
         );
-  if (!compare.neighbours) return { panels: [{ entry: here, share: 1 }], layers };
+  const parted = divider === undefined ? {} : { unmended: divider };
+  if (!compare.neighbours) return { panels: [{ entry: here, share: 1, ...parted }], layers };
   const panels: readonly Panel[] = found([
     before && { entry: before, words: 'before', share: 0.26 },
-    { entry: here, words: 'on screen', share: 0.48 },
+    { entry: here, words: 'on screen', share: 0.48, ...parted },
     after && { entry: after, words: 'after', share: 0.26 },
   ]);
   return { panels, layers };

@@ -1,5 +1,5 @@
 import type { Film, Pose } from '../../core/film/film';
-import { recipeOf } from '../../core/film/recipe-of';
+import { recipeOf, unmendedRecipe } from '../../core/film/recipe-of';
 import type { ScheduledPose } from '../../core/film/schedule';
 import type { Recipe } from '../../core/picture/recipe';
 import type { Rect, Size } from '../../core/picture/size';
@@ -67,10 +67,15 @@ export interface Drawing {
     readonly wish: PictureWish | undefined;
     /** What is shown until that is there, where it takes long. */
     readonly before: PictureWish | undefined;
+    /** The picture as it was before it was mended, where a part of it is shown. */
+    readonly unmended: PictureWish | undefined;
     readonly isHere: boolean;
   })[];
-  readonly layers: readonly (Layer & Pick<Drawing['panels'][number], 'wish' | 'before'>)[];
+  readonly layers: readonly (Layer & Wishes)[];
 }
+
+/** Pictures of one pose. */
+type Wishes = Pick<Drawing['panels'][number], 'wish' | 'before'>;
 
 /**
  * The pictures that a composition needs on a surface, and where they go. The pose on screen is the panel with the largest
@@ -85,24 +90,33 @@ export function planDrawing(
 ): Drawing {
   const { panels, layers, quick = false } = composition;
   const placed = placePanels(surface, film.settings, panels, quick ? undefined : zoom);
-  const wishesOf = (
-    { pose }: ScheduledPose,
-    area: Size,
-  ): Pick<Drawing['panels'][number], 'wish' | 'before'> => {
-    const recipe = recipeOf(film, pose);
+  const wishesFor = (recipe: Recipe | undefined, area: Size): Wishes => {
     if (!recipe) return { wish: undefined, before: undefined };
     const size = sizeFor(area, recipe, quick);
     const played = sizeFor(area, recipe, true);
     if (played.width >= size.width) return { wish: pictureWish(recipe, size), before: undefined };
     return { wish: pictureWish(recipe, size, true), before: pictureWish(recipe, played) };
   };
-  const drawn = placed.map((each) => ({
-    ...each,
-    ...wishesOf(each.panel.entry, each.area),
-    isHere: each.panel.entry.start === here.start || panels.length === 1,
-  }));
+  const drawn = placed.map((each) => {
+    const recipe = recipeOf(film, each.panel.entry.pose);
+    const plain = recipe && each.panel.unmended !== undefined ? unmendedRecipe(recipe) : undefined;
+    const { wish: fine, before: quickly } = wishesFor(plain, each.area);
+    return {
+      ...each,
+      ...wishesFor(recipe, each.area),
+      // What is there at once will do: it is looked at beside the other.
+      unmended: quickly ?? fine,
+      isHere: each.panel.entry.start === here.start || panels.length === 1,
+    };
+  });
   const area = drawn.find(({ isHere }) => isHere)?.area ?? { width: 1, height: 1 };
-  return { panels: drawn, layers: layers.map((layer) => ({ ...layer, ...wishesOf(layer.entry, area) })) };
+  return {
+    panels: drawn,
+    layers: layers.map((layer) => ({
+      ...layer,
+      ...wishesFor(recipeOf(film, layer.entry.pose), area),
+    })),
+  };
 }
 
 /** Pictures wanted for poses that come after the one on screen, at the size at which it is shown. */

@@ -1,11 +1,11 @@
 import { scheduleOf, type ScheduledPose } from '../../core/film/schedule';
 import { PictureCache, type PictureWish } from '../../engine/browser/pictures/picture-cache';
 import { finePicture, largePicture } from '../../engine/browser/pictures/picture-workers';
-import { openFilm } from '../document/document';
 import { sayFault } from '../shell/say-fault';
 import { spanToPlay } from '../transport/span-to-play';
 import { transportNow } from '../transport/transport';
 import { comingUp } from './coming-up';
+import { shownFilm } from './shown-film';
 import type { Composition } from './composition';
 import { wishesAhead, type Drawing, type Surface } from './plan-drawing';
 
@@ -58,7 +58,7 @@ export class PictureStand {
 
   /** Has the pictures made that a drawing needs, and those that come after it. */
   want(composition: Composition, { panels, layers }: Drawing): void {
-    const film = openFilm();
+    const film = shownFilm();
     if (!film || !this.#surface) return;
     const { frame, playSpan } = transportNow();
     const all = [...panels, ...layers];
@@ -68,6 +68,7 @@ export class PictureStand {
     this.#cache.want([
       // What is quick first: something is seen at once.
       ...some(all.map(({ wish, before }) => before ?? wish)),
+      ...some(panels.map(({ unmended }) => unmended)),
       ...some(all.map(({ wish }) => wish)),
       ...wishesAhead(this.#surface, film, composition, next),
     ]);
@@ -84,7 +85,7 @@ const WHILE_PLAYING = { panels: [{ share: 1 }], quick: true } as const;
 
 /** Whether the picture of a pose can be shown in its time while the film plays; where none is shown, nothing is waited for. */
 export function isPictureReady({ pose }: Pick<ScheduledPose, 'pose'>): boolean {
-  const film = openFilm();
+  const film = shownFilm();
   const [stand] = stands;
   if (!film || !stand?.surface || scheduleOf(film).frames === 0) return true;
   const [wish] = wishesAhead(stand.surface, film, WHILE_PLAYING, [pose]);

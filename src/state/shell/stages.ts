@@ -11,16 +11,23 @@ export interface StageFacts {
   readonly plays: boolean;
   /** Whether the big picture is shown in it. */
   readonly hasPicture: boolean;
-  /** What the strip shows of the sound: which lanes and how high, and whether beats; and how close it comes. */
+  /** What the strip shows of the sound: which lanes and how high, and whether beats; whether what was mended; and how close it comes. */
   readonly strip: {
     readonly lanes: 'none' | 'used' | 'all';
     readonly laneHeight: 'low' | 'full';
     readonly beats: boolean;
+    readonly mends: boolean;
     readonly closest: 'frames' | 'samples';
   };
 }
 
-const PICTURES_ONLY = { lanes: 'none', laneHeight: 'low', beats: false, closest: 'frames' } as const;
+const PICTURES_ONLY = {
+  lanes: 'none',
+  laneHeight: 'low',
+  beats: false,
+  mends: false,
+  closest: 'frames',
+} as const;
 
 /** All stages; a further one is an entry here, in `STAGE_ADDRESSES` and in `STAGE_VIEWS`. */
 export const STAGE_FACTS: Readonly<Record<Stage, StageFacts>> = {
@@ -29,13 +36,19 @@ export const STAGE_FACTS: Readonly<Record<Stage, StageFacts>> = {
     label: 'Time',
     plays: true,
     hasPicture: true,
-    strip: { lanes: 'used', laneHeight: 'low', beats: true, closest: 'frames' },
+    strip: { lanes: 'used', laneHeight: 'low', beats: true, mends: false, closest: 'frames' },
+  },
+  mend: {
+    label: 'Mend',
+    plays: true,
+    hasPicture: true,
+    strip: { ...PICTURES_ONLY, mends: true },
   },
   sound: {
     label: 'Sound',
     plays: false,
     hasPicture: true,
-    strip: { lanes: 'all', laneHeight: 'full', beats: true, closest: 'samples' },
+    strip: { lanes: 'all', laneHeight: 'full', beats: true, mends: false, closest: 'samples' },
   },
   print: { label: 'Print', plays: false, hasPicture: false, strip: PICTURES_ONLY },
 };

@@ -8,6 +8,7 @@ import { KEYS } from '../shell/keys';
 import { STAGE_VIEWS } from '../stages';
 import type { Command } from './command';
 import { FILM_COMMANDS } from './film-commands';
+import { MEND_COMMANDS } from './mend-commands';
 import { PHOTO_COMMANDS } from './photo-commands';
 import { POSE_COMMANDS } from './pose-commands';
 import { SOUND_COMMANDS } from './sound-commands';
@@ -16,7 +17,9 @@ import { firstOf, noCues, noPoses, noPhotos, noTable, readOnly, type Reason } fr
 /** Where keys count: the stages, and what they need. */
 const PLACES: Readonly<Record<KeyPlace, { readonly stages: readonly Stage[]; readonly cannot?: Reason }>> = {
   anywhere: { stages: [] },
-  playing: { stages: ['time', 'sound'], cannot: noPoses },
+  playing: { stages: ['time', 'mend', 'sound'], cannot: noPoses },
+  choosing: { stages: ['time', 'mend'], cannot: noPoses },
+  mend: { stages: ['mend'], cannot: firstOf(readOnly, noPoses) },
   poses: { stages: ['time'], cannot: firstOf(readOnly, noPoses) },
   cues: { stages: ['sound', 'time'], cannot: firstOf(readOnly, noCues) },
   sound: { stages: ['sound'], cannot: readOnly },
@@ -50,8 +53,12 @@ export function allCommands(): readonly Command[] {
   const here = STAGE_VIEWS[shellNow().stage].keys();
   const places = [...here, ...(Object.keys(KEYS) as KeyPlace[]).filter((place) => !here.includes(place))];
   const byKey = places.flatMap((place) => KEYS[place].flatMap((binding) => keyCommand(place, binding)));
-  const others = [...FILM_COMMANDS, ...POSE_COMMANDS, ...PHOTO_COMMANDS, ...SOUND_COMMANDS].map(
-    ({ cannot, ...facts }): Command => ({ ...facts, keys: '', cannot: cannot?.() }),
-  );
+  const others = [
+    ...FILM_COMMANDS,
+    ...POSE_COMMANDS,
+    ...MEND_COMMANDS,
+    ...PHOTO_COMMANDS,
+    ...SOUND_COMMANDS,
+  ].map(({ cannot, ...facts }): Command => ({ ...facts, keys: '', cannot: cannot?.() }));
   return [...byKey, ...others];
 }

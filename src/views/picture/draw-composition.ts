@@ -10,8 +10,10 @@ import type { PictureOf } from '../../state/picture/shown-pictures';
 export const drawingKey = (surface: Surface, { panels, layers }: Drawing, pictureOf: PictureOf): string =>
   JSON.stringify([
     [surface.width, surface.height, surface.ratio],
-    panels.map(({ panel, area, wish, isHere }) => [
+    panels.map(({ panel, area, wish, unmended, isHere }) => [
       shownOf(wish, panel.entry, pictureOf),
+      panel.unmended,
+      unmended && shownOf(unmended, panel.entry, pictureOf),
       area,
       isHere,
       panel.words,
@@ -71,12 +73,21 @@ export function drawComposition(
       area.y + area.height / 2,
     );
   };
-  for (const { panel, area, room, wish, isHere } of panels) {
+  for (const { panel, area, room, wish, unmended, isHere } of panels) {
     context.save();
     context.beginPath();
     context.rect(room.x, room.y, room.width, room.height);
     context.clip();
     draw(context, area, panel.entry, wish);
+    const plain = unmended && pictureOf(unmended);
+    if (plain && panel.unmended !== undefined) {
+      const part = panel.unmended;
+      context.drawImage(
+        plain,
+        ...[0, 0, plain.width * part, plain.height],
+        ...[area.x, area.y, area.width * part, area.height],
+      );
+    }
     if (isHere) drawLayers(context, { area, room }, layers, draw);
     context.restore();
     if (!panel.words) continue;

@@ -1,7 +1,7 @@
-import { useMemo, useRef } from 'react';
+import { useMemo, useRef, useState } from 'react';
 import { poseAt, scheduleOf } from '../../core/film/schedule';
+import type { Rect } from '../../core/picture/size';
 import type { Point } from '../../core/picture/zoom';
-import { useFilm } from '../../state/document/document';
 import { composePicture } from '../../state/picture/composition';
 import {
   movePicture,
@@ -11,14 +11,20 @@ import {
   type Sight,
 } from '../../state/picture/picture-zoom';
 import type { Drawing } from '../../state/picture/plan-drawing';
+import { useShownAs, useShownFilm } from '../../state/picture/shown-film';
 import { useSelection } from '../../state/selection/selection';
+import { useShell } from '../../state/shell/shell';
 import { useCompare } from '../../state/transport/compare';
 import { useTransport } from '../../state/transport/transport';
+import { Divider } from '../mend/divider';
 import { poseCaption } from '../pose-caption';
 import styles from './picture.module.css';
 import { PictureTools } from './picture-tools';
 import { useDrawnPicture } from './use-drawn-picture';
 import { useLookCloser } from './use-look-closer';
+
+const sameRect = (a: Rect | undefined, b: Rect | undefined): boolean =>
+  a?.x === b?.x && a?.y === b?.y && a?.width === b?.width && a?.height === b?.height;
 
 interface PictureProps {
   /** In a window of its own: without tools, and not the one that keys look closer at. */
@@ -27,7 +33,12 @@ interface PictureProps {
 
 /** The big picture: the pose under the playhead, as the print will show it, and what it is compared with. */
 export function Picture({ apart = false }: PictureProps) {
-  const film = useFilm();
+  const film = useShownFilm();
+  const isDivided = useShownAs((state) => state.view === 'divided');
+  const isMending = useShell((state) => state.stage === 'mend');
+  const place = useShownAs((state) => state.divider);
+  const divider = isMending && isDivided ? place : undefined;
+  const [area, setArea] = useState<Rect>();
   const frame = useTransport((state) => state.frame);
   const playing = useTransport((state) => state.playing);
   const playSpan = useTransport((state) => state.playSpan);
@@ -37,8 +48,8 @@ export function Picture({ apart = false }: PictureProps) {
   const canvasRef = useRef<HTMLCanvasElement>(null);
   const here = film && poseAt(scheduleOf(film), frame);
   const composition = useMemo(
-    () => film && composePicture(film, { frame, playing, playSpan, compare, chosen }),
-    [film, frame, playing, playSpan, compare, chosen],
+    () => film && composePicture(film, { frame, playing, playSpan, compare, chosen, divider }),
+    [film, frame, playing, playSpan, compare, chosen, divider],
   );
 
   const sightIn = (panel: Drawing['panels'][number] | undefined): Sight | undefined =>
@@ -47,7 +58,10 @@ export function Picture({ apart = false }: PictureProps) {
   const planned = useDrawnPicture(canvasRef, shown, (drawing) => {
     // Of the first against the last, neither may be on screen: one is as good as the other.
     const panels = drawing?.panels ?? [];
-    if (!apart) setSight(sightIn(panels.find(({ isHere }) => isHere) ?? panels[0]));
+    const main = panels.find(({ isHere }) => isHere) ?? panels[0];
+    if (!apart) setSight(sightIn(main));
+    const parted = panels.find(({ unmended }) => unmended)?.area;
+    setArea((known) => (sameRect(known, parted) ? known : parted));
   });
 
   /** In pixels of the canvas. */
@@ -83,6 +97,7 @@ export function Picture({ apart = false }: PictureProps) {
           data-testid={apart ? 'picture-apart' : 'picture'}
           data-zoomed={isZoomed || undefined}
         />
+        {!apart && divider !== undefined && area && <Divider area={area} at={divider} />}
       </div>
       {!apart && here && <PictureTools />}
     </div>

@@ -55,8 +55,10 @@ export function useDrawnPicture(
   /** Whether a picture that has come is one of those shown. */
   const isShown = useEffectEvent((key: string): boolean => {
     const drawing = planned();
-    return [...(drawing?.panels ?? []), ...(drawing?.layers ?? [])].some(
-      ({ wish, before }) => wish?.key === key || before?.key === key,
+    return (
+      [...(drawing?.panels ?? []), ...(drawing?.layers ?? [])].some(
+        ({ wish, before }) => wish?.key === key || before?.key === key,
+      ) || drawing?.panels.some(({ unmended }) => unmended?.key === key) === true
     );
   });
 

@@ -1,2 +1,6 @@
-/** Where a key counts: anywhere, in stages Time and Sound, in Sound alone, over chosen cues, over the table of what came in, or in the tray. */
-export type KeyPlace = 'anywhere' | 'playing' | 'sound' | 'poses' | 'cues' | 'table' | 'tray';
+/**
+ * Where a key counts: anywhere, where the film is played, in Sound or Mend alone, where poses are chosen, where they are changed,
+ * over chosen cues, over the table of what came in, or in the tray.
+ */
+export type KeyPlace =
+  'anywhere' | 'playing' | 'sound' | 'mend' | 'choosing' | 'poses' | 'cues' | 'table' | 'tray';

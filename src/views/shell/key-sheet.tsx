@@ -5,9 +5,11 @@ import styles from './shell.module.css';
 
 const PLACES: readonly { place: KeyPlace; label: string }[] = [
   { place: 'anywhere', label: 'Everywhere' },
-  { place: 'playing', label: 'Time and Sound: play and look' },
+  { place: 'playing', label: 'Time, Mend and Sound: play and look' },
   { place: 'sound', label: 'Sound' },
+  { place: 'choosing', label: 'Time and Mend: choose poses' },
   { place: 'poses', label: 'Time: poses' },
+  { place: 'mend', label: 'Mend' },
   { place: 'cues', label: 'Chosen cues' },
   { place: 'tray', label: 'Sort: the tray' },
   { place: 'table', label: 'Sort: what came in' },

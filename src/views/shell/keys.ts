@@ -14,7 +14,9 @@ import { key, shifted, unshifted, withAlt, withControl, type KeyBinding } from '
 import type { KeyPlace } from './key-place';
 import { SIDE_KEYS } from '../frame/side-keys';
 import { STAGE_VIEWS } from '../stages';
+import { CHOICE_KEYS } from './choice-keys';
 import { CUE_KEYS } from './cue-keys';
+import { MEND_KEYS } from './mend-keys';
 import { PLAY_KEYS } from './play-keys';
 import { POSE_KEYS } from './pose-keys';
 import { SOUND_KEYS } from './sound-keys';
@@ -93,6 +95,8 @@ export const KEYS: Readonly<Record<KeyPlace, readonly KeyBinding[]>> = {
   anywhere: EVERYWHERE,
   playing: PLAY_KEYS,
   sound: SOUND_KEYS,
+  mend: MEND_KEYS,
+  choosing: CHOICE_KEYS,
   poses: POSE_KEYS,
   cues: CUE_KEYS,
   tray: TRAY_KEYS,

@@ -1,5 +1,4 @@
 import { ONE_MORE } from '../../core/edits/cycle-edits';
-import { poseAt, scheduleOf } from '../../core/film/schedule';
 import {
   changeHold,
   copyPoses,
@@ -13,14 +12,10 @@ import {
   setHoldSeconds,
   shiftPoses,
 } from '../../state/poses/arrange-poses';
-import { chooseAll, chooseBetween, chooseNone, choosePose } from '../../state/selection/choose';
 import { cycleOf, makeCycle, thereAndBack, unrollCycle } from '../../state/poses/cycles';
 import { targetPoses } from '../../state/document/edit-film';
-import { stepPoses } from '../../state/transport/play';
 import { splitScene } from '../../state/poses/scenes';
 import { openFilm } from '../../state/document/document';
-import { selectionNow } from '../../state/selection/selection';
-import { transportNow } from '../../state/transport/transport';
 import {
   deleteKey,
   key,
@@ -32,57 +27,14 @@ import {
   type KeyBinding,
 } from './key-binding';
 
-function chooseHere(mode: 'only' | 'toggle' | 'range'): void {
-  const film = openFilm();
-  const here = film && poseAt(scheduleOf(film), transportNow().frame);
-  if (here) choosePose(here.pose.id, mode);
-}
-
-function extend(by: 1 | -1): void {
-  if (selectionNow().chosen.size === 0) chooseHere('only');
-  stepPoses(by);
-  chooseHere('range');
-}
-
 function unrollMeant(): void {
   const film = openFilm();
   const cycle = film && cycleOf(film, targetPoses());
   if (cycle) unrollCycle(cycle.id);
 }
 
-/** Keys of stage Time that choose and change poses. */
+/** Keys of stage Time that change poses. */
 export const POSE_KEYS: readonly KeyBinding[] = [
-  {
-    keys: 'Enter',
-    does: 'Choose the pose on screen, or not',
-    matches: key('Enter'),
-    run: () => chooseHere('toggle'),
-  },
-  {
-    keys: 'Shift ↓',
-    does: 'Choose on to the next pose',
-    matches: key('ArrowDown', shifted),
-    run: () => extend(1),
-  },
-  {
-    keys: 'Shift ↑',
-    does: 'Choose back to the pose before',
-    matches: key('ArrowUp', shifted),
-    run: () => extend(-1),
-  },
-  {
-    keys: 'Ctrl A',
-    does: 'Choose all poses',
-    matches: key('a', withControl),
-    run: chooseAll,
-  },
-  {
-    keys: 'B',
-    does: 'Choose what lies between the points',
-    matches: key('b', unshifted),
-    run: chooseBetween,
-  },
-  { keys: 'Escape', does: 'Choose none', matches: key('Escape'), run: chooseNone },
   {
     keys: '1 … 9',
     does: 'Hold of the chosen poses: so many frames',

@@ -2,7 +2,7 @@ import { ArchiveRestore, ArchiveX, FlipHorizontal2, RotateCcw, RotateCw, Undo2 }
 import type { Film, Photo } from '../../core/film/film';
 import { fileOf } from '../../core/film/photo-picture';
 import { TOUCHES, type Touch } from '../../core/film/photo-mends';
-import { parseAmount, signed } from '../../core/picture/amount';
+import { parseAmount, signed } from '../../core/time/amount';
 import { Button } from '../../kit/button';
 import { Pair } from '../../kit/pair';
 import { TypedField } from '../../kit/typed-field';

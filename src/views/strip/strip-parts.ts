@@ -1,6 +1,6 @@
 import type { Film } from '../../core/film/film';
 import { scheduleOf } from '../../core/film/schedule';
-import type { Stage } from '../../state/shell/stages';
+import { STAGE_FACTS, type Stage } from '../../state/shell/stages';
 import { laneRows, lanesHeight } from '../lanes/lane-layout';
 import type { StripParts } from './strip-rows';
 
@@ -8,5 +8,6 @@ import type { StripParts } from './strip-rows';
 export const stripParts = (film: Film, stage: Stage, low = false): StripParts => ({
   plan: scheduleOf(film),
   hasFlags: film.flags.length > 0,
+  mends: STAGE_FACTS[stage].strip.mends,
   lanes: lanesHeight(laneRows(film, stage, low)),
 });

@@ -8,12 +8,14 @@ const plan = scheduleOf(filmOf([[2, 2]]));
 
 it('gives tickets what the other rows leave, from the least to the most, with no row over another', () => {
   fc.assert(
-    fc.property(fc.nat(1200), fc.nat(400), fc.boolean(), (height, lanes, hasFlags) => {
-      const parts = { plan, hasFlags, lanes };
+    fc.property(fc.nat(1200), fc.nat(400), fc.boolean(), fc.boolean(), (height, lanes, hasFlags, mends) => {
+      const parts = { plan, hasFlags, mends, lanes };
       const rows = stripRows(parts, height);
-      const tops = [rows.flags, rows.scenes, rows.tickets, rows.cycles, rows.lanes];
+      const { curve, flags, scenes, tickets, marks, cycles } = rows;
+      const tops = [curve, flags, scenes, tickets, marks, cycles, rows.lanes];
       expect(tops).toEqual(tops.toSorted((a, b) => a - b));
-      expect(rows.tickets + rows.band).toBeLessThanOrEqual(rows.cycles);
+      expect(curve + rows.curveHeight).toBeLessThanOrEqual(flags);
+      expect(tickets + rows.band).toBeLessThanOrEqual(marks);
       expect(rows.lanes + lanes).toBeLessThanOrEqual(rows.total);
       const { least } = stripHeights(parts);
       if (height >= least && rows.band < 280) expect(rows.total).toBe(height);
@@ -23,6 +25,6 @@ it('gives tickets what the other rows leave, from the least to the most, with no
 });
 
 it('has no row for flags and cycles where there are none', () => {
-  const without = stripRows({ plan, hasFlags: false, lanes: 120 }, 300);
-  expect(stripRows({ plan, hasFlags: true, lanes: 120 }, 300).band).toBe(without.band - 17);
+  const without = stripRows({ plan, hasFlags: false, mends: false, lanes: 120 }, 300);
+  expect(stripRows({ plan, hasFlags: true, mends: false, lanes: 120 }, 300).band).toBe(without.band - 17);
 });

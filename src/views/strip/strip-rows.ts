@@ -2,11 +2,15 @@ import type { Schedule } from '../../core/film/schedule';
 
 /** Where the rows of the strip lie, in CSS pixels from its top. */
 export interface StripRows {
+  /** What was found over the film, and how high that is drawn. */
+  readonly curve: number;
+  readonly curveHeight: number;
   readonly flags: number;
   readonly scenes: number;
   readonly tickets: number;
   /** Height of the tickets. */
   readonly band: number;
+  readonly marks: number;
   readonly cycles: number;
   readonly lanes: number;
   /** Height of all of it; where it is more than there is room for, the strip is scrolled. */
@@ -15,6 +19,9 @@ export interface StripRows {
 
 const RULER = 26;
 const FLAGS = 18;
+const CURVE = 62;
+/** Height of the marks of what was mended. */
+export const MARKS = 9;
 const SCENES = 22;
 const ROPE = 20;
 /** Ropes of cycles within others hang so much lower each, down to the second. */
@@ -30,18 +37,24 @@ const BANDS = { least: 46, suits: 112, most: 280 };
 export interface StripParts {
   readonly plan: Schedule;
   readonly hasFlags: boolean;
+  /** Whether it shows what was mended: a curve above the poses and marks below them. */
+  readonly mends: boolean;
   /** Height of all lanes, in CSS pixels. */
   readonly lanes: number;
 }
 
-const rowsWith = ({ plan, hasFlags, lanes }: StripParts, band: number): StripRows => {
-  const scenes = RULER + (hasFlags ? FLAGS + 1 : 2);
+const rowsWith = ({ plan, hasFlags, mends, lanes }: StripParts, band: number): StripRows => {
+  const curveHeight = mends && plan.count > 0 ? CURVE : 0;
+  const flags = RULER + curveHeight + 1;
+  const scenes = flags - 1 + (hasFlags ? FLAGS + 1 : 2);
   const tickets = scenes + SCENES + 2;
-  const cycles = tickets + band + 2;
+  const marks = tickets + band + 1;
+  const cycles = marks + (mends ? MARKS : 0) + 1;
   const depth = plan.cycles.reduce((most, each) => Math.max(most, Math.min(LOWEST, each.depth)), -1);
   const ropes = depth < 0 ? AROUND : ROPE + depth * LOWER;
   const top = cycles + ropes;
-  return { flags: RULER + 1, scenes, tickets, band, cycles, lanes: top, total: top + lanes + FOOT };
+  const total = top + lanes + FOOT;
+  return { curve: RULER, curveHeight, flags, scenes, tickets, band, marks, cycles, lanes: top, total };
 };
 
 /** Where the rows lie in a strip of a height, in CSS pixels: the tickets take what the rest leaves. */

@@ -16,6 +16,8 @@ import { BeatGrid } from '../lanes/beat-grid';
 import { LaneRows } from '../lanes/lane-rows';
 import { CycleBands } from './cycle-bands';
 import { FlagRow } from './flag-row';
+import { MendCurve } from './mend-curve';
+import { MendMarks } from './mend-marks';
 import { PoseLens } from './pose-lens';
 import { pickTicket } from './pick-ticket';
 import { Playhead } from './playhead';
@@ -40,9 +42,20 @@ import { SIGHT_STEP, useStripScroll } from './use-strip-scroll';
 const NONE: readonly string[] = [];
 
 /** Where rows lie, as the style sheet takes it. */
-const topsInStyle = ({ scenes, tickets, band, cycles, lanes, total }: StripRows): CSSProperties =>
+const topsInStyle = ({
+  flags,
+  scenes,
+  tickets,
+  band,
+  marks,
+  cycles,
+  lanes,
+  total,
+}: StripRows): CSSProperties =>
   ({
+    '--flags-top': `${flags}px`,
     '--scenes-top': `${scenes}px`,
+    '--marks-top': `${marks}px`,
     '--tickets-top': `${tickets}px`,
     '--band': `${band}px`,
     '--cycles-top': `${cycles}px`,
@@ -103,6 +116,10 @@ export function Strip() {
           <div className={styles.ruler} onPointerDown={scrub} onPointerMove={scrub} data-testid="ruler">
             <RulerMarks rate={rate} zoom={zoom} from={from} to={to} unit={unit} />
           </div>
+          {tops.curveHeight > 0 && (
+            <MendCurve film={film} sight={sight} top={tops.curve} height={tops.curveHeight} />
+          )}
+          {tops.curveHeight > 0 && <MendMarks film={film} sight={sight} />}
           <FlagRow flags={placedFlags(film, plan)} zoom={zoom} />
           <SceneBands film={film} plan={plan} zoom={zoom} />
           <TicketDrawing

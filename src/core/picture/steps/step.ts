@@ -16,6 +16,5 @@ export type Step = { readonly [K in StepName]: { readonly step: K; readonly valu
 
 /** Does steps one after the other. */
 export function doSteps(code: RenderCode, steps: readonly Step[], tile: Tile): void {
-  // Each step has a value of its own kind.
-  for (const { step, value } of steps) code.step(STEPS[step] as StepKind<typeof value>, tile, value);
+  for (const { step, value } of steps) code.step(STEPS[step], tile, value);
 }

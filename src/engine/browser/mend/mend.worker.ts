@@ -11,7 +11,7 @@ import { decodeWhole } from '../decode/decode-picture';
 import { previews } from '../store/stores';
 
 /** Pixels of the longer side of photos whose light is compared. */
-const SIDE = 480;
+const SIDE = 400;
 
 /** A photo in light, as it is compared; undefined where its picture is not kept. */
 async function lightPicture(photo: Photo): Promise<LightPicture | undefined> {

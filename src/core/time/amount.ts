@@ -1,5 +1,5 @@
-import { plainNumbers } from '../time/plain-numbers';
-import { err, ok, type Result } from '../time/result';
+import { plainNumbers } from './plain-numbers';
+import { err, ok, type Result } from './result';
 
 /** A number that a person sets. */
 export interface Amount {

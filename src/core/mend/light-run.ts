@@ -1,0 +1,89 @@
+import { photosById, type Film, type Photo } from '../film/film';
+import { posesIn } from '../film/items';
+import { fileOf } from '../film/photo-picture';
+import { fromLight, toLight } from '../picture/steps/srgb';
+import { changedLight, FIELD_TERMS, type LightChange } from '../picture/steps/light-change';
+import { flickerOf, flickerOfRuns, jumpsIn } from './flicker';
+
+/** How bright a photo is: mean luma, 0 to 255, as it came and as it looks now. */
+export interface LightLevel {
+  readonly before: number;
+  readonly after: number;
+}
+
+/** From so much luma on from photo to photo, a change of light may be a jump. */
+export const LEAST_JUMP = 3;
+
+const bits = (luma: number): number => Math.log2(Math.max(1e-6, toLight(luma / 255)));
+const lumaOf = (stops: number): number => 255 * Math.min(1, fromLight(2 ** stops));
+
+/**
+ * How bright a photo is: of what stands still in it where its light was matched, of all of it where not. Undefined where neither
+ * was measured.
+ */
+export function lightLevel(photo: Photo): LightLevel | undefined {
+  const { mends, light } = fileOf(photo);
+  const matched = mends?.matched;
+  const before = matched?.before ?? light;
+  if (before === undefined) return undefined;
+  if (!mends || mends.lightOff) return { before, after: before };
+  const part = matched ? matched.strength / 100 : 0;
+  const found = matched ? bits(matched.after) - bits(before) : 0;
+  if (part === 1 && !mends.light) return { before, after: matched?.after ?? before };
+  return { before, after: lumaOf(bits(before) + part * found + (mends.light ?? 0)) };
+}
+
+/** The light over the photos of a scene, each once, in the order in which they are shown. */
+export interface LightRun {
+  readonly photoIds: readonly string[];
+  readonly levels: readonly LightLevel[];
+  /** Standard deviation of the change from each photo to the next, in luma. */
+  readonly flicker: LightLevel;
+  /** Photos at which the light jumps, as they came and as they look now. */
+  readonly jumps: { readonly before: readonly string[]; readonly after: readonly string[] };
+}
+
+/** What is known of the light of a scene. */
+export function lightRunOf(film: Film, sceneId: string): LightRun {
+  const photos = photosById(film);
+  const scene = film.scenes.find((each) => each.id === sceneId);
+  const ids = new Set(posesIn(scene?.items ?? []).map(({ photoId }) => photoId));
+  const known = [...ids].flatMap((id) => {
+    const photo = photos.get(id);
+    const level = photo && lightLevel(photo);
+    return level ? [{ id, level }] : [];
+  });
+  const levels = known.map(({ level }) => level);
+  const measure = <T>(make: (values: readonly number[]) => T): { readonly before: T; readonly after: T } => ({
+    before: make(levels.map(({ before }) => before)),
+    after: make(levels.map(({ after }) => after)),
+  });
+  return {
+    photoIds: known.map(({ id }) => id),
+    levels,
+    flicker: measure(flickerOf),
+    jumps: measure((values) => jumpsIn(values, LEAST_JUMP).map((i) => known[i]?.id as string)),
+  };
+}
+
+/** How much the light of some photos flickers, scene by scene: a cut is no flicker. */
+export function flickerAmong(film: Film, photoIds: ReadonlySet<string>): LightLevel {
+  const runs = film.scenes.map((scene) => {
+    const { photoIds: ids, levels } = lightRunOf(film, scene.id);
+    return levels.filter((_, i) => photoIds.has(ids[i] as string));
+  });
+  const side = (each: keyof LightLevel): number =>
+    flickerOfRuns(runs.map((levels) => levels.map((level) => level[each])));
+  return { before: side('before'), after: side('after') };
+}
+
+const NOWHERE = Array.from({ length: FIELD_TERMS }, () => 0);
+
+/** How bright a grey of a luma becomes; fields, which have no part that is the same everywhere, leave it. */
+export function lumaAfter(luma: number, change: LightChange): number {
+  const light = toLight(luma / 255);
+  const [red, green, blue] = changedLight(change, [light, light, light], NOWHERE).map(
+    (each) => 255 * Math.min(1, fromLight(each)),
+  ) as [number, number, number];
+  return 0.2126 * red + 0.7152 * green + 0.0722 * blue;
+}

@@ -1,0 +1,58 @@
+import { useMemo } from 'react';
+import { create } from 'zustand';
+import { applyEdit } from '../../core/edits/apply-edit';
+import type { Edit } from '../../core/edits/edit';
+import type { Film } from '../../core/film/film';
+import { unmendedFilm } from '../../core/film/unmended-film';
+import { openFilm, useFilm } from '../document/document';
+import { shellNow, useShell } from '../shell/shell';
+import type { Stage } from '../shell/stages';
+
+/** How the big picture shows what was mended: done, as it was before, or parted by a divider. */
+export type MendView = 'mended' | 'before' | 'divided';
+
+interface ShownAs {
+  readonly view: MendView;
+  /** Where the divider stands: the part of the picture, from the left, that is shown as it was before. */
+  readonly divider: number;
+  /** What a hand is just setting, and is not done yet. */
+  readonly draft: Edit | undefined;
+}
+
+/** How the big picture shows the film while it is mended. */
+export const useShownAs = create<ShownAs>(() => ({ view: 'mended', divider: 0.5, draft: undefined }));
+
+/** Shows the picture mended, as it was, or both. */
+export const setMendView = (view: MendView): void => useShownAs.setState({ view });
+
+/** Puts the divider to a part of the picture's width. */
+export const setDivider = (divider: number): void =>
+  useShownAs.setState({ divider: Math.min(1, Math.max(0, divider)) });
+
+/** Shows what an edit would make of the film, without doing it; undefined shows the film again. */
+export const setDraft = (draft: Edit | undefined): void => useShownAs.setState({ draft });
+
+const drafted = new WeakMap<Edit, { readonly film: Film; readonly made: Film }>();
+
+function withDraft(film: Film, draft: Edit): Film {
+  let known = drafted.get(draft);
+  if (known?.film !== film) drafted.set(draft, (known = { film, made: applyEdit(film, draft) }));
+  return known.made;
+}
+
+function shownAs(film: Film | undefined, stage: Stage, { view, draft }: ShownAs): Film | undefined {
+  if (!film || stage !== 'mend') return film;
+  if (view === 'before') return unmendedFilm(film);
+  return draft ? withDraft(film, draft) : film;
+}
+
+/** The open film as the big picture shows it now. */
+export const shownFilm = (): Film | undefined => shownAs(openFilm(), shellNow().stage, useShownAs.getState());
+
+/** The same, followed by a view. */
+export function useShownFilm(): Film | undefined {
+  const film = useFilm();
+  const stage = useShell((state) => state.stage);
+  const shown = useShownAs();
+  return useMemo(() => shownAs(film, stage, shown), [film, stage, shown]);
+}

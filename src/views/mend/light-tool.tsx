@@ -1,0 +1,173 @@
+import { Copy, ClipboardPaste, RotateCcw, Star } from 'lucide-react';
+import type { Film, Photo } from '../../core/film/film';
+import { STRENGTH, TOUCHES, type PhotoMends, type Touch } from '../../core/film/photo-mends';
+import { fileOf } from '../../core/film/photo-picture';
+import { lightReferences } from '../../core/mend/match-plan';
+import { count } from '../../core/time/format';
+import { Button } from '../../kit/button';
+import { CheckField } from '../../kit/check-field';
+import { SelectField } from '../../kit/select-field';
+import { SliderField } from '../../kit/slider-field';
+import { Tools } from '../../kit/tools';
+import { useDocument, useFilm } from '../../state/document/document';
+import { targetPoses } from '../../state/document/edit-film';
+import { matchTheLight, photosInScope } from '../../state/mend/match-film-light';
+import { MATCH_SCOPES, setMend, useMend, type MatchScope } from '../../state/mend/mend';
+import {
+  copyMends,
+  lightAsBefore,
+  pasteMends,
+  setStrength,
+  setTouch,
+  switchLight,
+  toggleReference,
+  tryStrength,
+  tryTouch,
+} from '../../state/mend/mend-light';
+import { photoOnScreen, photosOfPoses } from '../../state/mend/target-photos';
+import { useLongJob } from '../../state/shell/long-job';
+import { useSelection } from '../../state/selection/selection';
+import { useTransport } from '../../state/transport/transport';
+import { FlickerReport } from './flicker-report';
+import styles from './mend.module.css';
+
+const SCOPE_WORDS: Readonly<Record<MatchScope, (photos: number) => string>> = {
+  chosen: (photos) => `the chosen, ${count(photos, 'photo')}`,
+  scene: (photos) => `this scene, ${count(photos, 'photo')}`,
+  film: (photos) => `the whole film, ${count(photos, 'photo')}`,
+};
+
+const TOUCH_NAMES = Object.keys(TOUCHES) as readonly Touch[];
+
+/** What all photos have alike; undefined where they differ. */
+function shared<T>(photos: readonly Photo[], read: (mends: PhotoMends) => T): T | undefined {
+  const values = new Set(photos.map((photo) => read(fileOf(photo).mends ?? {})));
+  return values.size === 1 ? [...values][0] : undefined;
+}
+
+/** Light: matched to a well-lit photo, and touched up by hand. */
+export function LightTool() {
+  const film = useFilm();
+  const frame = useTransport((state) => state.frame);
+  // What is chosen decides which photos are meant.
+  useSelection((state) => state.chosen);
+  const canWrite = useDocument((state) => state.canWrite);
+  const here = film && photoOnScreen(film, frame);
+  if (!film || !here) return <p className={styles.hint}>There is no pose on screen.</p>;
+  const photos = photosOfPoses(film, targetPoses());
+  return (
+    <>
+      <Matching film={film} here={here} off={!canWrite} />
+      <ByHand photos={photos} off={!canWrite} />
+    </>
+  );
+}
+
+interface MatchingProps {
+  readonly film: Film;
+  readonly here: Photo;
+  readonly off: boolean;
+}
+
+function Matching({ film, here, off }: MatchingProps) {
+  const { scope, keepSlow } = useMend();
+  const busy = useLongJob((state) => state.job !== undefined);
+  const references = lightReferences(film);
+  const isReference = fileOf(here).mends?.isReference ?? false;
+  return (
+    <>
+      <p className={styles.hint}>
+        {references.length === 0
+          ? 'Go to a photo that is well lit, and match the others to it.'
+          : `Well lit: ${references.map(({ name }) => name).join(', ')}.`}
+      </p>
+      <SelectField
+        label="Match"
+        beside
+        value={scope}
+        options={MATCH_SCOPES.map((each) => ({
+          value: each,
+          label: SCOPE_WORDS[each](photosInScope(film, each).length),
+        }))}
+        onChange={(next) => setMend({ scope: next as MatchScope })}
+      />
+      <CheckField
+        label="Keep slow changes (a dusk)"
+        checked={keepSlow}
+        onChange={(next) => setMend({ keepSlow: next })}
+      />
+      <div className={styles.row}>
+        <Button
+          pressed={isReference}
+          disabled={off}
+          onClick={toggleReference}
+          title="The photo on screen is well lit: others are matched to how it looks (R)"
+        >
+          <Star size={16} aria-hidden /> Well lit
+        </Button>
+        <Button
+          variant="main"
+          disabled={off || busy}
+          onClick={() => void matchTheLight()}
+          title="Found from what does not move; no photo is altered (M)"
+        >
+          {references.length === 0 ? 'Match to this one' : 'Match the light'}
+        </Button>
+      </div>
+      <FlickerReport film={film} />
+    </>
+  );
+}
+
+function ByHand({ photos, off }: { readonly photos: readonly Photo[]; readonly off: boolean }) {
+  const isOff = photos.every((photo) => fileOf(photo).mends?.lightOff);
+  const matched = photos.filter((photo) => fileOf(photo).mends?.matched);
+  const strength = shared(matched, (mends) => mends.matched?.strength);
+  const [only] = photos;
+  return (
+    <>
+      <h4>{photos.length === 1 && only ? only.name : count(photos.length, 'chosen photo')}</h4>
+      <CheckField label="Mend the light" checked={!isOff} onChange={switchLight} />
+      <SliderField
+        amount={STRENGTH}
+        step={1}
+        value={matched.length === 0 ? STRENGTH.neutral : strength}
+        onTry={tryStrength}
+        onCommit={setStrength}
+        disabled={off || isOff || matched.length === 0}
+      />
+      {TOUCH_NAMES.map((touch) => (
+        <SliderField
+          key={touch}
+          amount={TOUCHES[touch]}
+          step={0.05}
+          value={shared(photos, (mends) => mends[touch] ?? 0)}
+          onTry={(value) => tryTouch(touch, value)}
+          onCommit={(value) => setTouch(touch, value)}
+          disabled={off || isOff}
+        />
+      ))}
+      <Tools
+        label="Light of the chosen photos"
+        disabled={off}
+        tools={[
+          { word: 'As it came', label: 'The light as it came', icon: RotateCcw, run: lightAsBefore },
+          {
+            word: 'Copy',
+            label: 'Copy the mends of the photo on screen',
+            shortcut: 'Ctrl C',
+            icon: Copy,
+            run: copyMends,
+          },
+          {
+            word: 'Paste',
+            label: 'Paste the mends onto the chosen photos',
+            shortcut: 'Ctrl V',
+            icon: ClipboardPaste,
+            run: pasteMends,
+          },
+        ]}
+      />
+    </>
+  );
+}

@@ -1,0 +1,45 @@
+import { scheduleOf } from '../../core/film/schedule';
+import { Accordion } from '../../kit/accordion';
+import { Panel } from '../../kit/panel';
+import { useFilm } from '../../state/document/document';
+import { setMend, useMend } from '../../state/mend/mend';
+import { StageFrame } from '../frame/stage-frame';
+import { NoPoses } from '../no-poses';
+import { Picture } from '../picture/picture';
+import { Transport } from '../time/transport';
+import styles from '../time/time.module.css';
+import { LightTool } from './light-tool';
+import { ViewChoice } from './view-choice';
+
+/** Stage Mend: the picture, before and after, and the tools that mend it. */
+export function MendView() {
+  const film = useFilm();
+  const tool = useMend((state) => state.tool);
+  const isEmpty = film && scheduleOf(film).count === 0;
+  const tools = (
+    <Panel label="Mends">
+      <ViewChoice />
+      <Accordion
+        folds={[{ id: 'light', title: 'Light', body: <LightTool /> }]}
+        open={tool}
+        onOpen={(open) => setMend({ tool: open })}
+      />
+    </Panel>
+  );
+  return (
+    <StageFrame left={{ name: 'Mends', width: 276, head: <h2>Mends</h2>, body: tools }}>
+      <div className={styles.middle}>
+        {isEmpty ? (
+          <NoPoses
+            film={film}
+            heading="Nothing to mend yet"
+            words="Here the light of the photos is evened out, so that the film does not flicker. No photo is ever altered."
+          />
+        ) : (
+          <Picture />
+        )}
+        <Transport />
+      </div>
+    </StageFrame>
+  );
+}
