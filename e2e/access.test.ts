@@ -55,7 +55,7 @@ test.each([false, true])('axe-core finds nothing on any main view; in the dark: 
   await page.getByRole('button', { name: 'Mix', exact: true }).click();
   expect(await wrong(page), 'the mix').toEqual([]);
   await page.keyboard.press('Escape');
-  for (const stage of ['Sort', 'Time', 'Print']) {
+  for (const stage of ['Sort', 'Time', 'Mend', 'Print']) {
     await page.getByRole('button', { name: stage, exact: true }).click();
     expect(await wrong(page), stage).toEqual([]);
   }

@@ -31,7 +31,7 @@ test('stages, holds in seconds, there and back, words, levels and the print are 
   await page.keyboard.press('Escape');
 
   // A word that is heard at its time; the pose before it is held until it.
-  await page.keyboard.press('Alt+3');
+  await page.keyboard.press('Alt+4');
   await expect.poll(() => stageShown(page)).toBe('Sound');
   await page.locator('[data-cue=wait]').click();
   await page.locator('[data-cue=for-me]').click({ modifiers: ['Control'] });

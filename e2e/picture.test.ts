@@ -138,7 +138,7 @@ test('light that is typed for photos is seen on the picture, the tickets, the PN
   await field.press('Enter');
   await expect
     .poll(() => page.getByRole('alert').textContent())
-    .toContain('Light can be from −4 to +4 stops, not 9.');
+    .toContain('Brightness can be from −4 to +4 stops, not 9.');
   // Of much that is pasted the sentence names the beginning.
   await field.fill('light '.repeat(150).trim());
   await field.press('Enter');

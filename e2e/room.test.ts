@@ -18,7 +18,7 @@ const scored = useSharedFilm(
   },
 );
 
-const STAGES = ['Sort', 'Time', 'Sound', 'Print'] as const;
+const STAGES = ['Sort', 'Time', 'Mend', 'Sound', 'Print'] as const;
 const show = (page: Page, stage: string): Promise<void> =>
   page.getByRole('button', { name: stage, exact: true }).click();
 
@@ -82,7 +82,7 @@ const flaws = (page: Page): Promise<Flaw[]> =>
     return found;
   });
 
-test.each(['Time', 'Sound'])(
+test.each(['Time', 'Mend', 'Sound'])(
   'in %s the picture is at least half as high as the window, with the whole film in sight',
   async (stage) => {
     const { page, complaints } = await scored();

@@ -21,6 +21,8 @@ import { photoOnScreen, photosOfPoses } from './target-photos';
 
 /** Photos before and behind each that are looked at to tell what changes slowly. */
 const REACH = 12;
+/** Of fewer photos no flicker is told. */
+const FEWEST_STEPS = 3;
 /** Names that are told of photos that could not be matched. */
 const MOST_NAMED = 3;
 
@@ -60,25 +62,32 @@ async function findAll(
     onDone(++done);
   };
   await Promise.all(tasks.map(one));
+  const order = new Map(tasks.map(({ photo }, i) => [photo.id, i]));
+  failed.sort(([a], [b]) => (order.get(a.id) ?? 0) - (order.get(b.id) ?? 0));
   return { found, failed };
 }
 
-/** Of what was found in a run, the flicker alone: each photo keeps what changes slowly. */
+/** Of what was found, the flicker of each scene alone: what changes slowly in it stays. */
 function flickerOnly(film: Film, found: ReadonlyMap<string, FoundLight>): ReadonlyMap<string, FoundLight> {
-  const order = photosInOrder(film).flatMap(({ id }) => {
-    const light = found.get(id);
-    return light ? [{ id, light }] : [];
-  });
-  const changes = withoutSlow(
-    order.map(({ light }) => light.change),
-    REACH,
-  );
-  return new Map(
-    order.map(({ id, light }, i) => {
+  const alone = new Map<string, FoundLight>();
+  for (const scene of film.scenes) {
+    const run = photosOfPoses(
+      film,
+      posesIn(scene.items).map(({ id }) => id),
+    ).flatMap(({ id }) => {
+      const light = alone.has(id) ? undefined : found.get(id);
+      return light ? [{ id, light }] : [];
+    });
+    const changes = withoutSlow(
+      run.map(({ light }) => light.change),
+      REACH,
+    );
+    run.forEach(({ id, light }, i) => {
       const change = changes[i] ?? light.change;
-      return [id, { ...light, change, after: lumaAfter(light.before, change) }];
-    }),
-  );
+      alone.set(id, { ...light, change, after: lumaAfter(light.before, change) });
+    });
+  }
+  return alone;
 }
 
 /** What came of it, in a sentence. */
@@ -87,7 +96,9 @@ function sayOutcome(film: Film, { found, failed }: Outcome, matchedCount: number
   const matched =
     matchedCount === 0
       ? 'No photo was matched.'
-      : `${count(matchedCount, 'photo')} matched: the light flickered by ${before.toFixed(2)} of 255, and does by ${after.toFixed(2)} now.`;
+      : matchedCount < FEWEST_STEPS
+        ? `${count(matchedCount, 'photo')} matched.`
+        : `${count(matchedCount, 'photo')} matched: the light flickered by ${before.toFixed(2)} of 255, and does by ${after.toFixed(2)} now.`;
   const [first] = failed;
   if (!first) return tell(matched, 'done');
   const names = failed.slice(0, MOST_NAMED).map(([{ name }]) => name);

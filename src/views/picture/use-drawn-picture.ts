@@ -4,6 +4,7 @@ import type { ScheduledPose } from '../../core/film/schedule';
 import { useMissing } from '../../state/document/missing';
 import type { Composition } from '../../state/picture/composition';
 import { usePictureZoom } from '../../state/picture/picture-zoom';
+import type { PictureWish } from '../../engine/browser/pictures/picture-cache';
 import { planDrawing, type Drawing } from '../../state/picture/plan-drawing';
 import { PictureStand } from '../../state/picture/shown-pictures';
 import { useShell } from '../../state/shell/shell';
@@ -29,6 +30,8 @@ export function useDrawnPicture(
   const stand = useRef<PictureStand>(undefined);
   /** What the canvas shows: most edits change nothing of it. */
   const drawn = useRef<string>(undefined);
+  /** The picture that it showed last. */
+  const last = useRef<PictureWish>(undefined);
   const planned = (): Drawing | undefined => {
     const surface = stand.current?.surface;
     return shown && surface && planDrawing(surface, shown.film, shown.composition, shown.here, zoom);
@@ -44,8 +47,16 @@ export function useDrawnPicture(
       return;
     }
     const main = drawing.panels.find(({ isHere }) => isHere)?.wish;
-    // While the picture is still coming the one before stays, rather than a flash of nothing.
-    if (main && !pictures.has(main) && !pictures.pictureOf(main)) return;
+    // While the picture is still coming the one before stays, rather than a flash of nothing; on a canvas of another size too.
+    if (main && !pictures.has(main) && !pictures.pictureOf(main)) {
+      const standIn = last.current && pictures.pictureOf(last.current);
+      if (drawn.current === undefined && standIn)
+        drawComposition(canvas, shown.film, pictures.surface.ratio, drawing, (wish) =>
+          wish === main ? standIn : pictures.pictureOf(wish),
+        );
+      return;
+    }
+    last.current = main;
     const key = drawingKey(pictures.surface, drawing, pictures.pictureOf);
     if (key === drawn.current) return;
     drawn.current = key;
