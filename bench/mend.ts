@@ -32,6 +32,7 @@ async function flickering(folder: string): Promise<string[]> {
     await writeFile(path, bytes);
     paths.push(path);
   }
+  console.log(`${PHOTOS} photos made`);
   return paths;
 }
 
@@ -79,7 +80,9 @@ async function match(page: Page, paths: readonly string[]): Promise<void> {
 
 /** How soon the picture follows a slider, in milliseconds. */
 async function drag(page: Page, label: string): Promise<void> {
-  const thumb = await page.getByRole('slider', { name: label }).locator('..').boundingBox();
+  const slider = page.getByRole('slider', { name: label }).locator('..');
+  await slider.scrollIntoViewIfNeeded();
+  const thumb = await slider.boundingBox();
   if (!thumb) throw new Error('no slider');
   const y = thumb.y + thumb.height / 2;
   await page.mouse.move(thumb.x + thumb.width / 2, y);
@@ -113,6 +116,8 @@ async function play(page: Page): Promise<void> {
 console.log(`${availableParallelism()} cores`);
 await withPage(
   async (page, folder) => {
+    // A page that is not in front is not drawn.
+    await page.bringToFront();
     const paths = await flickering(folder);
     await page.getByRole('button', { name: 'New film' }).click();
     await page.getByTestId('choose-photos').setInputFiles(paths);

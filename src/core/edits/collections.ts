@@ -15,9 +15,9 @@ import {
   soundSchema,
   titleSchema,
 } from '../film/film-schema';
-import type { CycleShape, CycleWay, Pose } from '../film/film';
+import type { CycleShape, CycleWay } from '../film/film';
 import { list, listSchema, patchOf, record, set, type Collection } from './collection';
-import type { Batch, CollectionName, Edit, ListEdit, Patches, Records } from './edit';
+import type { Batch, CollectionName, Edit, ListEdit, Patches, Records, PoseMarks } from './edit';
 import { itemsCollection } from './items-collection';
 
 export const WAY_WORDS: Readonly<Record<CycleWay, string>> = {
@@ -47,6 +47,7 @@ const COLLECTIONS: { readonly [C in CollectionName]: Collection<Extract<Other, {
     label: () => 'Film settings changed',
     patch: patchOf<Records['settings']>(settingsSchema, {
       ...{ rate: true, width: true, height: true, defaultHold: true, framing: true, background: true },
+      crop: true,
     }),
   }),
   range: record({
@@ -97,7 +98,9 @@ const COLLECTIONS: { readonly [C in CollectionName]: Collection<Extract<Other, {
     name: 'scenes',
     label: scenesLabel,
     schema: sceneSchema,
-    patch: patchOf<Patches['scenes']>(sceneSchema, { name: true, colour: true, setAside: true }),
+    patch: patchOf<Patches['scenes']>(sceneSchema, {
+      ...{ name: true, colour: true, setAside: true, crop: true },
+    }),
   }),
   lanes: list({
     name: 'lanes',
@@ -113,7 +116,7 @@ const COLLECTIONS: { readonly [C in CollectionName]: Collection<Extract<Other, {
     schema: listSchema(
       'items',
       itemSchema,
-      patchOf<Pick<Pose, 'hold' | 'photoId'>>(poseSchema, { hold: true, photoId: true }).concat(
+      patchOf<PoseMarks>(poseSchema, { hold: true, photoId: true, crop: true, placing: true }).concat(
         patchOf<CycleShape>(cycleShapeSchema, { times: true, way: true, endsTwice: true }),
       ),
       { parentId: poseSchema.extract('id') },

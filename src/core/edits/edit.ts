@@ -13,7 +13,10 @@ import type {
 import type { Cue, Lane, Mix, Sound } from '../film/sound';
 
 /** What edits can change of a scene besides what stands in it. */
-export type SceneMarks = Pick<Scene, 'name' | 'colour' | 'setAside'>;
+export type SceneMarks = Pick<Scene, 'name' | 'colour' | 'setAside' | 'crop'>;
+
+/** What edits can change of a pose. */
+export type PoseMarks = Omit<Pose, 'id'>;
 
 /** Records of a film: each has keys that are set by themselves. */
 export interface Records {
@@ -43,7 +46,7 @@ export interface Patches {
   readonly photos: Partial<PhotoMarks>;
   readonly scenes: Partial<SceneMarks>;
   readonly lanes: Partial<Omit<Lane, 'id'>>;
-  readonly items: Partial<Pick<Pose, 'hold' | 'photoId'>> | Partial<CycleShape>;
+  readonly items: Partial<PoseMarks> | Partial<CycleShape>;
 }
 
 export type RecordName = keyof Records;

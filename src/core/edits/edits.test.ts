@@ -101,8 +101,11 @@ const PLAIN_EDITS: { readonly [C in CollectionName]: (film: Film, n: number, fre
         return { kind: 'remove', of: 'items', ids: whole };
       case 2:
         return moveBefore(film, [id], gap);
-      default:
-        return { kind: 'patch', of: 'items', patches: [{ id, patch: { hold: 1 + (n % 9), photoId: 'b' } }] };
+      default: {
+        const crop = n % 5 ? { x: (n % 7) / 7, y: 0.5, size: 0.5 } : undefined;
+        const patch = { hold: 1 + (n % 9), photoId: 'b', crop, placing: n % 3 ? 'fill' : undefined } as const;
+        return { kind: 'patch', of: 'items', patches: [{ id, patch }] };
+      }
     }
   },
 };

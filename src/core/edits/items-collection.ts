@@ -11,6 +11,7 @@ import {
 } from '../film/items';
 import { pick, type Collection } from './collection';
 import type { ListEdit, MoveEdit, PatchEdit } from './edit';
+import { patched } from './patched';
 import { placedAt } from './splice';
 
 type ItemsEdit = ListEdit<'items'>;
@@ -72,6 +73,12 @@ function patchesById(patches: readonly Patch[]): ReadonlyMap<string, Patch['patc
   return byId;
 }
 
+/** Whether something is taken away by it. */
+function takesAway(patch: Partial<Item>): boolean {
+  for (const key in patch) if (patch[key as keyof Item] === undefined) return true;
+  return false;
+}
+
 function patchItems(film: Film, { patches }: PatchEdit<'items'>): Film {
   const wanted = patchesById(patches);
   const changed = (item: Item): Item => {
@@ -79,7 +86,8 @@ function patchItems(film: Film, { patches }: PatchEdit<'items'>): Film {
     if (!patch) return item;
     // Often thousands: nothing is made for those that stay.
     for (const key in patch)
-      if (item[key as keyof Item] !== patch[key as keyof Item]) return { ...item, ...patch };
+      if (item[key as keyof Item] !== patch[key as keyof Item])
+        return takesAway(patch) ? patched(item, patch) : { ...item, ...patch };
     return item;
   };
   return mapScenes(film, (scene) => mapLists(scene.items, scene.id, (items) => mapShared(items, changed)));

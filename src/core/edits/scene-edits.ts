@@ -4,6 +4,7 @@ import { asName } from '../film/bounds';
 import type { Film, Item, Scene } from '../film/film';
 import { copiesOf, isCycle, posesIn } from '../film/items';
 import type { Span } from '../film/moments';
+import { WHOLE } from '../picture/crop';
 import { sequenceOf } from '../film/sequence';
 import { scheduleOf } from '../film/schedule';
 import { canUnroll, tooManyToUnroll, unrolled } from './cycle-edits';
@@ -44,7 +45,11 @@ export function splitSceneEdit(film: Film, poseId: string, newId: () => string):
   if (index < 0) return err('A scene cannot be parted within a cycle. Unroll the cycle first.');
   if (index === 0) return err('The pose is the first of its scene already.');
   const moving = scene.items.slice(index);
-  const second: Scene = { id: newId(), name: nextSceneName(film), items: [] };
+  const second: Scene = {
+    ...{ id: newId(), name: nextSceneName(film), items: [] },
+    // It looks as it did.
+    ...(scene.crop && { crop: scene.crop }),
+  };
   return ok(
     batch(`${scene.name} split`, [
       { kind: 'insert', of: 'scenes', places: [{ item: second, index: at.index + 1 }] },
@@ -55,6 +60,16 @@ export function splitSceneEdit(film: Film, poseId: string, newId: () => string):
       },
     ]),
   );
+}
+
+/** Poses that come into a scene of another framing keep theirs. */
+function keptCrop(film: Film, from: Scene, to: Scene): readonly Edit[] {
+  if (from.crop === to.crop) return [];
+  const crop = from.crop ?? film.settings.crop ?? WHOLE;
+  const patches = posesIn(from.items)
+    .filter((pose) => !pose.crop)
+    .map(({ id }) => ({ id, patch: { crop } }));
+  return patches.length > 0 ? [{ kind: 'patch', of: 'items', patches }] : [];
 }
 
 /** Puts a scene's poses behind those of the scene before it, which it becomes a part of. */
@@ -70,6 +85,7 @@ export function joinSceneEdit(film: Film, sceneId: string): Result<Edit> {
   }));
   return ok(
     batch(`${at.scene.name} joined to ${before.name}`, [
+      ...keptCrop(film, at.scene, before),
       { kind: 'move', of: 'items', moves },
       { kind: 'remove', of: 'scenes', ids: [sceneId] },
     ]),

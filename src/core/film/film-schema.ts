@@ -33,6 +33,7 @@ import { shaped } from './shaped';
 import { LANE_KINDS, type Cue, type Lane, type Mix, type Pin, type Sound, type Word } from './sound';
 import { FADE_CURVES, type Fade } from '../sound/fade';
 import { type Beats, type TempoStep } from '../sound/beats/beats';
+import { CROP_SIZES, type Crop } from '../picture/crop';
 import type { Amount } from '../time/amount';
 import { FIELD_TERMS, type ChannelChange } from '../picture/steps/light-change';
 import { CEILINGS, LEVELS } from '../sound/level';
@@ -109,10 +110,27 @@ export const photoSchema = shaped<Photo>({
   retouched: shaped<PictureFile>(pictureFile).optional(),
 });
 
+/** The part of the picture that is shown. */
+export const cropSchema = shaped<Crop>({
+  x: Joi.number()
+    .min(1 - CROP_SIZES.most / 2)
+    .max(CROP_SIZES.most / 2)
+    .required(),
+  y: Joi.number()
+    .min(1 - CROP_SIZES.most / 2)
+    .max(CROP_SIZES.most / 2)
+    .required(),
+  size: Joi.number().min(CROP_SIZES.least).max(CROP_SIZES.most).required(),
+});
+
+const framing = Joi.string().valid('whole', 'fill');
+
 export const poseSchema = shaped<Pose>({
   id,
   photoId: id,
   hold: Joi.number().integer().min(1).max(LONGEST_HOLD).required(),
+  crop: cropSchema.optional(),
+  placing: framing.optional(),
 });
 
 const paint = Joi.string().valid(...PAINTS);
@@ -141,6 +159,7 @@ const sceneMarks: { readonly [K in keyof Omit<Scene, 'items'>]-?: Joi.Schema } =
   name,
   colour: paint.optional(),
   setAside: Joi.boolean().optional(),
+  crop: cropSchema.optional(),
 };
 export const sceneSchema = shaped<Scene>({ ...sceneMarks, items: items.required() }).shared(cycleSchema);
 
@@ -281,10 +300,11 @@ export const settingsSchema = shaped<FilmSettings>({
   width: Joi.number().integer().multiple(2).min(16).max(3840).required(),
   height: Joi.number().integer().multiple(2).min(16).max(3840).required(),
   defaultHold: Joi.number().integer().min(1).max(LONGEST_HOLD).required(),
-  framing: Joi.string().valid('whole', 'fill').required(),
+  framing: framing.required(),
   background: Joi.string()
     .pattern(/^#[0-9a-f]{6}$/i)
     .required(),
+  crop: cropSchema.optional(),
 });
 
 const many = (schema: Joi.Schema): Joi.ArraySchema =>

@@ -1,4 +1,5 @@
 import type { Orientation } from '../picture/orientation';
+import type { Crop } from '../picture/crop';
 import type { Framing } from '../picture/placement';
 import type { Rate } from '../time/rate';
 import type { Moment } from './moment';
@@ -69,6 +70,10 @@ export interface Pose {
   readonly photoId: string;
   /** Film frames the pose stays, from 1. */
   readonly hold: number;
+  /** The part of the picture that it shows; where it has none its scene's or the film's. */
+  readonly crop?: Crop | undefined;
+  /** How a photo of another shape than the film stands in it; where it says nothing as in the film. */
+  readonly placing?: Framing | undefined;
 }
 
 /** How the poses of a cycle are gone through in each pass. */
@@ -105,6 +110,8 @@ export interface Scene {
   readonly colour?: Paint | undefined;
   /** Kept, but not shown in the film. */
   readonly setAside?: boolean | undefined;
+  /** The part of the picture that its poses show; where it has none the film's. */
+  readonly crop?: Crop | undefined;
 }
 
 export const FLAG_KINDS = ['note', 'word', 'beat', 'contact'] as const;
@@ -135,6 +142,8 @@ export interface FilmSettings {
   readonly framing: Framing;
   /** sRGB as `#rrggbb`. */
   readonly background: string;
+  /** The part of the picture that is shown; all of it where there is none. */
+  readonly crop?: Crop | undefined;
 }
 
 /** One piece of work: photos, scenes, sounds and settings. A plain value; edits make new ones. */

@@ -1,16 +1,28 @@
 import { chained } from '../picture/affine';
+import { cropMap, type Crop } from '../picture/crop';
 import { turnMatrix } from '../picture/orientation';
-import { placementMap, placePhoto } from '../picture/placement';
+import { placementMap, placePhoto, type Framing } from '../picture/placement';
 import type { PlainRecipe, Recipe, RecipeFile } from '../picture/recipe';
+import { framingOf, type PoseFraming } from './crop-of';
 import { photosById, type Film, type FilmSettings, type Photo, type Pose } from './film';
+import { unmendedFilm } from './unmended-film';
 import { photoStepsOf } from './photo-mends';
 import { fileOf, shownSize, turnOf } from './photo-picture';
 
 /** What shines through a photo that is looked at by itself: the grey of the surround. */
 const SURROUND = '#777573';
 
-// Photos and settings are values: while they are the same, so is the recipe, and its key is found once.
-const inFilm = new WeakMap<Photo, { readonly settings: FilmSettings; readonly recipe: Recipe }>();
+/** The recipes of a photo in a film of these settings, by what it is framed by. */
+interface InFilm {
+  readonly settings: FilmSettings;
+  readonly recipes: Map<Crop | Framing, Recipe>;
+}
+
+/** So many framings of a photo are remembered. */
+const MOST_FRAMINGS = 64;
+
+// Photos, settings and framings are values: while they are the same, so is the recipe, and its key is found once.
+const inFilm = new WeakMap<Photo, InFilm>();
 const byThemselves = new WeakMap<Photo, PlainRecipe>();
 
 const recipeFile = (photo: Photo): RecipeFile => {
@@ -23,21 +35,32 @@ const turnMap = (photo: Photo): ReturnType<typeof turnMatrix> => {
   return turnMatrix(turnOf(photo), width, height);
 };
 
-/** A photo as the film shows it, at the film's size: placed by its framing, on its background. */
-export function filmRecipe(photo: Photo, settings: FilmSettings): Recipe {
-  const known = inFilm.get(photo);
-  if (known?.settings === settings) return known.recipe;
-  const { width, height, framing, background } = settings;
+/** A photo as the film shows it, at the film's size: placed and framed, on its background. */
+export function filmRecipe(
+  photo: Photo,
+  settings: FilmSettings,
+  { crop, placing }: PoseFraming = { crop: settings.crop, placing: settings.framing },
+): Recipe {
+  let known = inFilm.get(photo);
+  if (known?.settings !== settings) inFilm.set(photo, (known = { settings, recipes: new Map() }));
+  // Who sets a framing of its own and a placing of its own is rare: only one of both is remembered.
+  const remembers = crop === undefined || placing === settings.framing;
+  const found = remembers ? known.recipes.get(crop ?? placing) : undefined;
+  if (found) return found;
+  const { width, height, background } = settings;
   const film = { width, height };
+  const placed = chained(turnMap(photo), placementMap(placePhoto(shownSize(photo), film, placing)));
   const recipe: Recipe = {
     file: recipeFile(photo),
     photoSteps: photoStepsOf(fileOf(photo).mends),
-    geometry: chained(turnMap(photo), placementMap(placePhoto(shownSize(photo), film, framing))),
+    geometry: crop ? chained(placed, cropMap(crop, film)) : placed,
     film,
     background,
     filmSteps: [],
   };
-  inFilm.set(photo, { settings, recipe });
+  // A frame that is dragged is another one with each step.
+  if (known.recipes.size >= MOST_FRAMINGS) known.recipes.clear();
+  if (remembers) known.recipes.set(crop ?? placing, recipe);
   return recipe;
 }
 
@@ -48,7 +71,7 @@ export function filmRecipe(photo: Photo, settings: FilmSettings): Recipe {
  */
 export function recipeOf(film: Film, pose: Pose): Recipe | undefined {
   const photo = photosById(film).get(pose.photoId);
-  return photo && filmRecipe(photo, film.settings);
+  return photo && filmRecipe(photo, film.settings, framingOf(film, pose));
 }
 
 /** A photo by itself, in its own shape: turned and mended, not placed in a film. */
@@ -68,12 +91,8 @@ export function photoRecipe(photo: Photo): PlainRecipe {
   return recipe;
 }
 
-const unmended = new WeakMap<Recipe, Recipe>();
-
-/** What a recipe's picture looked like before it was mended: the same photo in the same place. */
-export function unmendedRecipe(recipe: Recipe): Recipe {
-  if (recipe.photoSteps.length + recipe.filmSteps.length === 0) return recipe;
-  let plain = unmended.get(recipe);
-  if (!plain) unmended.set(recipe, (plain = { ...recipe, photoSteps: [], filmSteps: [] }));
-  return plain;
+/** What a pose looked like before it was mended: its photo placed as the film places it, and all of it. */
+export function unmendedRecipeOf(film: Film, pose: Pose): Recipe | undefined {
+  const plain = unmendedFilm(film);
+  return recipeOf(plain, { ...pose, crop: undefined });
 }

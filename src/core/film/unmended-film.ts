@@ -1,4 +1,5 @@
-import type { Film, Photo } from './film';
+import type { Film, Photo, Pose } from './film';
+import { mapPoses, mapScenes } from './items';
 import { fileOf } from './photo-picture';
 
 const films = new WeakMap<Film, Film>();
@@ -17,9 +18,28 @@ function unmendedPhoto(photo: Photo): Photo {
   return plain;
 }
 
-/** A film as it looks without what was mended; the same value for the same film. */
+/** A film as it looks without what was mended, framings too; the same value for the same film. */
 export function unmendedFilm(film: Film): Film {
   let plain = films.get(film);
-  if (!plain) films.set(film, (plain = { ...film, photos: film.photos.map(unmendedPhoto) }));
+  if (!plain) films.set(film, (plain = { ...uncroppedFilm(film), photos: film.photos.map(unmendedPhoto) }));
   return plain;
+}
+
+const uncropped = new WeakMap<Film, Film>();
+
+const withoutCrop = (pose: Pose): Pose => (pose.crop ? { ...pose, crop: undefined } : pose);
+
+/** A film that shows all of its pictures, however they are framed; the same value for the same film. */
+export function uncroppedFilm(film: Film): Film {
+  let whole = uncropped.get(film);
+  if (!whole) {
+    const poses = mapScenes(film, (scene) => mapPoses(scene.items, withoutCrop));
+    const scenes = poses.scenes.map((scene) => (scene.crop ? { ...scene, crop: undefined } : scene));
+    const { settings } = film;
+    // The same settings give the same recipes.
+    const plain = settings.crop ? { ...settings, crop: undefined } : settings;
+    whole = { ...poses, scenes, settings: plain };
+    uncropped.set(film, whole);
+  }
+  return whole;
 }

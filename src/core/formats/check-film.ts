@@ -11,6 +11,7 @@ import {
   laneSchema,
   mixSchema,
   photoSchema,
+  poseSchema,
   rangeSchema,
   sceneMarksSchema,
   settingsSchema,
@@ -62,6 +63,10 @@ function itemsFault(items: readonly Item[]): string | undefined {
       if (fault !== undefined) return fault;
     } else if (!isHold(item.hold)) return `a pose would be held for ${item.hold.toLocaleString('en')} frames`;
     else if (!ID.test(item.id) || !ID.test(item.photoId)) return 'a pose has no proper mark';
+    else if (item.crop || item.placing) {
+      const fault = faultOf(poseSchema, item, 'pose');
+      if (fault !== undefined) return fault;
+    }
     sound.add(item);
   }
   sound.add(items);

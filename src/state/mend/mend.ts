@@ -1,12 +1,17 @@
 import { create } from 'zustand';
+import type { Crop } from '../../core/picture/crop';
 
 /** The tools of stage Mend. */
-export const MEND_TOOLS = ['light'] as const;
+export const MEND_TOOLS = ['light', 'framing'] as const;
 export type MendTool = (typeof MEND_TOOLS)[number];
 
 /** Which photos are matched: those of the chosen poses, of the scene on screen, or all. */
 export const MATCH_SCOPES = ['chosen', 'scene', 'film'] as const;
 export type MatchScope = (typeof MATCH_SCOPES)[number];
+
+/** Lines that help to frame: the picture in thirds, its middle, and the parts that no screen cuts off. */
+export const GUIDES = ['thirds', 'centre', 'safe'] as const;
+export type Guide = (typeof GUIDES)[number];
 
 interface Mend {
   /** The tool that is open; none where all are closed. */
@@ -14,6 +19,11 @@ interface Mend {
   readonly scope: MatchScope;
   /** Only the flicker is taken out: what changes slowly stays. */
   readonly keepSlow: boolean;
+  /** What a framing is set for. */
+  readonly frameScope: MatchScope;
+  readonly guides: readonly Guide[];
+  /** A frame that is just dragged. */
+  readonly dragged: Crop | undefined;
   /** The photo whose mends are copied to others. */
   readonly copiedFrom: string | undefined;
 }
@@ -23,6 +33,9 @@ export const useMend = create<Mend>(() => ({
   tool: 'light',
   scope: 'scene',
   keepSlow: false,
+  frameScope: 'film',
+  guides: ['thirds'],
+  dragged: undefined,
   copiedFrom: undefined,
 }));
 

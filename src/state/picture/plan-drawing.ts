@@ -1,5 +1,5 @@
 import type { Film, Pose } from '../../core/film/film';
-import { recipeOf, unmendedRecipe } from '../../core/film/recipe-of';
+import { recipeOf, unmendedRecipeOf } from '../../core/film/recipe-of';
 import type { ScheduledPose } from '../../core/film/schedule';
 import type { Recipe } from '../../core/picture/recipe';
 import type { Rect, Size } from '../../core/picture/size';
@@ -99,7 +99,8 @@ export function planDrawing(
   };
   const drawn = placed.map((each) => {
     const recipe = recipeOf(film, each.panel.entry.pose);
-    const plain = recipe && each.panel.unmended !== undefined ? unmendedRecipe(recipe) : undefined;
+    const plain =
+      each.panel.unmended === undefined ? undefined : unmendedRecipeOf(film, each.panel.entry.pose);
     const { wish: fine, before: quickly } = wishesFor(plain, each.area);
     return {
       ...each,

@@ -3,10 +3,11 @@ import { create } from 'zustand';
 import { applyEdit } from '../../core/edits/apply-edit';
 import type { Edit } from '../../core/edits/edit';
 import type { Film } from '../../core/film/film';
-import { unmendedFilm } from '../../core/film/unmended-film';
+import { uncroppedFilm, unmendedFilm } from '../../core/film/unmended-film';
 import { openFilm, useFilm } from '../document/document';
 import { shellNow, useShell } from '../shell/shell';
 import type { Stage } from '../shell/stages';
+import { transportNow, useTransport } from '../transport/transport';
 
 /** How the big picture shows what was mended: done, as it was before, or parted by a divider. */
 export type MendView = 'mended' | 'before' | 'divided';
@@ -15,12 +16,19 @@ interface ShownAs {
   readonly view: MendView;
   /** Where the divider stands: the part of the picture, from the left, that is shown as it was before. */
   readonly divider: number;
+  /** All of the picture is shown while it stands still, however it is framed: the frame lies on it. */
+  readonly whole: boolean;
   /** What a hand is just setting, and is not done yet. */
   readonly draft: Edit | undefined;
 }
 
 /** How the big picture shows the film while it is mended. */
-export const useShownAs = create<ShownAs>(() => ({ view: 'mended', divider: 0.5, draft: undefined }));
+export const useShownAs = create<ShownAs>(() => ({
+  view: 'mended',
+  divider: 0.5,
+  whole: false,
+  draft: undefined,
+}));
 
 /** Shows the picture mended, as it was, or both. */
 export const setMendView = (view: MendView): void => useShownAs.setState({ view });
@@ -28,6 +36,9 @@ export const setMendView = (view: MendView): void => useShownAs.setState({ view 
 /** Puts the divider to a part of the picture's width. */
 export const setDivider = (divider: number): void =>
   useShownAs.setState({ divider: Math.min(1, Math.max(0, divider)) });
+
+/** Shows all of the picture, or the part that is framed. */
+export const setWhole = (whole: boolean): void => useShownAs.setState({ whole });
 
 /** Shows what an edit would make of the film, without doing it; undefined shows the film again. */
 export const setDraft = (draft: Edit | undefined): void => useShownAs.setState({ draft });
@@ -40,19 +51,31 @@ function withDraft(film: Film, draft: Edit): Film {
   return known.made;
 }
 
-function shownAs(film: Film | undefined, stage: Stage, { view, draft }: ShownAs): Film | undefined {
+interface Situation extends ShownAs {
+  readonly stage: Stage;
+  readonly playing: boolean;
+}
+
+function shownAs(film: Film | undefined, now: Situation): Film | undefined {
+  const { stage, playing, view, whole, draft } = now;
   if (!film || stage !== 'mend') return film;
   if (view === 'before') return unmendedFilm(film);
-  return draft ? withDraft(film, draft) : film;
+  const mended = draft ? withDraft(film, draft) : film;
+  return whole && !playing ? uncroppedFilm(mended) : mended;
 }
 
 /** The open film as the big picture shows it now. */
-export const shownFilm = (): Film | undefined => shownAs(openFilm(), shellNow().stage, useShownAs.getState());
+export function shownFilm(): Film | undefined {
+  const { stage } = shellNow();
+  const { playing } = transportNow();
+  return shownAs(openFilm(), { ...useShownAs.getState(), stage, playing });
+}
 
 /** The same, followed by a view. */
 export function useShownFilm(): Film | undefined {
   const film = useFilm();
   const stage = useShell((state) => state.stage);
+  const playing = useTransport((state) => state.playing);
   const shown = useShownAs();
-  return useMemo(() => shownAs(film, stage, shown), [film, stage, shown]);
+  return useMemo(() => shownAs(film, { ...shown, stage, playing }), [film, shown, stage, playing]);
 }

@@ -8,6 +8,7 @@ import { NoPoses } from '../no-poses';
 import { Picture } from '../picture/picture';
 import { Transport } from '../time/transport';
 import styles from '../time/time.module.css';
+import { FramingTool } from './framing-tool';
 import { LightTool } from './light-tool';
 import { ViewChoice } from './view-choice';
 
@@ -20,7 +21,10 @@ export function MendView() {
     <Panel label="Mends">
       <ViewChoice />
       <Accordion
-        folds={[{ id: 'light', title: 'Light', body: <LightTool /> }]}
+        folds={[
+          { id: 'light', title: 'Light', body: <LightTool /> },
+          { id: 'framing', title: 'Framing', body: <FramingTool /> },
+        ]}
         open={tool}
         onOpen={(open) => setMend({ tool: open })}
       />
@@ -33,7 +37,7 @@ export function MendView() {
           <NoPoses
             film={film}
             heading="Nothing to mend yet"
-            words="Here the light of the photos is evened out, so that the film does not flicker. No photo is ever altered."
+            words="Here the light of the photos is evened out, so that the film does not flicker, and the picture is framed. No photo is ever altered."
           />
         ) : (
           <Picture />

@@ -17,6 +17,7 @@ import { useShell } from '../../state/shell/shell';
 import { useCompare } from '../../state/transport/compare';
 import { useTransport } from '../../state/transport/transport';
 import { Divider } from '../mend/divider';
+import { FrameOverlay } from '../mend/frame-overlay';
 import { poseCaption } from '../pose-caption';
 import styles from './picture.module.css';
 import { PictureTools } from './picture-tools';
@@ -42,6 +43,8 @@ export function Picture({ apart = false }: PictureProps) {
   const frame = useTransport((state) => state.frame);
   const playing = useTransport((state) => state.playing);
   const playSpan = useTransport((state) => state.playSpan);
+  const whole = useShownAs((state) => state.whole && state.view === 'mended');
+  const isFraming = isMending && whole && !playing;
   const chosen = useSelection((state) => state.chosen);
   const isZoomed = usePictureZoom((state) => state.zoom !== undefined);
   const compare = useCompare();
@@ -60,8 +63,7 @@ export function Picture({ apart = false }: PictureProps) {
     const panels = drawing?.panels ?? [];
     const main = panels.find(({ isHere }) => isHere) ?? panels[0];
     if (!apart) setSight(sightIn(main));
-    const parted = panels.find(({ unmended }) => unmended)?.area;
-    setArea((known) => (sameRect(known, parted) ? known : parted));
+    setArea((known) => (sameRect(known, main?.area) ? known : main?.area));
   });
 
   /** In pixels of the canvas. */
@@ -98,6 +100,7 @@ export function Picture({ apart = false }: PictureProps) {
           data-zoomed={isZoomed || undefined}
         />
         {!apart && divider !== undefined && area && <Divider area={area} at={divider} />}
+        {!apart && isFraming && area && <FrameOverlay area={area} />}
       </div>
       {!apart && here && <PictureTools />}
     </div>

@@ -1,0 +1,114 @@
+import type { Page } from 'playwright-core';
+import { expect, test } from 'vitest';
+import { bringIn, isKept, tickets, useBrowser, useSharedFilm } from './browser';
+import { CORNERS, turned, type Colour } from './photos';
+import { middle, said, type } from './strip';
+import { colourAt, distance, PrintedFile, printFilm } from './video';
+
+const { visit } = useBrowser();
+const threePoses = useSharedFilm(visit, async (page) =>
+  bringIn(
+    page,
+    await Promise.all([1, 2, 3].map(async (n) => ({ ...(await turned(1)), name: `PICT${n}.JPG` }))),
+  ),
+);
+
+const [topLeft, topRight, bottomLeft, bottomRight] = CORNERS as [Colour, Colour, Colour, Colour];
+
+async function showFraming(page: Page): Promise<void> {
+  await page.getByRole('button', { name: 'Mend', exact: true }).click();
+  await page.getByRole('button', { name: 'Framing', exact: true }).click();
+  await page.getByRole('button', { name: /^Frame, / }).waitFor();
+}
+const frameWords = (page: Page): Promise<string | null> =>
+  page.getByRole('button', { name: /^Frame, / }).getAttribute('aria-label');
+const shows = async (page: Page, colour: Colour): Promise<void> =>
+  expect.poll(async () => distance(await middle(page), colour)).toBeLessThan(12);
+const undoWords = (page: Page): Promise<string | null> =>
+  page.getByRole('button', { name: /^Undo/ }).getAttribute('aria-label');
+
+test('a frame that is typed for the film is shown, and printed; poses may have one of their own', async () => {
+  const { page, complaints } = await threePoses();
+  await showFraming(page);
+  await type(page, 'Closer, %', '200');
+  await type(page, 'Left', '0');
+  await type(page, 'Top', '0');
+  await expect.poll(() => frameWords(page)).toContain('Frame, 200 %, 0 from the left, 0 from the top.');
+  await tickets(page).nth(1).click();
+  await page.getByLabel('For', { exact: true }).selectOption('chosen');
+  await type(page, 'Left', '160');
+  await expect.poll(() => undoWords(page)).toBe('Undo: Framing of 1 pose set to 200 %');
+  // As it will look, where the frame is not being set.
+  await page.getByRole('button', { name: 'Light', exact: true }).click();
+  await shows(page, topRight);
+  await page.keyboard.press('Home');
+  await page.keyboard.press('Escape');
+  await shows(page, topLeft);
+  await isKept(page);
+  const { bytes } = await printFilm(page, 'MP4', 'framed');
+  const printed = await PrintedFile.of(bytes);
+  try {
+    const frames = await printed.frames(320, 240);
+    const colours = [0, 2, 4].map((n) => colourAt(frames[n] as Buffer, 320, 160, 120));
+    [topLeft, topRight, topLeft].forEach((colour, i) =>
+      expect(distance(colours[i] as Colour, colour)).toBeLessThan(12),
+    );
+  } finally {
+    await printed.close();
+  }
+  expect(complaints).toEqual([]);
+});
+
+test('a frame is dragged by its corner and as a whole, moved by keys, and stays in the picture', async () => {
+  const { page, complaints } = await threePoses();
+  await showFraming(page);
+  const corner = await page.getByRole('button', { name: 'Corner of the frame, top left' }).boundingBox();
+  const frame = await page.getByRole('button', { name: /^Frame, / }).boundingBox();
+  if (!corner || !frame) throw new Error('no frame');
+  // Half of the way along both sides: the lower right quarter is left.
+  await page.mouse.move(corner.x + corner.width / 2, corner.y + corner.height / 2);
+  await page.mouse.down();
+  await page.mouse.move(frame.x + frame.width / 2, frame.y + frame.height / 2, { steps: 6 });
+  await page.mouse.up();
+  await expect.poll(() => frameWords(page)).toMatch(/^Frame, (19|20)\d/);
+  await page.getByRole('button', { name: 'Light', exact: true }).click();
+  await shows(page, bottomRight);
+  await page.getByRole('button', { name: 'Framing', exact: true }).click();
+  const small = await page.getByRole('button', { name: /^Frame, / }).boundingBox();
+  if (!small) throw new Error('no frame');
+  // Much further than the picture goes.
+  await page.mouse.move(small.x + small.width / 2, small.y + small.height / 2);
+  await page.mouse.down();
+  await page.mouse.move(small.x - 2000, small.y + small.height / 2, { steps: 6 });
+  await page.mouse.up();
+  await expect.poll(() => frameWords(page)).toContain(', 0 from the left');
+  await page.getByRole('button', { name: 'Light', exact: true }).click();
+  await shows(page, bottomLeft);
+  await page.getByRole('button', { name: 'Framing', exact: true }).click();
+  await page.getByRole('button', { name: /^Frame, / }).focus();
+  await page.keyboard.press('ArrowRight');
+  await page.keyboard.press('Shift+ArrowRight');
+  await expect.poll(() => frameWords(page)).toContain(', 11 from the left');
+  await page.keyboard.press('Control+z');
+  await expect.poll(() => frameWords(page)).toContain(', 1 from the left');
+  await page.getByRole('button', { name: 'No framings' }).click();
+  await expect.poll(() => frameWords(page)).toContain('Frame, 100 %, 0 from the left');
+  expect(complaints).toEqual([]);
+});
+
+test('what cannot be a frame is told of, and changes nothing; too few pixels are told of too', async () => {
+  const { page, complaints } = await threePoses();
+  await showFraming(page);
+  await type(page, 'Closer, %', '10000');
+  await expect.poll(() => said(page, 'Closer, %')).toContain('can be from');
+  await page.keyboard.press('Escape');
+  await type(page, 'Closer, %', 'near');
+  await expect.poll(() => said(page, 'Closer, %')).toContain('is not a number');
+  await page.keyboard.press('Escape');
+  await expect.poll(() => frameWords(page)).toContain('Frame, 100 %');
+  await type(page, 'Closer, %', '400');
+  await page.getByText('Only 80 × 60 of the photo’s pixels fill 320 × 240: it will look softer.').waitFor();
+  await page.getByLabel(/^Photos of another shape/).selectOption('fill');
+  await expect.poll(() => undoWords(page)).toBe('Undo: 1 pose filled');
+  expect(complaints).toEqual([]);
+});

@@ -1,0 +1,65 @@
+import type { Film } from '../film/film';
+import { posesOf } from '../film/items';
+import { boundedCrop, closeness, WHOLE, type Crop } from '../picture/crop';
+import type { Framing } from '../picture/placement';
+import { count } from '../time/format';
+import { batch, type Edit } from './edit';
+
+/** What a framing is set for: the film, a scene, or poses. */
+export type CropTarget =
+  | { readonly of: 'film' }
+  | { readonly of: 'scene'; readonly id: string }
+  | { readonly of: 'poses'; readonly ids: readonly string[] };
+
+function words(film: Film, target: CropTarget): string {
+  if (target.of === 'film') return 'the film';
+  if (target.of === 'poses') return count(target.ids.length, 'pose');
+  return film.scenes.find(({ id }) => id === target.id)?.name ?? 'a scene';
+}
+
+/**
+ * Shows a part of the picture; undefined takes the framing away, so that what is larger decides: the scene for a pose, the film for a
+ * scene. What lies outside of what may be is set to the nearest that may.
+ */
+export function cropEdit(film: Film, target: CropTarget, wanted: Crop | undefined): Edit {
+  const crop = wanted && boundedCrop(wanted);
+  const label = crop
+    ? `Framing of ${words(film, target)} set to ${closeness(crop)} %`
+    : `Framing of ${words(film, target)} taken away`;
+  if (target.of === 'film')
+    return batch(label, [
+      {
+        kind: 'patch',
+        of: 'settings',
+        patch: { crop: isWhole(crop) ? undefined : crop },
+      },
+    ]);
+  if (target.of === 'scene')
+    return batch(label, [{ kind: 'patch', of: 'scenes', patches: [{ id: target.id, patch: { crop } }] }]);
+  const patches = target.ids.map((id) => ({ id, patch: { crop } }));
+  return batch(label, [{ kind: 'patch', of: 'items', patches }]);
+}
+
+const isWhole = (crop: Crop | undefined): boolean =>
+  crop !== undefined && crop.x === WHOLE.x && crop.y === WHOLE.y && crop.size === WHOLE.size;
+
+/** How photos of another shape than the film stand in it, for poses; undefined leaves it to the film. */
+export function placingEdit(film: Film, poseIds: readonly string[], placing: Framing | undefined): Edit {
+  const known = new Set(posesOf(film).map(({ id }) => id));
+  const patches = poseIds.filter((id) => known.has(id)).map((id) => ({ id, patch: { placing } }));
+  const how = placing === undefined ? 'placed as the film' : placing === 'fill' ? 'filled' : 'shown whole';
+  return batch(`${count(patches.length, 'pose')} ${how}`, [{ kind: 'patch', of: 'items', patches }]);
+}
+
+/** All framings of scenes and poses taken away, so that the film decides. */
+export function uncropAllEdit(film: Film): Edit {
+  const scenes = film.scenes.filter(({ crop }) => crop).map(({ id }) => ({ id, patch: { crop: undefined } }));
+  const poses = posesOf(film)
+    .filter(({ crop }) => crop)
+    .map(({ id }) => ({ id, patch: { crop: undefined } }));
+  return batch('All framings taken away', [
+    { kind: 'patch', of: 'settings', patch: { crop: undefined } },
+    { kind: 'patch', of: 'scenes', patches: scenes },
+    { kind: 'patch', of: 'items', patches: poses },
+  ]);
+}

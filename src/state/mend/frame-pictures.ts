@@ -1,0 +1,67 @@
+import { cropEdit, placingEdit, uncropAllEdit, type CropTarget } from '../../core/edits/crop-edits';
+import { cropOf } from '../../core/film/crop-of';
+import type { Film } from '../../core/film/film';
+import { scheduleOf } from '../../core/film/schedule';
+import { boundedCrop, WHOLE, type Crop } from '../../core/picture/crop';
+import type { Framing } from '../../core/picture/placement';
+import { openFilm } from '../document/document';
+import { edit, targetPoses } from '../document/edit-film';
+import { sceneOnScreen } from '../poses/scenes';
+import { mendNow, setMend, type Guide, type MatchScope } from './mend';
+
+/** What a framing is set for. */
+function cropTarget(scope: MatchScope): CropTarget {
+  if (scope === 'film') return { of: 'film' };
+  const id = sceneOnScreen();
+  if (scope === 'scene' && id !== undefined) return { of: 'scene', id };
+  return { of: 'poses', ids: targetPoses() };
+}
+
+/** The part of the picture that is shown of the film, the scene on screen, or the chosen poses: of the first where they differ. */
+export function cropInScope(film: Film, scope: MatchScope): Crop {
+  if (scope === 'film') return film.settings.crop ?? WHOLE;
+  if (scope === 'scene') {
+    const id = sceneOnScreen();
+    return film.scenes.find((scene) => scene.id === id)?.crop ?? film.settings.crop ?? WHOLE;
+  }
+  const [first] = targetPoses();
+  const pose = first === undefined ? undefined : scheduleOf(film).firsts.get(first)?.pose;
+  return pose ? cropOf(film, pose) : WHOLE;
+}
+
+/** Sets the part of the picture that is shown; undefined leaves it to the scene or the film. */
+export function setCrop(crop: Crop | undefined): void {
+  setMend({ dragged: undefined });
+  const film = openFilm();
+  if (film) edit(cropEdit(film, cropTarget(mendNow().frameScope), crop));
+}
+
+/** Moves the frame by so many of the film's pixels, and makes it so many times as large. */
+export function nudgeCrop(right: number, down: number, times = 1): void {
+  const film = openFilm();
+  if (!film) return;
+  const { width, height } = film.settings;
+  const { x, y, size } = cropInScope(film, mendNow().frameScope);
+  setCrop({ x: x + right / width, y: y + down / height, size: size * times });
+}
+
+/** Shows where a frame would be that is dragged. */
+export const dragCrop = (crop: Crop): void => setMend({ dragged: boundedCrop(crop) });
+
+/** How photos of another shape stand in the chosen poses. */
+export function setPlacing(placing: Framing | undefined): void {
+  const film = openFilm();
+  if (film) edit(placingEdit(film, targetPoses(), placing));
+}
+
+/** Takes all framings away. */
+export function uncropAll(): void {
+  const film = openFilm();
+  if (film) edit(uncropAllEdit(film));
+}
+
+/** Shows guides on the picture, or no longer. */
+export function toggleGuide(guide: Guide): void {
+  const { guides } = mendNow();
+  setMend({ guides: guides.includes(guide) ? guides.filter((each) => each !== guide) : [...guides, guide] });
+}

@@ -1,0 +1,141 @@
+import { useGesture } from '@use-gesture/react';
+import { useRef, type KeyboardEvent } from 'react';
+import { boundedCrop, closeness, cropRect, type Crop } from '../../core/picture/crop';
+import type { Rect } from '../../core/picture/size';
+import { useFilm } from '../../state/document/document';
+import { cropInScope, dragCrop, nudgeCrop, setCrop } from '../../state/mend/frame-pictures';
+import { useMend } from '../../state/mend/mend';
+import { useSelection } from '../../state/selection/selection';
+import styles from './frame-overlay.module.css';
+import { GuideLines } from './guide-lines';
+
+interface FrameOverlayProps {
+  /** Where the whole picture lies, in pixels of the screen. */
+  readonly area: Rect;
+}
+
+const CORNERS = [
+  ['top left', -1, -1],
+  ['top right', 1, -1],
+  ['bottom left', -1, 1],
+  ['bottom right', 1, 1],
+] as const;
+
+const MOVES: Readonly<Record<string, readonly [right: number, down: number]>> = {
+  ArrowLeft: [-1, 0],
+  ArrowRight: [1, 0],
+  ArrowUp: [0, -1],
+  ArrowDown: [0, 1],
+};
+/** Times as large with a key. */
+const A_KEY = 1.01;
+
+/** The frame on the picture, to be dragged, and to be sized by its corners. */
+export function FrameOverlay({ area }: FrameOverlayProps) {
+  // As it is framed: what is shown is all of it.
+  const film = useFilm();
+  const { frameScope, guides, dragged } = useMend();
+  useSelection((state) => state.chosen);
+  if (!film) return null;
+  const crop = dragged ?? cropInScope(film, frameScope);
+  const { width, height } = film.settings;
+  const scale = area.width / devicePixelRatio / width;
+  const [left, top] = [area.x / devicePixelRatio, area.y / devicePixelRatio];
+  const rect = cropRect(crop, film.settings);
+  const box = {
+    left: left + rect.x * scale,
+    top: top + rect.y * scale,
+    width: rect.width * scale,
+    height: rect.height * scale,
+  };
+
+  const keys = (event: KeyboardEvent): void => {
+    const [right, down] = MOVES[event.key] ?? [0, 0];
+    const step = event.shiftKey ? 10 : 1;
+    if (right !== 0 || down !== 0) nudgeCrop(right * step, down * step);
+    else if (event.key === '+') nudgeCrop(0, 0, 1 / A_KEY);
+    else if (event.key === '-') nudgeCrop(0, 0, A_KEY);
+    else return;
+    event.preventDefault();
+    event.stopPropagation();
+  };
+  /** A crop that is moved by a way on the screen, or sized by a corner while the opposite one stays. */
+  const changed = (
+    { x, y, size }: Crop,
+    [right, down]: readonly [number, number],
+    corner?: readonly [number, number],
+  ): Crop => {
+    const [across, along] = [right / scale / width, down / scale / height];
+    if (!corner) return { x: x + across, y: y + along, size };
+    // As far as the hand goes along the diagonal.
+    const grown = boundedCrop({ x, y, size: size + (corner[0] * across + corner[1] * along) / 2 }).size;
+    const by = (grown - size) / 2;
+    return { x: x + corner[0] * by, y: y + corner[1] * by, size: grown };
+  };
+
+  return (
+    <div className={styles.overlay}>
+      <div className={styles.shade} style={box} aria-hidden />
+      <Handle
+        className={styles.frame}
+        style={box}
+        label={`Frame, ${closeness(crop)} %, ${Math.round(rect.x)} from the left, ${Math.round(rect.y)} from the top. Arrows move it, + and − make it closer.`}
+        onKeyDown={keys}
+        crop={crop}
+        make={(start, way) => changed(start, way)}
+      />
+      <GuideLines guides={guides} box={box} />
+      {CORNERS.map(([name, right, down]) => (
+        <Handle
+          key={name}
+          className={styles.corner}
+          style={{
+            left: box.left + ((1 + right) / 2) * box.width,
+            top: box.top + ((1 + down) / 2) * box.height,
+          }}
+          label={`Corner of the frame, ${name}`}
+          onKeyDown={keys}
+          crop={crop}
+          make={(start, way) => changed(start, way, [right, down])}
+        />
+      ))}
+    </div>
+  );
+}
+
+interface HandleProps {
+  readonly className: string | undefined;
+  readonly style: Readonly<Record<string, number>>;
+  readonly label: string;
+  readonly onKeyDown: (event: KeyboardEvent) => void;
+  readonly crop: Crop;
+  /** What becomes of the crop at the start of a drag, by how far the hand went, in CSS pixels. */
+  readonly make: (start: Crop, way: readonly [right: number, down: number]) => Crop;
+}
+
+function Handle({ className, style, label, onKeyDown, crop, make }: HandleProps) {
+  const ref = useRef<HTMLButtonElement>(null);
+  useGesture(
+    {
+      onDrag: ({ movement, memo, first, last, canceled }) => {
+        const start = first ? crop : (memo as Crop);
+        const next = make(start, movement);
+        if (!last) dragCrop(next);
+        else if (canceled) dragCrop(start);
+        else setCrop(next);
+        return start;
+      },
+    },
+    { target: ref, drag: { filterTaps: true, pointer: { keys: false } } },
+  );
+  return (
+    <button
+      ref={ref}
+      type="button"
+      className={className}
+      style={style}
+      aria-label={label}
+      onKeyDown={onKeyDown}
+    />
+  );
+}
