@@ -14,6 +14,9 @@ export default defineConfig({
           fileParallelism: false,
           testTimeout: 120_000,
           hookTimeout: 60_000,
+          // A machine that stalls for seconds fails a test now and then; what is wrong fails twice. The report names each that
+          // was done over.
+          retry: 1,
           // What is waited for may take its time on a machine that is busy; what is wrong stays wrong.
           expect: { poll: { timeout: 10_000 } },
         },

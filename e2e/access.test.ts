@@ -59,6 +59,13 @@ test.each([false, true])('axe-core finds nothing on any main view; in the dark: 
     await page.getByRole('button', { name: stage, exact: true }).click();
     expect(await wrong(page), stage).toEqual([]);
   }
+  await page.getByRole('button', { name: 'Mend', exact: true }).click();
+  await page.getByRole('button', { name: 'Framing', exact: true }).click();
+  await page.getByRole('button', { name: /^Frame, / }).waitFor();
+  expect(await wrong(page), 'framing').toEqual([]);
+  await page.keyboard.press('n');
+  await page.getByRole('slider', { name: /^Divider/ }).waitFor();
+  expect(await wrong(page), 'before and after').toEqual([]);
   await page.getByRole('button', { name: 'Time', exact: true }).click();
   await tickets(page).nth(2).click();
   await page.keyboard.press('c');

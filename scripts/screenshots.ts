@@ -83,6 +83,26 @@ try {
   await shot(page, 'swap');
   await press(page, 'Leave all as they are');
   await page.keyboard.press('Control+z');
+  await press(page, 'Mend');
+  await goToPose(page, 66);
+  await press(page, 'Match to this one');
+  const matching = page.getByRole('button', { name: /^Stop matching/ });
+  await matching.waitFor();
+  await matching.waitFor({ state: 'detached', timeout: 60_000 });
+  await goToPose(page, 45);
+  await press(page, 'Both');
+  await page.waitForTimeout(1500);
+  await shot(page, 'mend');
+  await press(page, 'After');
+  await press(page, 'Framing');
+  await page.getByLabel('Closer, %').fill('140');
+  await page.keyboard.press('Enter');
+  await page.getByRole('button', { name: /^Frame, 140/ }).waitFor();
+  await page.waitForTimeout(1500);
+  await shot(page, 'framing');
+  await press(page, 'Light');
+  await page.keyboard.press('Control+z');
+  await page.keyboard.press('Control+z');
   await press(page, 'Sound');
   await press(page, 'Words');
   await press(page, 'Find the words');
@@ -91,6 +111,12 @@ try {
       .getByRole('textbox', { name: /^Word on frame/ })
       .nth(i)
       .fill(text);
+    await page.keyboard.press('Enter');
+  }
+
+  async function goToPose(page: Page, pose: number): Promise<void> {
+    await page.keyboard.press('Control+k');
+    await page.keyboard.type(`pose ${pose}`);
     await page.keyboard.press('Enter');
   }
   await press(page, 'Cue');
@@ -126,11 +152,6 @@ try {
   await page.keyboard.press('e');
   await page.getByRole('timer').waitFor({ state: 'detached' });
   await page.keyboard.press('Control+z');
-  await press(page, 'Mix');
-  await press(page, 'Measure the loudness');
-  await page.getByTestId('loudness').filter({ hasText: 'LUFS' }).waitFor();
-  await page.getByTestId('loudness').scrollIntoViewIfNeeded();
-  await shot(page, 'mix');
   await page.keyboard.press('Escape');
   await press(page, 'Print');
   await press(page, 'Print the film');

@@ -1,14 +1,17 @@
 import { lightAsBefore } from '../../state/mend/mend-light';
-import { setMend } from '../../state/mend/mend';
+import { uncropAll } from '../../state/mend/frame-pictures';
+import { setMend, type MendTool } from '../../state/mend/mend';
 import type { CommandFacts } from './command-facts';
 import { leadTo } from './lead-to';
 import { firstOf, noPoses, readOnly } from './reasons';
 
 const cannot = firstOf(readOnly, noPoses);
-const light = (name: string) => (): void => {
-  setMend({ tool: 'light' });
+const tool = (id: MendTool, name: string) => (): void => {
+  setMend({ tool: id });
   leadTo({ stage: 'mend', side: 'left', name });
 };
+const light = (name: string): (() => void) => tool('light', name);
+const framing = (name: string): (() => void) => tool('framing', name);
 
 /** What mends pictures and has no key of its own. */
 export const MEND_COMMANDS: readonly CommandFacts[] = [
@@ -36,6 +39,31 @@ export const MEND_COMMANDS: readonly CommandFacts[] = [
     also: 'flicker scene film chosen',
     cannot,
     run: light('Match'),
+  },
+  {
+    words: 'Framing: the part of the picture that is shown',
+    also: 'crop zoom in closer cut reframe',
+    cannot,
+    run: framing('Closer'),
+  },
+  {
+    words: 'Framing of the film, of this scene or of the chosen poses',
+    also: 'crop scope',
+    cannot,
+    run: framing('For'),
+  },
+  { words: 'All framings taken away', also: 'crop reset whole picture', cannot, run: uncropAll },
+  {
+    words: 'Guides on the picture: thirds, centre, safe parts',
+    also: 'grid lines',
+    cannot,
+    run: framing('Thirds'),
+  },
+  {
+    words: 'Chosen poses of another shape: whole or filling the picture',
+    also: 'bars letterbox aspect',
+    cannot,
+    run: framing('Photos of another shape'),
   },
   { words: 'The light of the chosen photos as it came', also: 'reset original', cannot, run: lightAsBefore },
 ];
