@@ -1,0 +1,82 @@
+import { err, ok, type Result } from '../../time/result';
+import { likelyStarts } from './block-votes';
+import { halved, type DetailPicture } from './detail-picture';
+import { costOf, refine, samplesOf, stillPart, widthOf, type Fit, type Samples } from './refine';
+import { scaledSimilarity, type Similarity } from './similarity';
+
+/** A picture in a few sizes, and places to look for in two of them. */
+export interface PlacedReference {
+  readonly small: DetailPicture;
+  readonly coarse: Samples;
+  readonly middle: Samples;
+  readonly full: Samples;
+  /** How lively the reference is: width of its details. */
+  readonly lively: number;
+  readonly size: { readonly width: number; readonly height: number };
+}
+
+const STARTS = 5;
+const SAMPLES = { coarse: 2500, middle: 5000, full: 24_000 };
+/** A picture of which less than this stands still is not steadied. */
+const LEAST_STILL = 0.3;
+/** Less lively than this a picture has nothing in it. */
+const FLAT = 1e-4;
+/** What is left of two pictures of different sets is as lively as they are; of the same set it is less than this part. */
+const ALIKE = 0.7;
+
+/** What was found of a photo. */
+export interface PlaceMatch {
+  /** Where what stands still in the reference lies in the photo, in pixels of the pictures compared. */
+  readonly similarity: Similarity;
+  /** Part of the places looked at that stand still, 0 to 1. */
+  readonly still: number;
+}
+
+/** Numbers from 0 to 1, the same for the same seed (Park and Miller, 1988): what is found is the same each time. */
+function numbers(): () => number {
+  let state = 20_011;
+  return () => (state = (state * 48_271) % 2_147_483_647) / 2_147_483_647;
+}
+
+/** One pixel of so many tells how lively a picture is. */
+const LIVELY_EVERY = 13;
+
+/** Makes a reference ready: photo after photo is compared with it. */
+export function placedReference(reference: DetailPicture): PlacedReference {
+  const next = numbers();
+  const half = halved(reference);
+  const small = halved(half);
+  return {
+    small,
+    coarse: samplesOf(small, SAMPLES.coarse, next),
+    lively: widthOf(reference.data.filter((_, i) => i % LIVELY_EVERY === 0)),
+    middle: samplesOf(half, SAMPLES.middle, next),
+    full: samplesOf(reference, SAMPLES.full, next),
+    size: { width: reference.width, height: reference.height },
+  };
+}
+
+/**
+ * Finds where what stands still in a reference lies in a photo of the same size: moved, turned, and larger or smaller, whatever
+ * moves in front of it and however much lighter it is.
+ * @throws RangeError where the sizes differ.
+ */
+export function matchPlace(photo: DetailPicture, reference: PlacedReference): Result<PlaceMatch> {
+  if (photo.width !== reference.size.width || photo.height !== reference.size.height)
+    throw new RangeError('Places are matched between pictures of the same size.');
+  if (reference.lively < FLAT) return err('There is nothing in it to hold on to.');
+  const half = halved(photo);
+  const small = halved(half);
+  const fits = likelyStarts(reference.small, small, STARTS, numbers())
+    .map((start) => refine(reference.coarse, small, start))
+    .map((fit) => fit && refine(reference.middle, half, scaledSimilarity(fit.similarity, 2)))
+    .filter((fit) => fit !== undefined);
+  const width = Math.min(...fits.map((fit) => fit.width));
+  const [best] = fits.toSorted((a, b) => costOf(a, width) - costOf(b, width));
+  const fit: Fit | undefined = best && refine(reference.full, photo, scaledSimilarity(best.similarity, 2));
+  if (!fit) return err('There is nothing in it to hold on to.');
+  const still = stillPart(fit);
+  if (still < LEAST_STILL || fit.width > ALIKE * reference.lively)
+    return err('Too little of it stands still.');
+  return ok({ similarity: fit.similarity, still });
+}

@@ -1,0 +1,226 @@
+import { LeastSquares } from '../least-squares';
+import type { DetailPicture } from './detail-picture';
+import type { Similarity } from './similarity';
+
+/** Places of the reference that are looked for, and what is there. */
+export interface Samples {
+  /** Counted from the middle of the picture. */
+  readonly x: Float64Array;
+  readonly y: Float64Array;
+  readonly value: Float64Array;
+  /** How much it rises to the right and down. */
+  readonly right: Float64Array;
+  readonly down: Float64Array;
+}
+
+/** Pixels at the edges that no cubic reaches beyond. */
+const EDGE = 3;
+
+/** The picture is parted into so many fields across and down, and each gives as many places. */
+const FIELDS = { across: 16, down: 12 };
+
+/**
+ * Places with something to hold on to: as many from everywhere, so that a subject full of detail is no more than its part of the
+ * picture; of each part the livelier; and chosen at random, since a grid would pull fractions of pixels its own way.
+ */
+export function samplesOf(
+  { width, height, data }: DetailPicture,
+  count: number,
+  next: () => number,
+): Samples {
+  const right = (at: number): number => ((data[at + 1] as number) - (data[at - 1] as number)) / 2;
+  const down = (at: number): number => ((data[at + width] as number) - (data[at - width] as number)) / 2;
+  const each = Math.ceil(count / (FIELDS.across * FIELDS.down));
+  const [wide, tall] = [(width - 2 * EDGE) / FIELDS.across, (height - 2 * EDGE) / FIELDS.down];
+  const kept: number[] = [];
+  for (let field = 0; field < FIELDS.across * FIELDS.down; field++) {
+    const left = EDGE + (field % FIELDS.across) * wide;
+    const top = EDGE + Math.floor(field / FIELDS.across) * tall;
+    const tried = Array.from(
+      { length: 2 * each },
+      () => Math.floor(top + next() * tall) * width + Math.floor(left + next() * wide),
+    );
+    const slope = new Map(tried.map((at) => [at, Math.hypot(right(at), down(at))]));
+    tried.sort((a, b) => (slope.get(b) as number) - (slope.get(a) as number));
+    for (const at of tried.slice(0, each)) kept.push(at);
+  }
+  return {
+    x: Float64Array.from(kept, (at) => (at % width) + 0.5 - width / 2),
+    y: Float64Array.from(kept, (at) => Math.floor(at / width) + 0.5 - height / 2),
+    value: Float64Array.from(kept, (at) => data[at] as number),
+    right: Float64Array.from(kept, right),
+    down: Float64Array.from(kept, down),
+  };
+}
+
+/** Catmull and Rom's cubic at four places around a fraction, and how it rises there. */
+function cubic(t: number, weights: Float64Array, slopes: Float64Array): void {
+  weights[0] = ((-t + 2) * t - 1) * t * 0.5;
+  weights[1] = ((3 * t - 5) * t * t + 2) * 0.5;
+  weights[2] = ((-3 * t + 4) * t + 1) * t * 0.5;
+  weights[3] = (t - 1) * t * t * 0.5;
+  slopes[0] = ((-3 * t + 4) * t - 1) * 0.5;
+  slopes[1] = (9 * t - 10) * t * 0.5;
+  slopes[2] = ((-9 * t + 8) * t + 1) * 0.5;
+  slopes[3] = (3 * t - 2) * t * 0.5;
+}
+
+/** What is left of each sample, and how it changes with what is looked for. */
+interface Residuals {
+  readonly left: Float64Array;
+  /** `COLUMNS` numbers a sample: to the right, down, turned, grown; and a slow light over the picture. */
+  readonly rows: Float64Array;
+  /** Whether a sample lies in the photo. */
+  readonly inside: Uint8Array;
+}
+
+function residuals(samples: Samples, photo: DetailPicture, at: Similarity, into: Residuals): void {
+  const { width, height, data } = photo;
+  const scale = Math.exp(at.growth);
+  const [cos, sin] = [scale * Math.cos(at.turn), scale * Math.sin(at.turn)];
+  const [wx, sx, wy, sy] = [
+    new Float64Array(4),
+    new Float64Array(4),
+    new Float64Array(4),
+    new Float64Array(4),
+  ];
+  for (let i = 0; i < samples.x.length; i++) {
+    const [x, y] = [samples.x[i] as number, samples.y[i] as number];
+    const u = cos * x - sin * y;
+    const v = sin * x + cos * y;
+    const px = u + at.dx + width / 2 - 0.5;
+    const py = v + at.dy + height / 2 - 0.5;
+    const column = Math.floor(px);
+    const row = Math.floor(py);
+    const isIn = column >= 1 && row >= 1 && column < width - 2 && row < height - 2;
+    into.inside[i] = isIn ? 1 : 0;
+    if (!isIn) continue;
+    cubic(px - column, wx, sx);
+    cubic(py - row, wy, sy);
+    let [value, right, down] = [0, 0, 0];
+    for (let j = 0; j < 4; j++) {
+      const from = (row - 1 + j) * width + column - 1;
+      const [a, b, c, d] = [data[from], data[from + 1], data[from + 2], data[from + 3]] as [
+        ...[number, number, number, number],
+      ];
+      const across =
+        (wx[0] as number) * a + (wx[1] as number) * b + (wx[2] as number) * c + (wx[3] as number) * d;
+      value += (wy[j] as number) * across;
+      down += (sy[j] as number) * across;
+      right +=
+        (wy[j] as number) *
+        ((sx[0] as number) * a + (sx[1] as number) * b + (sx[2] as number) * c + (sx[3] as number) * d);
+    }
+    into.left[i] = value - (samples.value[i] as number);
+    // The mean of both pictures' slopes: steps are exact to the second order.
+    const gx = (right + (samples.right[i] as number)) / 2;
+    const gy = (down + (samples.down[i] as number)) / 2;
+    const [s, t] = [(2 * x) / width, (2 * y) / width];
+    into.rows.set(
+      [gx, gy, (gy * u - gx * v) / TURN_UNIT, (gx * u + gy * v) / TURN_UNIT, 1, s, t, s * s, s * t, t * t],
+      COLUMNS * i,
+    );
+  }
+}
+
+/** What is looked for, and six terms of a light that changes slowly from place to place, as a lens's shade does where it was moved. */
+const COLUMNS = 10;
+/** Turns and growths are counted in pixels at so many pixels from the middle, so that all four are about as large. */
+const TURN_UNIT = 300;
+
+/** Of a bell curve of width 1, three tenths lie within this. */
+const THREE_TENTHS = 0.385;
+
+/** How wide numbers around 0 lie, told by the nearer three tenths: half of them and more may lie anywhere. */
+export function widthOf(values: Float32Array | Float64Array): number {
+  const sizes = values.map(Math.abs).sort();
+  return (sizes[Math.floor(sizes.length * 0.3)] ?? 0) / THREE_TENTHS;
+}
+
+/** Tukey's biweight gives nothing to what is further off than so many widths (Beaton and Tukey, Technometrics 16, 1974). */
+const FAR = 4.685;
+const STEPS = 40;
+/** A step shorter than this, in pixels, is the last. */
+const SETTLED = 2e-5;
+
+/** Keeps what no sample tells of near nothing. */
+const RIDGE = Array.from({ length: COLUMNS }, () => 1e-9);
+
+/** Takes a slow light out of what is left. */
+function takeSlow({ left, rows, inside }: Residuals, slow: readonly number[]): void {
+  for (let i = 0; i < left.length; i++) {
+    if (inside[i] === 0) continue;
+    let light = 0;
+    for (let k = 0; k < slow.length; k++)
+      light += (slow[k] as number) * (rows[COLUMNS * i + 4 + k] as number);
+    left[i] = (left[i] as number) - light;
+  }
+}
+
+/** Where a picture was found. */
+export interface Fit {
+  readonly similarity: Similarity;
+  /** Width of what is left of samples that stand still. */
+  readonly width: number;
+  readonly residuals: Residuals;
+}
+
+/** Moves on from a start to where still samples fit best; undefined where there is nothing to hold on to. */
+export function refine(samples: Samples, photo: DetailPicture, start: Similarity): Fit | undefined {
+  const count = samples.x.length;
+  const left: Residuals = {
+    left: new Float64Array(count),
+    rows: new Float64Array(COLUMNS * count),
+    inside: new Uint8Array(count),
+  };
+  let similarity = start;
+  let slow: readonly number[] = Array.from({ length: COLUMNS - 4 }, () => 0);
+  let width = 0;
+  for (let step = 0; step < STEPS; step++) {
+    residuals(samples, photo, similarity, left);
+    takeSlow(left, slow);
+    width = Math.max(1e-6, widthOf(left.left.filter((_, i) => left.inside[i] === 1)));
+    const squares = new LeastSquares(COLUMNS, RIDGE);
+    for (let i = 0; i < count; i++) {
+      if (left.inside[i] === 0) continue;
+      const off = (left.left[i] as number) / (FAR * width);
+      if (Math.abs(off) < 1)
+        squares.add(left.rows, COLUMNS * i, -(left.left[i] as number), (1 - off * off) ** 2);
+    }
+    const by = squares.solve();
+    if (!by) return undefined;
+    const [dx = 0, dy = 0, turn = 0, growth = 0, ...more] = by;
+    slow = slow.map((each, k) => each - (more[k] ?? 0));
+    similarity = {
+      dx: similarity.dx + dx,
+      dy: similarity.dy + dy,
+      turn: similarity.turn + turn / TURN_UNIT,
+      growth: similarity.growth + growth / TURN_UNIT,
+    };
+    if (Math.max(Math.abs(dx), Math.abs(dy), Math.abs(turn), Math.abs(growth)) < SETTLED) break;
+  }
+  residuals(samples, photo, similarity, left);
+  takeSlow(left, slow);
+  return { similarity, width, residuals: left };
+}
+
+/** What a fit costs, 0 to 1 a sample: what is off by more than a few widths costs all, and so does what is outside. */
+export function costOf({ residuals: { left, inside } }: Fit, width: number): number {
+  let cost = 0;
+  for (let i = 0; i < left.length; i++) {
+    const off = (left[i] as number) / (FAR * width);
+    cost += inside[i] === 0 || Math.abs(off) >= 1 ? 1 : 1 - (1 - off * off) ** 3;
+  }
+  return cost / left.length;
+}
+
+/** Part of the samples inside that stand still. */
+export function stillPart({ residuals: { left, inside }, width }: Fit): number {
+  let [still, all] = [0, 0];
+  for (let i = 0; i < left.length; i++) {
+    if (inside[i] === 0) continue;
+    all++;
+    if (Math.abs(left[i] as number) < 3 * width) still++;
+  }
+  return all > 0 ? still / all : 0;
+}
