@@ -17,6 +17,9 @@ import * as choose from '../selection/choose';
 import * as cues from '../sound/cues';
 import * as cycles from '../poses/cycles';
 import { editOn, goToEdit, redoEdit, setDefaultHold, setSettings, undoEdit } from './edit-film';
+import * as frames from '../mend/frame-pictures';
+import { MEND_SCOPES, setMend } from '../mend/mend';
+import * as mends from '../mend/mend-light';
 import * as flags from '../poses/flags';
 import { goTo } from '../transport/play';
 import * as scenes from '../poses/scenes';
@@ -182,6 +185,18 @@ const DEEDS: Readonly<Record<string, (n: number) => unknown>> = {
   setPhotosAside: use.setPhotosAside,
   bringPhotosBack: use.bringPhotosBack,
   takePhotosOut: use.takePhotosOut,
+  toggleReference: mends.toggleReference,
+  setTouch: (n) => mends.setTouch(pick(['light', 'warmth', 'tint'] as const, n) ?? 'light', (n % 9) / 4 - 1),
+  setStrength: (n) => mends.setStrength(n % 101),
+  toggleLight: mends.toggleLight,
+  lightAsBefore: mends.lightAsBefore,
+  copyMends: mends.copyMends,
+  pasteMends: mends.pasteMends,
+  frameFor: (n) => setMend({ frameScope: pick(MEND_SCOPES, n) ?? 'film' }),
+  setCrop: (n) => frames.setCrop(n % 5 ? { x: (n % 13) / 6, y: 0.5, size: 0.02 * (n % 300) } : undefined),
+  nudgeCrop: (n) => frames.nudgeCrop((n % 5) - 2, 1, n % 2 ? 0.9 : 1.2),
+  setPlacing: (n) => frames.setPlacing(pick(['whole', 'fill', undefined] as const, n)),
+  uncropAll: frames.uncropAll,
   amend: () => editOn({ kind: 'patch', of: 'film', patch: { title: 'Amended' } }),
   undo: undoEdit,
   redo: redoEdit,

@@ -7,10 +7,10 @@ import type { Framing } from '../../core/picture/placement';
 import { openFilm } from '../document/document';
 import { edit, targetPoses } from '../document/edit-film';
 import { sceneOnScreen } from '../poses/scenes';
-import { mendNow, setMend, type Guide, type MatchScope } from './mend';
+import { mendNow, setMend, type Guide, type MendScope } from './mend';
 
 /** What a framing is set for. */
-function cropTarget(scope: MatchScope): CropTarget {
+function cropTarget(scope: MendScope): CropTarget {
   if (scope === 'film') return { of: 'film' };
   const id = sceneOnScreen();
   if (scope === 'scene' && id !== undefined) return { of: 'scene', id };
@@ -18,7 +18,7 @@ function cropTarget(scope: MatchScope): CropTarget {
 }
 
 /** The part of the picture that is shown of the film, the scene on screen, or the chosen poses: of the first where they differ. */
-export function cropInScope(film: Film, scope: MatchScope): Crop {
+export function cropInScope(film: Film, scope: MendScope): Crop {
   if (scope === 'film') return film.settings.crop ?? WHOLE;
   if (scope === 'scene') {
     const id = sceneOnScreen();

@@ -16,7 +16,7 @@ import { edit, mayWrite, targetPoses } from '../document/edit-film';
 import { sceneOnScreen } from '../poses/scenes';
 import { longJob } from '../shell/long-job';
 import { tell } from '../shell/shell';
-import { mendNow, type MatchScope } from './mend';
+import { mendNow, type MendScope } from './mend';
 import { photoOnScreen, photosOfPoses } from './target-photos';
 
 /** Photos before and behind each that are looked at to tell what changes slowly. */
@@ -27,7 +27,7 @@ const FEWEST_STEPS = 3;
 const MOST_NAMED = 3;
 
 /** The photos that a scope means. */
-export function photosInScope(film: Film, scope: MatchScope): readonly Photo[] {
+export function photosInScope(film: Film, scope: MendScope): readonly Photo[] {
   if (scope === 'film') return photosInOrder(film);
   if (scope === 'chosen') return photosOfPoses(film, targetPoses());
   const sceneId = sceneOnScreen();

@@ -5,9 +5,9 @@ import type { Crop } from '../../core/picture/crop';
 export const MEND_TOOLS = ['light', 'framing'] as const;
 export type MendTool = (typeof MEND_TOOLS)[number];
 
-/** Which photos are matched: those of the chosen poses, of the scene on screen, or all. */
-export const MATCH_SCOPES = ['chosen', 'scene', 'film'] as const;
-export type MatchScope = (typeof MATCH_SCOPES)[number];
+/** What is mended together: the chosen poses, the scene on screen, or all of the film. */
+export const MEND_SCOPES = ['chosen', 'scene', 'film'] as const;
+export type MendScope = (typeof MEND_SCOPES)[number];
 
 /** Lines that help to frame: the picture in thirds, its middle, and the parts that no screen cuts off. */
 export const GUIDES = ['thirds', 'centre', 'safe'] as const;
@@ -16,11 +16,11 @@ export type Guide = (typeof GUIDES)[number];
 interface Mend {
   /** The tool that is open; none where all are closed. */
   readonly tool: MendTool | undefined;
-  readonly scope: MatchScope;
+  readonly scope: MendScope;
   /** Only the flicker is taken out: what changes slowly stays. */
   readonly keepSlow: boolean;
   /** What a framing is set for. */
-  readonly frameScope: MatchScope;
+  readonly frameScope: MendScope;
   readonly guides: readonly Guide[];
   /** A frame that is just dragged. */
   readonly dragged: Crop | undefined;

@@ -16,7 +16,7 @@ import { TypedField } from '../../kit/typed-field';
 import { useDocument, useFilm } from '../../state/document/document';
 import { targetPoses } from '../../state/document/edit-film';
 import { cropInScope, setCrop, setPlacing, toggleGuide, uncropAll } from '../../state/mend/frame-pictures';
-import { GUIDES, MATCH_SCOPES, setMend, useMend, type Guide, type MatchScope } from '../../state/mend/mend';
+import { GUIDES, MEND_SCOPES, setMend, useMend, type Guide, type MendScope } from '../../state/mend/mend';
 import { setWhole } from '../../state/picture/shown-film';
 import { useSelection } from '../../state/selection/selection';
 import { useTransport } from '../../state/transport/transport';
@@ -32,7 +32,7 @@ const GUIDE_WORDS: Readonly<Record<Guide, string>> = {
   safe: 'Safe parts',
 };
 
-const scopeWords = (scope: MatchScope): string => {
+const scopeWords = (scope: MendScope): string => {
   if (scope === 'film') return 'the whole film';
   return scope === 'scene' ? 'this scene' : count(targetPoses().length, 'pose');
 };
@@ -82,8 +82,8 @@ export function FramingTool() {
         label="For"
         beside
         value={frameScope}
-        options={MATCH_SCOPES.toReversed().map((each) => ({ value: each, label: scopeWords(each) }))}
-        onChange={(next) => setMend({ frameScope: next as MatchScope })}
+        options={MEND_SCOPES.toReversed().map((each) => ({ value: each, label: scopeWords(each) }))}
+        onChange={(next) => setMend({ frameScope: next as MendScope })}
       />
       <TypedField
         label="Closer, %"
@@ -122,7 +122,7 @@ export function FramingTool() {
         tools={[
           { word: 'All of it', label: 'Show all of the picture', icon: Maximize2, run: () => setCrop(WHOLE) },
           {
-            word: frameScope === 'film' ? 'No framings' : 'As above it',
+            word: frameScope === 'film' ? 'No framings' : 'As the rest',
             label:
               frameScope === 'film'
                 ? 'Take all framings away, those of scenes and poses too'

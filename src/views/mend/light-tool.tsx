@@ -12,7 +12,7 @@ import { Tools } from '../../kit/tools';
 import { useDocument, useFilm } from '../../state/document/document';
 import { targetPoses } from '../../state/document/edit-film';
 import { matchTheLight, photosInScope } from '../../state/mend/match-film-light';
-import { MATCH_SCOPES, setMend, useMend, type MatchScope } from '../../state/mend/mend';
+import { MEND_SCOPES, setMend, useMend, type MendScope } from '../../state/mend/mend';
 import {
   copyMends,
   lightAsBefore,
@@ -31,7 +31,7 @@ import { useTransport } from '../../state/transport/transport';
 import { FlickerReport } from './flicker-report';
 import styles from './mend.module.css';
 
-const SCOPE_WORDS: Readonly<Record<MatchScope, (photos: number) => string>> = {
+const SCOPE_WORDS: Readonly<Record<MendScope, (photos: number) => string>> = {
   chosen: (photos) => `the chosen, ${count(photos, 'photo')}`,
   scene: (photos) => `this scene, ${count(photos, 'photo')}`,
   film: (photos) => `the whole film, ${count(photos, 'photo')}`,
@@ -85,11 +85,11 @@ function Matching({ film, here, off }: MatchingProps) {
         label="Match"
         beside
         value={scope}
-        options={MATCH_SCOPES.map((each) => ({
+        options={MEND_SCOPES.map((each) => ({
           value: each,
           label: SCOPE_WORDS[each](photosInScope(film, each).length),
         }))}
-        onChange={(next) => setMend({ scope: next as MatchScope })}
+        onChange={(next) => setMend({ scope: next as MendScope })}
       />
       <CheckField
         label="Keep slow changes (a dusk)"

@@ -2,8 +2,8 @@ import type { Pixels } from '../../picture/pixels';
 import type { Size } from '../../picture/size';
 
 /**
- * What is fine in a picture: the logarithm of its luma without what changes slowly, so that neither more light nor the shade that a
- * lens has at its edges is part of it. Rows top to bottom.
+ * A picture as its place is looked for: the logarithm of its luma, a little softened, so that more light and the shade that a lens has
+ * at its edges only add to it. Rows top to bottom.
  */
 export interface DetailPicture extends Size {
   readonly data: Float32Array;
@@ -11,8 +11,6 @@ export interface DetailPicture extends Size {
 
 /** Luma that counts as black, of 255: below it the logarithm would be all grain. */
 const BLACK = 12;
-/** What is slower than so many pixels, of those of the longer side, is no detail. */
-const SLOW = 1 / 8;
 
 const clamp = (value: number, most: number): number => (value < 0 ? 0 : value > most ? most : value);
 
@@ -39,33 +37,7 @@ export function softened({ width, height, data }: DetailPicture): DetailPicture 
   return { width, height, data: out };
 }
 
-/** The mean of a square of so many pixels to each side around each, by running sums; less of it at the edges. */
-function boxMeans({ width, height, data }: DetailPicture, reach: number): Float32Array {
-  const sums = new Float64Array((width + 1) * (height + 1));
-  for (let y = 0; y < height; y++) {
-    let row = 0;
-    for (let x = 0; x < width; x++) {
-      row += data[y * width + x] as number;
-      sums[(y + 1) * (width + 1) + x + 1] = (sums[y * (width + 1) + x + 1] as number) + row;
-    }
-  }
-  const means = new Float32Array(data.length);
-  for (let y = 0; y < height; y++) {
-    const [top, bottom] = [Math.max(0, y - reach), Math.min(height, y + reach + 1)];
-    for (let x = 0; x < width; x++) {
-      const [left, right] = [Math.max(0, x - reach), Math.min(width, x + reach + 1)];
-      const sum =
-        (sums[bottom * (width + 1) + right] as number) -
-        (sums[top * (width + 1) + right] as number) -
-        (sums[bottom * (width + 1) + left] as number) +
-        (sums[top * (width + 1) + left] as number);
-      means[y * width + x] = sum / ((bottom - top) * (right - left));
-    }
-  }
-  return means;
-}
-
-/** What is fine in decoded pixels. */
+/** Decoded pixels as their place is looked for. */
 export function detailOf({ width, height, order, data: bytes }: Pixels): DetailPicture {
   const [redAt, blueAt] = order.startsWith('BGR') ? [2, 0] : [0, 2];
   const logs = new Float32Array(width * height);
@@ -77,9 +49,7 @@ export function detailOf({ width, height, order, data: bytes }: Pixels): DetailP
     logs[i] = Math.log(luma + BLACK);
   }
   // Grain inflates the slopes of a soft set: steps would stop too early.
-  const soft = softened(softened({ width, height, data: logs }));
-  const slow = boxMeans(soft, Math.round(Math.max(width, height) * SLOW));
-  return { width, height, data: soft.data.map((value, i) => value - (slow[i] as number)) };
+  return softened(softened({ width, height, data: logs }));
 }
 
 /** Half as large: each pixel the mean of four. */

@@ -16,7 +16,7 @@ export interface PlacedReference {
 }
 
 const STARTS = 5;
-const SAMPLES = { coarse: 2500, middle: 5000, full: 24_000 };
+const SAMPLES = { coarse: 2500, middle: 5000, full: 40_000 };
 /** A picture of which less than this stands still is not steadied. */
 const LEAST_STILL = 0.3;
 /** Less lively than this a picture has nothing in it. */
@@ -41,6 +41,13 @@ function numbers(): () => number {
 /** One pixel of so many tells how lively a picture is. */
 const LIVELY_EVERY = 13;
 
+/** How wide what is seen in a picture lies around its middle. */
+function livelinessOf({ data }: DetailPicture): number {
+  const some = data.filter((_, i) => i % LIVELY_EVERY === 0);
+  const middle = some.toSorted()[some.length >> 1] as number;
+  return widthOf(some.map((value) => value - middle));
+}
+
 /** Makes a reference ready: photo after photo is compared with it. */
 export function placedReference(reference: DetailPicture): PlacedReference {
   const next = numbers();
@@ -49,7 +56,7 @@ export function placedReference(reference: DetailPicture): PlacedReference {
   return {
     small,
     coarse: samplesOf(small, SAMPLES.coarse, next),
-    lively: widthOf(reference.data.filter((_, i) => i % LIVELY_EVERY === 0)),
+    lively: livelinessOf(reference),
     middle: samplesOf(half, SAMPLES.middle, next),
     full: samplesOf(reference, SAMPLES.full, next),
     size: { width: reference.width, height: reference.height },

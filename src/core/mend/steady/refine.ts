@@ -146,6 +146,11 @@ const SETTLED = 2e-5;
 /** Keeps what no sample tells of near nothing. */
 const RIDGE = Array.from({ length: COLUMNS }, () => 1e-9);
 
+const medianOf = ({ left, inside }: Residuals): number => {
+  const values = left.filter((_, i) => inside[i] === 1).sort();
+  return values[values.length >> 1] ?? 0;
+};
+
 /** Takes a slow light out of what is left. */
 function takeSlow({ left, rows, inside }: Residuals, slow: readonly number[]): void {
   for (let i = 0; i < left.length; i++) {
@@ -174,7 +179,9 @@ export function refine(samples: Samples, photo: DetailPicture, start: Similarity
     inside: new Uint8Array(count),
   };
   let similarity = start;
-  let slow: readonly number[] = Array.from({ length: COLUMNS - 4 }, () => 0);
+  residuals(samples, photo, similarity, left);
+  // As much lighter as most of it is.
+  let slow: readonly number[] = [medianOf(left), ...Array.from({ length: COLUMNS - 5 }, () => 0)];
   let width = 0;
   for (let step = 0; step < STEPS; step++) {
     residuals(samples, photo, similarity, left);
