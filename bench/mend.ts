@@ -10,6 +10,7 @@ import type { Page } from 'playwright-core';
 import sharp from 'sharp';
 import { printFilm } from '../e2e/video';
 import { spread } from './frames';
+import { layOutOnOnes } from './lay-out-on-ones';
 import { withPage } from './with-page';
 
 const PHOTOS = Math.round(100 * Number(process.argv[2] ?? 1));
@@ -121,14 +122,7 @@ await withPage(
     const paths = await flickering(folder);
     await page.getByRole('button', { name: 'New film' }).click();
     await page.getByTestId('choose-photos').setInputFiles(paths);
-    const layOut = page.getByRole('button', { name: `Lay out ${PHOTOS} photos` });
-    await layOut.waitFor({ timeout: 600_000 });
-    await layOut.click();
-    await page.getByRole('button', { name: 'Pause', exact: true }).click();
-    await page.keyboard.press('Control+a');
-    await page.keyboard.press('1');
-    await page.keyboard.press('Escape');
-    await page.waitForTimeout(2000);
+    await layOutOnOnes(page, PHOTOS);
     const plain = await timed(() => printFilm(page, 'MP4', 'plain', 600_000));
     await match(page, paths);
     await page.keyboard.press('ArrowDown');

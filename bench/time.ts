@@ -8,6 +8,7 @@ import { availableParallelism } from 'node:os';
 import { join } from 'node:path';
 import type { Page } from 'playwright-core';
 import { framesDuring, slowFrames, spread } from './frames';
+import { layOutOnOnes } from './lay-out-on-ones';
 import { manyPhotos } from './photos';
 import { timeCosts } from './time-costs';
 import { withPage } from './with-page';
@@ -116,14 +117,7 @@ async function makeFilm(page: Page, folder: string): Promise<void> {
   await page.getByRole('button', { name: 'New film' }).click();
   const demo = (await readdir('demo/photos')).map((name) => join('demo/photos', name));
   await page.getByTestId('choose-photos').setInputFiles(await manyPhotos(demo, folder, POSES));
-  const layOut = page.getByRole('button', { name: `Lay out ${POSES.toLocaleString('en')} photos` });
-  await layOut.waitFor({ timeout: 600_000 });
-  await layOut.click();
-  await page.getByRole('button', { name: 'Pause', exact: true }).click();
-  await page.keyboard.press('Control+a');
-  await page.keyboard.press('1');
-  await page.keyboard.press('Escape');
-  await page.waitForTimeout(2000);
+  await layOutOnOnes(page, POSES);
 }
 
 console.log(`${availableParallelism()} cores`);

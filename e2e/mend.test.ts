@@ -186,3 +186,25 @@ test('what cannot be matched is told of and left as it is: black, of another set
   await expect.poll(() => page.getByRole('textbox', { name: 'Strength %' }).inputValue()).toBe('100');
   expect(complaints).toEqual([]);
 });
+
+test('matching is stopped half-way: what was found stays, the rest is as it was, and all of it is undone', async () => {
+  const { page, complaints } = await visit();
+  const gains = Array.from({ length: 60 }, (_, i) => GAINS[i % GAINS.length] as (typeof GAINS)[number]);
+  await bringIn(page, await litPhotos(gains));
+  await showMend(page);
+  await page.keyboard.press('Home');
+  await page.getByRole('button', { name: 'Match to this one' }).click();
+  // The well-lit one is measured, too.
+  await page.getByText(/^[1-9]\d? of 60 photos/).waitFor();
+  // It is worked on meanwhile.
+  await page.keyboard.press('ArrowDown');
+  await page.getByRole('button', { name: 'Stop matching the light' }).click();
+  await expect.poll(() => notes(page)).toContain('Stopped. What was found stays; the rest is as it was.');
+  await expect.poll(() => undoWords(page)).toMatch(/^Undo: Light of \d+ photos? matched$/);
+  const found = Number(/\d+/.exec((await undoWords(page)) ?? '')?.[0]);
+  expect(found).toBeGreaterThan(0);
+  expect(found).toBeLessThan(59);
+  await page.keyboard.press('Control+z');
+  await page.getByRole('button', { name: 'Match to this one' }).waitFor();
+  expect(complaints).toEqual([]);
+});

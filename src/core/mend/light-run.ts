@@ -43,8 +43,18 @@ export interface LightRun {
   readonly jumps: { readonly before: readonly string[]; readonly after: readonly string[] };
 }
 
-/** What is known of the light of a scene. */
+const runs = new WeakMap<Film, Map<string, LightRun>>();
+
+/** What is known of the light of a scene; reckoned once for each value of the film. */
 export function lightRunOf(film: Film, sceneId: string): LightRun {
+  const known = runs.get(film) ?? new Map<string, LightRun>();
+  runs.set(film, known);
+  let run = known.get(sceneId);
+  if (!run) known.set(sceneId, (run = makeRun(film, sceneId)));
+  return run;
+}
+
+function makeRun(film: Film, sceneId: string): LightRun {
   const photos = photosById(film);
   const scene = film.scenes.find((each) => each.id === sceneId);
   const ids = new Set(posesIn(scene?.items ?? []).map(({ photoId }) => photoId));
@@ -68,12 +78,12 @@ export function lightRunOf(film: Film, sceneId: string): LightRun {
 
 /** How much the light of some photos flickers, scene by scene: a cut is no flicker. */
 export function flickerAmong(film: Film, photoIds: ReadonlySet<string>): LightLevel {
-  const runs = film.scenes.map((scene) => {
+  const levelsOf = film.scenes.map((scene) => {
     const { photoIds: ids, levels } = lightRunOf(film, scene.id);
     return levels.filter((_, i) => photoIds.has(ids[i] as string));
   });
   const side = (each: keyof LightLevel): number =>
-    flickerOfRuns(runs.map((levels) => levels.map((level) => level[each])));
+    flickerOfRuns(levelsOf.map((levels) => levels.map((level) => level[each])));
   return { before: side('before'), after: side('after') };
 }
 

@@ -8,11 +8,18 @@ export interface LightTask {
   readonly reference: Photo;
 }
 
-/** Photos of a film that stand in poses, each once, in the order in which they are shown first. */
+const orders = new WeakMap<Film, readonly Photo[]>();
+
+/** Photos of a film that stand in poses, each once, in the order in which they stand first; the same list for the same film. */
 export function photosInOrder(film: Film): readonly Photo[] {
-  const photos = photosById(film);
-  const ids = new Set(posesOf(film).map(({ photoId }) => photoId));
-  return [...ids].flatMap((id) => photos.get(id) ?? []);
+  let order = orders.get(film);
+  if (!order) {
+    const photos = photosById(film);
+    const ids = new Set(posesOf(film).map(({ photoId }) => photoId));
+    order = [...ids].flatMap((id) => photos.get(id) ?? []);
+    orders.set(film, order);
+  }
+  return order;
 }
 
 /** The photos that others are matched to, in the order of the film. */

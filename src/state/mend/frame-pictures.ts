@@ -48,6 +48,9 @@ export function nudgeCrop(right: number, down: number, times = 1): void {
 /** Shows where a frame would be that is dragged. */
 export const dragCrop = (crop: Crop): void => setMend({ dragged: boundedCrop(crop) });
 
+/** Shows the frame where it was. */
+export const dropCrop = (): void => setMend({ dragged: undefined });
+
 /** How photos of another shape stand in the chosen poses. */
 export function setPlacing(placing: Framing | undefined): void {
   const film = openFilm();

@@ -7,10 +7,9 @@ import { lightChangeOf, type FoundLight } from '../../core/film/photo-mends';
 import { fileOf } from '../../core/film/photo-picture';
 import { flickerAmong, lumaAfter } from '../../core/mend/light-run';
 import { lightReferences, photosInOrder, planMatching, type LightTask } from '../../core/mend/match-plan';
-import { withoutSlow } from '../../core/mend/without-slow';
 import { evenChange } from '../../core/picture/steps/light-change';
 import { count } from '../../core/time/format';
-import { findLight } from '../../engine/browser/mend/mend-workers';
+import { findFlicker, findLight } from '../../engine/browser/mend/mend-workers';
 import { openFilm } from '../document/document';
 import { edit, mayWrite, targetPoses } from '../document/edit-film';
 import { sceneOnScreen } from '../poses/scenes';
@@ -19,8 +18,6 @@ import { tell } from '../shell/shell';
 import { mendNow, type MendScope } from './mend';
 import { photoOnScreen, photosOfPoses } from './target-photos';
 
-/** Photos before and behind each that are looked at to tell what changes slowly. */
-const REACH = 12;
 /** Of fewer photos no flicker is told. */
 const FEWEST_STEPS = 3;
 /** Names that are told of photos that could not be matched. */
@@ -68,7 +65,10 @@ async function findAll(
 }
 
 /** Of what was found, the flicker of each scene alone: what changes slowly in it stays. */
-function flickerOnly(film: Film, found: ReadonlyMap<string, FoundLight>): ReadonlyMap<string, FoundLight> {
+async function flickerOnly(
+  film: Film,
+  found: ReadonlyMap<string, FoundLight>,
+): Promise<ReadonlyMap<string, FoundLight>> {
   const alone = new Map<string, FoundLight>();
   for (const scene of film.scenes) {
     const run = photosOfPoses(
@@ -78,10 +78,7 @@ function flickerOnly(film: Film, found: ReadonlyMap<string, FoundLight>): Readon
       const light = alone.has(id) ? undefined : found.get(id);
       return light ? [{ id, light }] : [];
     });
-    const changes = withoutSlow(
-      run.map(({ light }) => light.change),
-      REACH,
-    );
+    const changes = await findFlicker(run.map(({ light }) => light.change));
     run.forEach(({ id, light }, i) => {
       const change = changes[i] ?? light.change;
       alone.set(id, { ...light, change, after: lumaAfter(light.before, change) });
@@ -124,17 +121,24 @@ export async function matchTheLight(): Promise<void> {
   if (tasks.every(({ photo, reference }) => photo === reference))
     return tell('There is no other photo to match: all that are meant are well-lit ones or left out.');
   const found = new Map<string, FoundLight>();
-  const label = `Matching the light of ${count(tasks.length, 'photo')}`;
   const outcome = await longJob(
-    { label, noun: 'photo', total: tasks.length, kept: 'What was found stays; the rest is as it was.' },
+    {
+      ...{ label: 'Matching the light', noun: 'photo', total: tasks.length },
+      kept: 'What was found stays; the rest is as it was.',
+    },
     (signal, onDone) => findAll(tasks, found, signal, onDone),
   );
+  const lights = keepSlow
+    ? await flickerOnly(film, found).catch((error: unknown) => {
+        tell(`${error instanceof Error ? error.message : String(error)} Nothing was changed.`, 'wrong');
+      })
+    : found;
   const now = openFilm();
-  if (now?.id !== film.id) return;
+  if (now?.id !== film.id || !lights) return;
   // Photos that went, or show another file by now, keep what they have.
   const asked = new Map(tasks.map(({ photo }) => [photo.id, fileOf(photo).hash]));
   const still = new Map(
-    [...found].filter(([id]) => {
+    [...lights].filter(([id]) => {
       const photo = photosById(now).get(id);
       return photo && fileOf(photo).hash === asked.get(id);
     }),
@@ -142,10 +146,10 @@ export async function matchTheLight(): Promise<void> {
   const measured = new Set(tasks.flatMap(({ photo, reference }) => (photo === reference ? [photo.id] : [])));
   const matched = [...still.keys()].filter((id) => !measured.has(id)).length;
   const marks = mark && photosById(now).has(here.id) ? [referenceEdit(now, [here.id], true)] : [];
-  if (matched + marks.length > 0) {
-    const lights = matchEdit(marks.reduce(applyEdit, now), keepSlow ? flickerOnly(now, still) : still);
-    edit(batch(`Light of ${count(matched, 'photo')} matched`, [...marks, lights]));
-  }
+  if (matched > 0) {
+    const lit = matchEdit(marks.reduce(applyEdit, now), still);
+    edit(batch(`Light of ${count(matched, 'photo')} matched`, [...marks, lit]));
+  } else for (const each of marks) edit(each);
   const mended = openFilm();
   if (outcome && mended) sayOutcome(mended, { ...outcome, found: still }, matched);
 }

@@ -3,7 +3,7 @@ import { useRef, type KeyboardEvent } from 'react';
 import { boundedCrop, closeness, cropRect, type Crop } from '../../core/picture/crop';
 import type { Rect } from '../../core/picture/size';
 import { useFilm } from '../../state/document/document';
-import { cropInScope, dragCrop, nudgeCrop, setCrop } from '../../state/mend/frame-pictures';
+import { cropInScope, dragCrop, dropCrop, nudgeCrop, setCrop } from '../../state/mend/frame-pictures';
 import { useMend } from '../../state/mend/mend';
 import { useSelection } from '../../state/selection/selection';
 import styles from './frame-overlay.module.css';
@@ -121,7 +121,7 @@ function Handle({ className, style, label, onKeyDown, crop, make }: HandleProps)
         const start = first ? crop : (memo as Crop);
         const next = make(start, movement);
         if (!last) dragCrop(next);
-        else if (canceled) dragCrop(start);
+        else if (canceled) dropCrop();
         else setCrop(next);
         return start;
       },

@@ -1,8 +1,9 @@
 import { scaleLinear } from 'd3-scale';
 import { curveStepAfter, line } from 'd3-shape';
 import { photosById, type Film } from '../../core/film/film';
-import { poseAt, type Schedule, type ScheduledPose } from '../../core/film/schedule';
+import type { Schedule, ScheduledPose } from '../../core/film/schedule';
 import { lightLevel, type LightLevel } from '../../core/mend/light-run';
+import { showingsInSight } from './showings-in-sight';
 import type { StripSight } from './ticket-sight';
 
 /** What a pose's photo was measured to be, where the pose is shown. */
@@ -37,16 +38,12 @@ const LEAST_RANGE = 16;
 export function curvePoints(
   film: Film,
   plan: Schedule,
-  { left, width, zoom }: StripSight,
+  sight: StripSight,
 ): readonly (readonly CurvePoint[])[] {
   const photos = photosById(film);
   const runs: CurvePoint[][] = [];
   let scene: string | undefined;
-  const end = Math.min(plan.frames, (left + width) / zoom);
-  for (let frame = Math.max(0, Math.floor(left / zoom)); frame < end;) {
-    const entry = poseAt(plan, frame);
-    if (!entry) break;
-    frame = Math.max(entry.end, Math.ceil(frame + 1 / zoom));
+  for (const entry of showingsInSight(plan, sight)) {
     const photo = photos.get(entry.pose.photoId);
     const level = photo && lightLevel(photo);
     if (!level) {

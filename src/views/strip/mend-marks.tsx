@@ -2,9 +2,10 @@ import { useLayoutEffect, useRef } from 'react';
 import { photosById, type Film } from '../../core/film/film';
 import type { PhotoMends } from '../../core/film/photo-mends';
 import { fileOf } from '../../core/film/photo-picture';
-import { poseAt, scheduleOf } from '../../core/film/schedule';
+import { scheduleOf } from '../../core/film/schedule';
 import { prepareCanvas } from '../prepare-canvas';
 import { themeColours, useDrawingTheme } from '../use-drawing-theme';
+import { showingsInSight } from './showings-in-sight';
 import { MARKS } from './strip-rows';
 import styles from './strip.module.css';
 import type { TicketSight } from './ticket-sight';
@@ -41,13 +42,8 @@ export function MendMarks({ film, sight }: MendMarksProps) {
     const context = prepareCanvas(ref.current, width, MARKS);
     if (!context) return;
     const theme = themeFor(context.canvas);
-    const plan = scheduleOf(film);
     const photos = photosById(film);
-    const end = Math.min(plan.frames, (left + width) / zoom);
-    for (let frame = Math.max(0, Math.floor(left / zoom)); frame < end;) {
-      const entry = poseAt(plan, frame);
-      if (!entry) break;
-      frame = Math.max(entry.end, Math.ceil(frame + 1 / zoom));
+    for (const entry of showingsInSight(scheduleOf(film), { left, width, zoom })) {
       const photo = photos.get(entry.pose.photoId);
       const mark = photo && lightMark(fileOf(photo).mends);
       if (!mark) continue;

@@ -22,3 +22,10 @@ export const findLight = (
   signal: AbortSignal,
 ): Promise<Result<FoundLight>> =>
   pool.run(async (worker) => await worker.matchLight(photo, reference, look), signal);
+
+/**
+ * Of the changes of a run, in the order of the film, what does not change slowly.
+ * @throws a sentence where its worker breaks.
+ */
+export const findFlicker = (wanted: readonly LightChange[]): Promise<readonly LightChange[]> =>
+  pool.run((worker) => worker.withoutSlow(wanted));

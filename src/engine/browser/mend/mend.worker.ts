@@ -4,6 +4,7 @@ import type { Photo } from '../../../core/film/film';
 import type { FoundLight } from '../../../core/film/photo-mends';
 import { lightOf, type LightPicture } from '../../../core/mend/light-picture';
 import { matchLight } from '../../../core/mend/match-light';
+import { withoutSlow } from '../../../core/mend/without-slow';
 import { renderPicture } from '../../../core/picture/render-picture';
 import type { LightChange } from '../../../core/picture/steps/light-change';
 import { err, ok, type Result } from '../../../core/time/result';
@@ -12,6 +13,9 @@ import { previews } from '../store/stores';
 
 /** Pixels of the longer side of photos whose light is compared. */
 const SIDE = 400;
+
+/** Photos before and behind each that are looked at to tell what changes slowly. */
+const REACH = 12;
 
 /** A photo in light, as it is compared; undefined where its picture is not kept. */
 async function lightPicture(photo: Photo): Promise<LightPicture | undefined> {
@@ -43,6 +47,9 @@ const worker = {
     const { change, before, after } = found.value;
     return ok({ change, before, after });
   },
+
+  /** Of the changes of a run, in the order of the film, what does not change slowly. */
+  withoutSlow: (wanted: readonly LightChange[]): readonly LightChange[] => withoutSlow(wanted, REACH),
 };
 
 /** What the page asks of a worker that looks for mends. */
