@@ -17,6 +17,7 @@ import { renderPicture } from '../picture/render-picture';
 import { applyEdit } from './apply-edit';
 import { cropEdit, placingEdit, uncropAllEdit } from './crop-edits';
 import { perform, startHistory, undo } from './history';
+import { joinSceneEdit, splitSceneEdit } from './scene-edits';
 
 const pose = (id: string): Pose => ({ id, photoId: 'a', hold: 2 });
 const film = filmWith([[pose('a0'), pose('a1')], [pose('b0')]]);
@@ -109,4 +110,16 @@ test('any framings, in any order, undone: the same film and keys; only poses tha
   );
   const closer = applyEdit(film, cropEdit(film, { of: 'poses', ids: ['b0'] }, { x: 0.5, y: 0.5, size: 0.5 }));
   expect(keysOf(closer).map((key, i) => key === keysOf(film)[i])).toEqual([true, true, false]);
+});
+
+test('a scene that is split, or joined to one of another framing, looks as it did', () => {
+  const cropped = applyEdit(film, cropEdit(film, { of: 'scene', id: 's0' }, { x: 0.5, y: 0.5, size: 0.5 }));
+  let n = 0;
+  const both = applyEdit(cropped, cropEdit(cropped, { of: 'film' }, { x: 0.4, y: 0.5, size: 0.6 }));
+  for (const before of [cropped, both]) {
+    for (const edit of [splitSceneEdit(before, 'a1', () => `new${n++}`), joinSceneEdit(before, 's1')]) {
+      if (!edit.ok) throw new Error(edit.problem);
+      expect(keysOf(applyEdit(before, edit.value))).toEqual(keysOf(before));
+    }
+  }
 });
