@@ -44,13 +44,20 @@ test('a frame that is typed for the film is shown, and printed; poses may have o
   await page.keyboard.press('Home');
   await page.keyboard.press('Escape');
   await shows(page, topLeft);
+  // The third is framed as the second.
+  await page.getByRole('button', { name: 'Framing', exact: true }).click();
+  await tickets(page).nth(1).click();
+  await page.getByRole('button', { name: 'Copy', exact: true }).click();
+  await tickets(page).nth(2).click();
+  await page.getByRole('button', { name: 'Paste', exact: true }).click();
+  await expect.poll(() => undoWords(page)).toBe('Undo: Framing copied to 1 pose');
   await isKept(page);
   const { bytes } = await printFilm(page, 'MP4', 'framed');
   const printed = await PrintedFile.of(bytes);
   try {
     const frames = await printed.frames(320, 240);
     const colours = [0, 2, 4].map((n) => colourAt(frames[n] as Buffer, 320, 160, 120));
-    [topLeft, topRight, topLeft].forEach((colour, i) =>
+    [topLeft, topRight, topRight].forEach((colour, i) =>
       expect(distance(colours[i] as Colour, colour)).toBeLessThan(12),
     );
   } finally {

@@ -1,4 +1,5 @@
-import type { Film } from '../film/film';
+import { framingOf } from '../film/crop-of';
+import type { Film, Pose } from '../film/film';
 import { posesOf } from '../film/items';
 import { boundedCrop, closeness, WHOLE, type Crop } from '../picture/crop';
 import type { Framing } from '../picture/placement';
@@ -61,5 +62,14 @@ export function uncropAllEdit(film: Film): Edit {
     { kind: 'patch', of: 'settings', patch: { crop: undefined } },
     { kind: 'patch', of: 'scenes', patches: scenes },
     { kind: 'patch', of: 'items', patches: poses },
+  ]);
+}
+
+/** Frames poses as another one looks: by a framing of its own, its scene's or the film's. */
+export function copyFramingEdit(film: Film, from: Pose, poseIds: readonly string[]): Edit {
+  const { crop = WHOLE, placing } = framingOf(film, from);
+  const patches = poseIds.map((id) => ({ id, patch: { crop, placing } }));
+  return batch(`Framing copied to ${count(patches.length, 'pose')}`, [
+    { kind: 'patch', of: 'items', patches },
   ]);
 }

@@ -18,7 +18,8 @@ import * as cues from '../sound/cues';
 import * as cycles from '../poses/cycles';
 import { editOn, goToEdit, redoEdit, setDefaultHold, setSettings, undoEdit } from './edit-film';
 import * as frames from '../mend/frame-pictures';
-import { MEND_SCOPES, setMend } from '../mend/mend';
+import { copyMends, pasteMends } from '../mend/copy-mends';
+import { MEND_SCOPES, MEND_TOOLS, setMend } from '../mend/mend';
 import * as mends from '../mend/mend-light';
 import * as flags from '../poses/flags';
 import { goTo } from '../transport/play';
@@ -190,8 +191,9 @@ const DEEDS: Readonly<Record<string, (n: number) => unknown>> = {
   setStrength: (n) => mends.setStrength(n % 101),
   toggleLight: mends.toggleLight,
   lightAsBefore: mends.lightAsBefore,
-  copyMends: mends.copyMends,
-  pasteMends: mends.pasteMends,
+  mendTool: (n) => setMend({ tool: pick(MEND_TOOLS, n) }),
+  copyMends,
+  pasteMends,
   frameFor: (n) => setMend({ frameScope: pick(MEND_SCOPES, n) ?? 'film' }),
   setCrop: (n) => frames.setCrop(n % 5 ? { x: (n % 13) / 6, y: 0.5, size: 0.02 * (n % 300) } : undefined),
   nudgeCrop: (n) => frames.nudgeCrop((n % 5) - 2, 1, n % 2 ? 0.9 : 1.2),

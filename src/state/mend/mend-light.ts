@@ -1,5 +1,4 @@
 import {
-  copyLightEdit,
   lightAsBeforeEdit,
   lightSwitchEdit,
   referenceEdit,
@@ -13,8 +12,6 @@ import { fileOf } from '../../core/film/photo-picture';
 import { openFilm } from '../document/document';
 import { edit } from '../document/edit-film';
 import { setDraft } from '../picture/shown-film';
-import { tell } from '../shell/shell';
-import { mendNow, setMend } from './mend';
 import { photoOnScreen, targetPhotoIds } from './target-photos';
 
 /** Makes an edit of the photos that are mended. */
@@ -63,21 +60,4 @@ export function toggleReference(): void {
   const film = openFilm();
   const photo = film && photoOnScreen(film);
   if (film && photo) edit(referenceEdit(film, [photo.id], !fileOf(photo).mends?.isReference));
-}
-
-/** Remembers the mends of the photo on screen, for others. */
-export function copyMends(): void {
-  const film = openFilm();
-  const photo = film && photoOnScreen(film);
-  if (!photo) return;
-  setMend({ copiedFrom: photo.id });
-  tell(`The light of ${photo.name} is copied. Choose poses and paste it onto them.`);
-}
-
-/** Gives the chosen photos the mends that were copied. */
-export function pasteMends(): void {
-  const film = openFilm();
-  const from = film && photosById(film).get(mendNow().copiedFrom ?? '');
-  if (!from) tell('No mends are copied yet. Show a pose and copy them first.');
-  else doTo((now, ids) => copyLightEdit(now, from, ids));
 }

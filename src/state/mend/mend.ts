@@ -24,7 +24,7 @@ interface Mend {
   readonly guides: readonly Guide[];
   /** A frame that is just dragged. */
   readonly dragged: Crop | undefined;
-  /** The photo whose mends are copied to others. */
+  /** The pose whose mends are copied to others. */
   readonly copiedFrom: string | undefined;
 }
 

@@ -20,6 +20,7 @@ import { GUIDES, MEND_SCOPES, setMend, useMend, type Guide, type MendScope } fro
 import { setWhole } from '../../state/picture/shown-film';
 import { useSelection } from '../../state/selection/selection';
 import { useTransport } from '../../state/transport/transport';
+import { COPY_TOOLS } from './copy-tools';
 import styles from './mend.module.css';
 
 const CLOSER: Amount = {
@@ -131,6 +132,7 @@ export function FramingTool() {
             run: frameScope === 'film' ? uncropAll : () => setCrop(undefined),
             off: !own,
           },
+          ...COPY_TOOLS,
         ]}
       />
       <div className={styles.guides} role="group" aria-label="Guides">

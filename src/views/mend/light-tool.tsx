@@ -1,4 +1,4 @@
-import { Copy, ClipboardPaste, RotateCcw, Star } from 'lucide-react';
+import { RotateCcw, Star } from 'lucide-react';
 import type { Film, Photo } from '../../core/film/film';
 import { STRENGTH, TOUCHES, type PhotoMends, type Touch } from '../../core/film/photo-mends';
 import { fileOf } from '../../core/film/photo-picture';
@@ -14,9 +14,7 @@ import { targetPoses } from '../../state/document/edit-film';
 import { matchTheLight, photosInScope } from '../../state/mend/match-film-light';
 import { MEND_SCOPES, setMend, useMend, type MendScope } from '../../state/mend/mend';
 import {
-  copyMends,
   lightAsBefore,
-  pasteMends,
   setStrength,
   setTouch,
   switchLight,
@@ -28,6 +26,7 @@ import { photoOnScreen, photosOfPoses } from '../../state/mend/target-photos';
 import { useLongJob } from '../../state/shell/long-job';
 import { useSelection } from '../../state/selection/selection';
 import { useTransport } from '../../state/transport/transport';
+import { COPY_TOOLS } from './copy-tools';
 import { FlickerReport } from './flicker-report';
 import styles from './mend.module.css';
 
@@ -152,20 +151,7 @@ function ByHand({ photos, off }: { readonly photos: readonly Photo[]; readonly o
         disabled={off}
         tools={[
           { word: 'As it came', label: 'The light as it came', icon: RotateCcw, run: lightAsBefore },
-          {
-            word: 'Copy',
-            label: 'Copy the mends of the photo on screen',
-            shortcut: 'Ctrl C',
-            icon: Copy,
-            run: copyMends,
-          },
-          {
-            word: 'Paste',
-            label: 'Paste the mends onto the chosen photos',
-            shortcut: 'Ctrl V',
-            icon: ClipboardPaste,
-            run: pasteMends,
-          },
+          ...COPY_TOOLS,
         ]}
       />
     </>

@@ -1,4 +1,5 @@
-import { copyMends, pasteMends, toggleLight, toggleReference } from '../../state/mend/mend-light';
+import { copyMends, pasteMends } from '../../state/mend/copy-mends';
+import { toggleLight, toggleReference } from '../../state/mend/mend-light';
 import { matchTheLight } from '../../state/mend/match-film-light';
 import { setMendView, useShownAs, type MendView } from '../../state/picture/shown-film';
 import { key, unshifted, withControl, type KeyBinding } from './key-binding';
@@ -47,13 +48,13 @@ export const MEND_KEYS: readonly KeyBinding[] = [
   },
   {
     keys: 'Ctrl C',
-    does: 'Copy the mends of the photo on screen',
+    does: 'Copy what the open tool sets of the pose on screen',
     matches: key('c', withControl),
     run: copyMends,
   },
   {
     keys: 'Ctrl V',
-    does: 'Paste the mends onto the chosen photos',
+    does: 'Paste that onto the chosen poses',
     matches: key('v', withControl),
     run: pasteMends,
   },

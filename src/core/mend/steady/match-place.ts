@@ -10,8 +10,8 @@ export interface PlacedReference {
   readonly coarse: Samples;
   readonly middle: Samples;
   readonly full: Samples;
-  /** How lively the reference is: width of its details. */
-  readonly lively: number;
+  /** Contrast of the reference: how wide its values lie around their middle. */
+  readonly contrast: number;
   readonly size: { readonly width: number; readonly height: number };
 }
 
@@ -19,9 +19,9 @@ const STARTS = 5;
 const SAMPLES = { coarse: 2500, middle: 5000, full: 40_000 };
 /** A picture of which less than this stands still is not steadied. */
 const LEAST_STILL = 0.3;
-/** Less lively than this a picture has nothing in it. */
+/** With less contrast than this a picture has nothing in it. */
 const FLAT = 1e-4;
-/** What is left of two pictures of different sets is as lively as they are; of the same set it is less than this part. */
+/** What is left of two pictures of different sets has as much contrast as they have; of the same set it has less than this part. */
 const ALIKE = 0.7;
 
 /** What was found of a photo. */
@@ -38,12 +38,12 @@ function numbers(): () => number {
   return () => (state = (state * 48_271) % 2_147_483_647) / 2_147_483_647;
 }
 
-/** One pixel of so many tells how lively a picture is. */
-const LIVELY_EVERY = 13;
+/** One pixel of so many tells the contrast of a picture. */
+const CONTRAST_EVERY = 13;
 
 /** How wide what is seen in a picture lies around its middle. */
-function livelinessOf({ data }: DetailPicture): number {
-  const some = data.filter((_, i) => i % LIVELY_EVERY === 0);
+function contrastOf({ data }: DetailPicture): number {
+  const some = data.filter((_, i) => i % CONTRAST_EVERY === 0);
   const middle = some.toSorted()[some.length >> 1] as number;
   return widthOf(some.map((value) => value - middle));
 }
@@ -56,7 +56,7 @@ export function placedReference(reference: DetailPicture): PlacedReference {
   return {
     small,
     coarse: samplesOf(small, SAMPLES.coarse, next),
-    lively: livelinessOf(reference),
+    contrast: contrastOf(reference),
     middle: samplesOf(half, SAMPLES.middle, next),
     full: samplesOf(reference, SAMPLES.full, next),
     size: { width: reference.width, height: reference.height },
@@ -71,7 +71,7 @@ export function placedReference(reference: DetailPicture): PlacedReference {
 export function matchPlace(photo: DetailPicture, reference: PlacedReference): Result<PlaceMatch> {
   if (photo.width !== reference.size.width || photo.height !== reference.size.height)
     throw new RangeError('Places are matched between pictures of the same size.');
-  if (reference.lively < FLAT) return err('There is nothing in it to hold on to.');
+  if (reference.contrast < FLAT) return err('There is nothing in it to hold on to.');
   const half = halved(photo);
   const small = halved(half);
   const fits = likelyStarts(reference.small, small, STARTS, numbers())
@@ -83,7 +83,7 @@ export function matchPlace(photo: DetailPicture, reference: PlacedReference): Re
   const fit: Fit | undefined = best && refine(reference.full, photo, scaledSimilarity(best.similarity, 2));
   if (!fit) return err('There is nothing in it to hold on to.');
   const still = stillPart(fit);
-  if (still < LEAST_STILL || fit.width > ALIKE * reference.lively)
+  if (still < LEAST_STILL || fit.width > ALIKE * reference.contrast)
     return err('Too little of it stands still.');
   return ok({ similarity: fit.similarity, still });
 }
