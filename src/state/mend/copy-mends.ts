@@ -1,0 +1,30 @@
+import { copyFramingEdit } from '../../core/edits/crop-edits';
+import { copyLightEdit } from '../../core/edits/mend-edits';
+import { photosById } from '../../core/film/film';
+import { poseAt, scheduleOf } from '../../core/film/schedule';
+import { openFilm } from '../document/document';
+import { edit, targetPoses } from '../document/edit-film';
+import { tell } from '../shell/shell';
+import { transportNow } from '../transport/transport';
+import { mendNow, setMend } from './mend';
+import { targetPhotoIds } from './target-photos';
+
+/** Remembers the pose on screen: what the open tool sets of it can be given to others. */
+export function copyMends(): void {
+  const film = openFilm();
+  const here = film && poseAt(scheduleOf(film), transportNow().frame);
+  if (!here) return;
+  setMend({ copiedFrom: here.pose.id });
+  tell('What the open tool sets of this pose is copied. Choose poses and paste it onto them.');
+}
+
+/** Gives the chosen poses what the open tool sets of the pose that was copied: its light, or its framing. */
+export function pasteMends(): void {
+  const film = openFilm();
+  const { copiedFrom, tool } = mendNow();
+  const from = film && scheduleOf(film).firsts.get(copiedFrom ?? '')?.pose;
+  const photo = from && photosById(film).get(from.photoId);
+  if (!photo) tell('No mends are copied yet. Show a pose and copy them first.');
+  else if (tool === 'framing') edit(copyFramingEdit(film, from, targetPoses()));
+  else edit(copyLightEdit(film, photo, targetPhotoIds()));
+}

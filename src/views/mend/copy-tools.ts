@@ -1,0 +1,21 @@
+import { ClipboardPaste, Copy } from 'lucide-react';
+import type { Tool } from '../../kit/tools';
+import { copyMends, pasteMends } from '../../state/mend/copy-mends';
+
+/** Copying what a tool sets from one pose to others, the same in each. */
+export const COPY_TOOLS: readonly Tool[] = [
+  {
+    word: 'Copy',
+    label: 'Copy this from the pose on screen',
+    shortcut: 'Ctrl C',
+    icon: Copy,
+    run: copyMends,
+  },
+  {
+    word: 'Paste',
+    label: 'Paste it onto the chosen poses',
+    shortcut: 'Ctrl V',
+    icon: ClipboardPaste,
+    run: pasteMends,
+  },
+];
