@@ -60,9 +60,14 @@ test.each([false, true])('axe-core finds nothing on any main view; in the dark: 
     expect(await wrong(page), stage).toEqual([]);
   }
   await page.getByRole('button', { name: 'Mend', exact: true }).click();
-  await page.getByRole('button', { name: 'Framing', exact: true }).click();
-  await page.getByRole('button', { name: /^Frame, / }).waitFor();
-  expect(await wrong(page), 'framing').toEqual([]);
+  for (const [tool, onPicture] of [
+    ['Steady', /^The photo, to be dragged/],
+    ['Framing', /^Frame, /],
+  ] as const) {
+    await page.getByRole('button', { name: tool, exact: true }).click();
+    await page.getByRole('button', { name: onPicture }).waitFor();
+    expect(await wrong(page), tool).toEqual([]);
+  }
   await page.keyboard.press('n');
   await page.getByRole('slider', { name: /^Divider/ }).waitFor();
   expect(await wrong(page), 'before and after').toEqual([]);

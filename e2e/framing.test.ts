@@ -1,6 +1,7 @@
 import type { Page } from 'playwright-core';
 import { expect, test } from 'vitest';
 import { bringIn, isKept, tickets, useBrowser, useSharedFilm } from './browser';
+import { showMend, undoWords } from './mending';
 import { CORNERS, turned, type Colour } from './photos';
 import { middle, said, type } from './strip';
 import { colourAt, distance, PrintedFile, printFilm } from './video';
@@ -16,7 +17,7 @@ const threePoses = useSharedFilm(visit, async (page) =>
 const [topLeft, topRight, bottomLeft, bottomRight] = CORNERS as [Colour, Colour, Colour, Colour];
 
 async function showFraming(page: Page): Promise<void> {
-  await page.getByRole('button', { name: 'Mend', exact: true }).click();
+  await showMend(page);
   await page.getByRole('button', { name: 'Framing', exact: true }).click();
   await page.getByRole('button', { name: /^Frame, / }).waitFor();
 }
@@ -24,8 +25,6 @@ const frameWords = (page: Page): Promise<string | null> =>
   page.getByRole('button', { name: /^Frame, / }).getAttribute('aria-label');
 const shows = async (page: Page, colour: Colour): Promise<void> =>
   expect.poll(async () => distance(await middle(page), colour)).toBeLessThan(12);
-const undoWords = (page: Page): Promise<string | null> =>
-  page.getByRole('button', { name: /^Undo/ }).getAttribute('aria-label');
 
 test('a frame that is typed for the film is shown, and printed; poses may have one of their own', async () => {
   const { page, complaints } = await threePoses();

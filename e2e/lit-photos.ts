@@ -11,8 +11,7 @@ const table = (gain: number): Uint8Array =>
   );
 
 /** A textured set that stands still, of patches whose colours a row of whole numbers gives. */
-function makeSet(): Buffer {
-  const { width, height } = LIT;
+function makeSet({ width, height } = LIT): Buffer {
   const data = Buffer.alloc(width * height * 3);
   for (let y = 0; y < height; y++)
     for (let x = 0; x < width; x++)
@@ -41,6 +40,34 @@ export const litPhotos = (
           data.set([230, 220, 40], (y * width + (x % width)) * 3);
       for (let i = 0; i < data.length; i++) data[i] = tables[i % 3]?.[data[i] as number] as number;
       const buffer = await sharp(data, { raw: { width, height, channels: 3 } })
+        .jpeg({ quality: 95, chromaSubsampling: '4:4:4' })
+        .toBuffer();
+      return { name: `PICT${101 + n}.JPG`, mimeType: 'image/jpeg', buffer };
+    }),
+  );
+};
+
+/** How far photos of a bumped set may be shifted, in pixels. */
+const MARGIN = 24;
+
+/** Photos of a set, each from a stand that was moved by so many pixels to the right and down, in front of which a square moves on. */
+export const shiftedPhotos = (
+  shifts: readonly (readonly [right: number, down: number])[],
+): Promise<TestFile[]> => {
+  const { width, height } = LIT;
+  const room = { width: width + 2 * MARGIN, height: height + 2 * MARGIN };
+  const set = makeSet(room);
+  return Promise.all(
+    shifts.map(async ([right, down], n) => {
+      const square = await sharp({ create: { width: 110, height: 130, channels: 3, background: '#e6dc28' } })
+        .png()
+        .toBuffer();
+      const seen = await sharp(set, { raw: { ...room, channels: 3 } })
+        .extract({ left: MARGIN - right, top: MARGIN - down, width, height })
+        .png()
+        .toBuffer();
+      const buffer = await sharp(seen)
+        .composite([{ input: square, left: 60 + 30 * n, top: 240 }])
         .jpeg({ quality: 95, chromaSubsampling: '4:4:4' })
         .toBuffer();
       return { name: `PICT${101 + n}.JPG`, mimeType: 'image/jpeg', buffer };

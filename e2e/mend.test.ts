@@ -2,6 +2,7 @@ import type { Page } from 'playwright-core';
 import { expect, test } from 'vitest';
 import { bringIn, isKept, notes, tickets, useBrowser, useSharedFilm } from './browser';
 import { LIT, litPhotos } from './lit-photos';
+import { seen, showMend, undoWords } from './mending';
 import { jpeg, type Colour } from './photos';
 import { type } from './strip';
 import { colourAt, distance, PrintedFile, printFilm } from './video';
@@ -25,33 +26,10 @@ const litFilm = useSharedFilm(visit, async (page) => {
   await page.keyboard.press('Escape');
 });
 
-const showMend = (page: Page): Promise<void> =>
-  page.getByRole('button', { name: 'Mend', exact: true }).click();
-
-/** The colour of the picture on screen, in parts of the picture. */
-const seen = (page: Page, x: number, y: number): Promise<Colour> =>
-  page.getByTestId('picture').evaluate(
-    (element, [across, down]) => {
-      const canvas = element as HTMLCanvasElement;
-      // The picture stands in the middle of its room, in the film's shape.
-      const margin = 8 * devicePixelRatio;
-      const [width, height] = [canvas.width - 2 * margin, canvas.height - 2 * margin];
-      const scale = Math.min(width / 640, height / 480);
-      const left = margin + (width - 640 * scale) / 2 + across * 640 * scale;
-      const top = margin + (height - 480 * scale) / 2 + down * 480 * scale;
-      const [r = 0, g = 0, b = 0] = canvas.getContext('2d')?.getImageData(left, top, 1, 1).data ?? [];
-      return [r, g, b] as const;
-    },
-    [x, y] as const,
-  );
-
 /** Over the set, away from what moves. */
 const CORNER = [0.97, 0.08] as const;
 const flicker = async (page: Page): Promise<readonly number[]> =>
   (await page.getByTestId('flicker').locator('dd').allTextContents()).map(Number);
-const undoWords = (page: Page): Promise<string | null> =>
-  page.getByRole('button', { name: /^Undo/ }).getAttribute('aria-label');
-
 async function matchToThird(page: Page): Promise<void> {
   await showMend(page);
   await tickets(page).nth(2).click();

@@ -1,24 +1,11 @@
 import type { Film, Photo } from '../film/film';
-import { STRENGTH, TOUCHES, type FoundLight, type PhotoMends, type Touch } from '../film/photo-mends';
+import { STRENGTH, TOUCHES, type FoundLight, type Touch } from '../film/photo-mends';
 import { fileOf } from '../film/photo-picture';
 import { signed } from '../time/amount';
 import { count } from '../time/format';
-import { changeFile, photosAmong } from './change-photos';
-import { batch, type Edit } from './edit';
-import { patched } from './patched';
-
-/** Changes the mends of photos, each by a patch of its own; what is set to undefined is taken away. */
-function changeMends(
-  label: string,
-  photos: readonly Photo[],
-  patch: (photo: Photo) => Partial<PhotoMends>,
-): Edit {
-  const change = changeFile(photos, (photo) => {
-    const mends = patched<PhotoMends>(fileOf(photo).mends ?? {}, patch(photo));
-    return { mends: Object.keys(mends).length > 0 ? mends : undefined };
-  });
-  return batch(label, [change]);
-}
+import { changeMends } from './change-mends';
+import { photosAmong } from './change-photos';
+import type { Edit } from './edit';
 
 /** Sets brightness, warmth or tint of photos by hand; what changes nothing is taken away. */
 export function touchEdit(film: Film, photoIds: Iterable<string>, touch: Touch, value: number): Edit {

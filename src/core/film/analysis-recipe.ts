@@ -25,6 +25,19 @@ export function analysisRecipe(photo: Photo, side: number): PlainRecipe {
   };
 }
 
+/** The same, in its own shape, so that its longer side has so many pixels. */
+export function analysisRecipeAlone(photo: Photo, side: number): PlainRecipe {
+  const recipe = analysisRecipe(photo, side);
+  const { width, height } = shownSize(photo);
+  const scale = side / Math.max(width, height);
+  const { width: across, height: down } = fileOf(photo);
+  return {
+    ...recipe,
+    geometry: chained(turnMatrix(turnOf(photo), across, down), scaling(scale, scale)),
+    film: { width: Math.round(width * scale), height: Math.round(height * scale) },
+  };
+}
+
 /** From the pixels of such a picture to parts of the upright photo. */
 export const partsOfPhoto = ({ geometry, file }: PlainRecipe): Affine =>
   chained(inverse(geometry), scaling(1 / file.width, 1 / file.height));

@@ -28,12 +28,13 @@ import {
   type WrittenOut,
 } from './film';
 import type { Moment } from './moment';
-import { STRENGTH, TOUCHES, type MatchedLight, type PhotoMends } from './photo-mends';
+import { STRENGTH, TOUCHES, type MatchedLight, type PhotoMends, type Steadied } from './photo-mends';
 import { shaped } from './shaped';
 import { LANE_KINDS, type Cue, type Lane, type Mix, type Pin, type Sound, type Word } from './sound';
 import { FADE_CURVES, type Fade } from '../sound/fade';
 import { type Beats, type TempoStep } from '../sound/beats/beats';
 import { CROP_SIZES, type Crop } from '../picture/crop';
+import { MOVE_BOUNDS, type Move } from '../picture/move';
 import type { Amount } from '../time/amount';
 import { FIELD_TERMS, type ChannelChange } from '../picture/steps/light-change';
 import { CEILINGS, LEVELS } from '../sound/level';
@@ -70,6 +71,14 @@ const matchedLight = shaped<MatchedLight>({
   after: luma.required(),
 });
 
+const shift = Joi.number().min(-MOVE_BOUNDS.shift).max(MOVE_BOUNDS.shift).required();
+const move = shaped<Move>({
+  right: shift,
+  down: shift,
+  turn: Joi.number().min(-MOVE_BOUNDS.turn).max(MOVE_BOUNDS.turn).required(),
+  size: Joi.number().min(MOVE_BOUNDS.size.least).max(MOVE_BOUNDS.size.most).required(),
+});
+
 /** What was mended of a picture. */
 const photoMends = shaped<PhotoMends>({
   light: amount(TOUCHES.light).optional(),
@@ -78,6 +87,14 @@ const photoMends = shaped<PhotoMends>({
   matched: matchedLight.optional(),
   isReference: Joi.boolean().valid(true).optional(),
   lightOff: Joi.boolean().valid(true).optional(),
+  steadied: shaped<Steadied>({
+    at: move.required(),
+    move: move.required(),
+    strength: amount(STRENGTH).required(),
+  }).optional(),
+  nudge: move.optional(),
+  isAnchor: Joi.boolean().valid(true).optional(),
+  steadyOff: Joi.boolean().valid(true).optional(),
 });
 
 const pictureFile: { readonly [K in keyof PictureFile]-?: Joi.Schema } = {

@@ -7,6 +7,7 @@ import {
   SAME,
   type LightChange,
 } from '../picture/steps/light-change';
+import { isUnmoved, moveAfter, partOfMove, UNMOVED, type Move } from '../picture/move';
 import type { Step } from '../picture/steps/step';
 
 /** What can be set of a photo's light by hand, in stops. */
@@ -37,6 +38,19 @@ export interface MatchedLight {
 /** What is found at once for a photo. */
 export type FoundLight = Omit<MatchedLight, 'strength'>;
 
+/** Where what stands still in a photo lay against another one, and what is done about it. */
+export interface Steadied {
+  /** From the other photo to this one, as it was found. */
+  readonly at: Move;
+  /** How this one is moved for it. */
+  readonly move: Move;
+  /** Per cent of that move that are applied. */
+  readonly strength: number;
+}
+
+/** What is found at once for a photo. */
+export type FoundPlace = Omit<Steadied, 'strength'>;
+
 /** What was mended of a photo's file: true of it in every pose. */
 export interface PhotoMends extends Readonly<Partial<Record<Touch, number | undefined>>> {
   readonly matched?: MatchedLight | undefined;
@@ -44,6 +58,13 @@ export interface PhotoMends extends Readonly<Partial<Record<Touch, number | unde
   readonly isReference?: true | undefined;
   /** Nothing is done to its light, and it is matched to none. */
   readonly lightOff?: true | undefined;
+  readonly steadied?: Steadied | undefined;
+  /** How it is moved by hand, after what was found. */
+  readonly nudge?: Move | undefined;
+  /** Others are steadied to where this one stands. */
+  readonly isAnchor?: true | undefined;
+  /** It is not moved, and steadied to none. */
+  readonly steadyOff?: true | undefined;
 }
 
 /** Parts of a linear grey's luminance (BT.709). */
@@ -71,3 +92,14 @@ export function photoStepsOf(mends: PhotoMends | undefined): readonly Step[] {
   const value = lightChangeOf(mends);
   return changesNothing(value) ? [] : [{ step: 'light', value }];
 }
+
+/** What was found for a photo's place, as far as it is applied. */
+export const steadiedPart = ({ steadied }: PhotoMends): Move =>
+  steadied ? partOfMove(steadied.move, steadied.strength / 100) : UNMOVED;
+
+/** How a photo's upright picture is moved: as was found first, then by hand. */
+export const moveOfMends = (mends: PhotoMends | undefined): Move =>
+  !mends || mends.steadyOff ? UNMOVED : moveAfter(steadiedPart(mends), mends.nudge ?? UNMOVED);
+
+/** Whether a photo is moved at all. */
+export const isMoved = (mends: PhotoMends | undefined): boolean => !isUnmoved(moveOfMends(mends));

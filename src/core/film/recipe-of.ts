@@ -1,12 +1,13 @@
-import { chained } from '../picture/affine';
+import { chained, type Affine } from '../picture/affine';
 import { cropMap, type Crop } from '../picture/crop';
+import { moveMap } from '../picture/move';
 import { turnMatrix } from '../picture/orientation';
 import { placementMap, placePhoto, type Framing } from '../picture/placement';
 import type { PlainRecipe, Recipe, RecipeFile } from '../picture/recipe';
 import { framingOf, type PoseFraming } from './crop-of';
 import { photosById, type Film, type FilmSettings, type Photo, type Pose } from './film';
 import { unmendedFilm } from './unmended-film';
-import { photoStepsOf } from './photo-mends';
+import { isMoved, moveOfMends, photoStepsOf } from './photo-mends';
 import { fileOf, shownSize, turnOf } from './photo-picture';
 
 /** What shines through a photo that is looked at by itself: the grey of the surround. */
@@ -30,9 +31,11 @@ const recipeFile = (photo: Photo): RecipeFile => {
   return { hash, type, width, height, orientation };
 };
 
-const turnMap = (photo: Photo): ReturnType<typeof turnMatrix> => {
-  const { width, height } = fileOf(photo);
-  return turnMatrix(turnOf(photo), width, height);
+/** Steadied first, in the upright picture, and then turned. */
+const ownMap = (photo: Photo): Affine => {
+  const { width, height, mends } = fileOf(photo);
+  const turned = turnMatrix(turnOf(photo), width, height);
+  return isMoved(mends) ? chained(moveMap(moveOfMends(mends), { width, height }), turned) : turned;
 };
 
 /** A photo as the film shows it, at the film's size: placed and framed, on its background. */
@@ -49,7 +52,7 @@ export function filmRecipe(
   if (found) return found;
   const { width, height, background } = settings;
   const film = { width, height };
-  const placed = chained(turnMap(photo), placementMap(placePhoto(shownSize(photo), film, placing)));
+  const placed = chained(ownMap(photo), placementMap(placePhoto(shownSize(photo), film, placing)));
   const recipe: Recipe = {
     file: recipeFile(photo),
     photoSteps: photoStepsOf(fileOf(photo).mends),
@@ -81,7 +84,7 @@ export function photoRecipe(photo: Photo): PlainRecipe {
     recipe = {
       file: recipeFile(photo),
       photoSteps: photoStepsOf(fileOf(photo).mends),
-      geometry: turnMap(photo),
+      geometry: ownMap(photo),
       film: shownSize(photo),
       background: SURROUND,
       filmSteps: [],

@@ -21,6 +21,9 @@ import * as frames from '../mend/frame-pictures';
 import { copyMends, pasteMends } from '../mend/copy-mends';
 import { MEND_SCOPES, MEND_TOOLS, setMend } from '../mend/mend';
 import * as mends from '../mend/mend-light';
+import * as places from '../mend/move-photos';
+import { pointAt, startPointing } from '../mend/point-photos';
+import { frameShared } from '../mend/frame-shared';
 import * as flags from '../poses/flags';
 import { goTo } from '../transport/play';
 import * as scenes from '../poses/scenes';
@@ -194,6 +197,19 @@ const DEEDS: Readonly<Record<string, (n: number) => unknown>> = {
   mendTool: (n) => setMend({ tool: pick(MEND_TOOLS, n) }),
   copyMends,
   pasteMends,
+  toggleAnchor: places.toggleAnchor,
+  nudgePhotos: (n) =>
+    places.nudgePhotos({ right: (n % 7) - 3, down: (n % 5) / 10, turn: ((n % 3) - 1) / 100 }),
+  setNudge: (n) => places.setNudge(n % 2 ? { size: 50 + (n % 151) } : { right: (n % 4001) - 2000 }),
+  setSteadyStrength: (n) => places.setSteadyStrength(n % 101),
+  toggleSteady: places.toggleSteady,
+  placeAsBefore: places.placeAsBefore,
+  pointAt: (n) => {
+    startPointing();
+    pointAt({ x: n % 1600, y: n % 900 });
+    pointAt({ x: (n * 7) % 1600, y: (n * 3) % 900 });
+  },
+  frameShared,
   frameFor: (n) => setMend({ frameScope: pick(MEND_SCOPES, n) ?? 'film' }),
   setCrop: (n) => frames.setCrop(n % 5 ? { x: (n % 13) / 6, y: 0.5, size: 0.02 * (n % 300) } : undefined),
   nudgeCrop: (n) => frames.nudgeCrop((n % 5) - 2, 1, n % 2 ? 0.9 : 1.2),

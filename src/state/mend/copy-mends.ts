@@ -1,5 +1,6 @@
 import { copyFramingEdit } from '../../core/edits/crop-edits';
 import { copyLightEdit } from '../../core/edits/mend-edits';
+import { copyNudgeEdit } from '../../core/edits/steady-edits';
 import { photosById } from '../../core/film/film';
 import { poseAt, scheduleOf } from '../../core/film/schedule';
 import { openFilm } from '../document/document';
@@ -18,7 +19,7 @@ export function copyMends(): void {
   tell('What the open tool sets of this pose is copied. Choose poses and paste it onto them.');
 }
 
-/** Gives the chosen poses what the open tool sets of the pose that was copied: its light, or its framing. */
+/** Gives the chosen poses what the open tool sets of the pose that was copied: its light, its place by hand, or its framing. */
 export function pasteMends(): void {
   const film = openFilm();
   const { copiedFrom, tool } = mendNow();
@@ -26,5 +27,6 @@ export function pasteMends(): void {
   const photo = from && photosById(film).get(from.photoId);
   if (!photo) tell('No mends are copied yet. Show a pose and copy them first.');
   else if (tool === 'framing') edit(copyFramingEdit(film, from, targetPoses()));
+  else if (tool === 'steady') edit(copyNudgeEdit(film, photo, targetPhotoIds()));
   else edit(copyLightEdit(film, photo, targetPhotoIds()));
 }

@@ -1,68 +1,34 @@
 import { batch } from '../../core/edits/edit';
 import { matchEdit, referenceEdit } from '../../core/edits/mend-edits';
 import { applyEdit } from '../../core/edits/apply-edit';
-import { photosById, type Film, type Photo } from '../../core/film/film';
+import { photosById, type Film } from '../../core/film/film';
 import { posesIn } from '../../core/film/items';
 import { lightChangeOf, type FoundLight } from '../../core/film/photo-mends';
 import { fileOf } from '../../core/film/photo-picture';
 import { flickerAmong, lumaAfter } from '../../core/mend/light-run';
-import { lightReferences, photosInOrder, planMatching, type LightTask } from '../../core/mend/match-plan';
+import { lightReferences, planMatching, type LightTask } from '../../core/mend/match-plan';
 import { evenChange } from '../../core/picture/steps/light-change';
 import { count } from '../../core/time/format';
+import type { Result } from '../../core/time/result';
 import { findFlicker, findLight } from '../../engine/browser/mend/mend-workers';
 import { openFilm } from '../document/document';
-import { edit, mayWrite, targetPoses } from '../document/edit-film';
-import { sceneOnScreen } from '../poses/scenes';
+import { edit, mayWrite } from '../document/edit-film';
 import { longJob } from '../shell/long-job';
 import { tell } from '../shell/shell';
-import { mendNow, type MendScope } from './mend';
-import { photoOnScreen, photosOfPoses } from './target-photos';
+import { mendNow } from './mend';
+import { findForPhotos, leftWords, stillMeant, type Failed } from './find-for-photos';
+import { photoOnScreen, photosInScope, photosOfPoses } from './target-photos';
 
 /** Of fewer photos no flicker is told. */
 const FEWEST_STEPS = 3;
-/** Names that are told of photos that could not be matched. */
-const MOST_NAMED = 3;
 
-/** The photos that a scope means. */
-export function photosInScope(film: Film, scope: MendScope): readonly Photo[] {
-  if (scope === 'film') return photosInOrder(film);
-  if (scope === 'chosen') return photosOfPoses(film, targetPoses());
-  const sceneId = sceneOnScreen();
-  const scene = film.scenes.find((each) => each.id === sceneId);
-  return photosOfPoses(
-    film,
-    posesIn(scene?.items ?? []).map(({ id }) => id),
-  );
-}
-
-interface Outcome {
-  readonly found: ReadonlyMap<string, FoundLight>;
-  /** Photos for which nothing was found, with the sentence. */
-  readonly failed: readonly (readonly [photo: Photo, problem: string])[];
-}
-
-/** Looks for the light of photos, several at a time. What was found stays where it is stopped. */
-async function findAll(
-  tasks: readonly LightTask[],
-  found: Map<string, FoundLight>,
-  signal: AbortSignal,
-  onDone: (done: number) => void,
-): Promise<Outcome> {
-  const failed: (readonly [Photo, string])[] = [];
-  let done = 0;
-  const one = async ({ photo, reference }: LightTask): Promise<void> => {
-    // A reference is only measured.
+/** What brings the light of a photo to its reference's, which is only measured itself. */
+const findTask =
+  (signal: AbortSignal) =>
+  ({ photo, reference }: LightTask): Promise<Result<FoundLight>> => {
     const look = photo === reference ? evenChange(0) : lightChangeOf(fileOf(reference).mends);
-    const light = await findLight(photo, reference, look, signal);
-    if (light.ok) found.set(photo.id, light.value);
-    else failed.push([photo, light.problem]);
-    onDone(++done);
+    return findLight(photo, reference, look, signal);
   };
-  await Promise.all(tasks.map(one));
-  const order = new Map(tasks.map(({ photo }, i) => [photo.id, i]));
-  failed.sort(([a], [b]) => (order.get(a.id) ?? 0) - (order.get(b.id) ?? 0));
-  return { found, failed };
-}
 
 /** Of what was found, the flicker of each scene alone: what changes slowly in it stays. */
 async function flickerOnly(
@@ -88,20 +54,16 @@ async function flickerOnly(
 }
 
 /** What came of it, in a sentence. */
-function sayOutcome(film: Film, { found, failed }: Outcome, matchedCount: number): void {
-  const { before, after } = flickerAmong(film, new Set(found.keys()));
+function sayOutcome(film: Film, foundIds: Iterable<string>, failed: Failed, matchedCount: number): void {
+  const { before, after } = flickerAmong(film, new Set(foundIds));
   const matched =
     matchedCount === 0
       ? 'No photo was matched.'
       : matchedCount < FEWEST_STEPS
         ? `${count(matchedCount, 'photo')} matched.`
         : `${count(matchedCount, 'photo')} matched: the light flickered by ${before.toFixed(2)} of 255, and does by ${after.toFixed(2)} now.`;
-  const [first] = failed;
-  if (!first) return tell(matched, 'done');
-  const names = failed.slice(0, MOST_NAMED).map(([{ name }]) => name);
-  const more = failed.length > MOST_NAMED ? ` and ${failed.length - MOST_NAMED} more` : '';
-  const left = failed.length === 1 ? 'was left as it is' : 'were left as they are';
-  tell(`${matched} ${names.join(', ')}${more} ${left}. ${first[1]}`, 'asks');
+  const left = leftWords(failed);
+  tell(left === undefined ? matched : `${matched} ${left}`, left === undefined ? 'done' : 'asks');
 }
 
 /**
@@ -121,12 +83,12 @@ export async function matchTheLight(): Promise<void> {
   if (tasks.every(({ photo, reference }) => photo === reference))
     return tell('There is no other photo to match: all that are meant are well-lit ones or left out.');
   const found = new Map<string, FoundLight>();
-  const outcome = await longJob(
+  const failed = await longJob(
     {
       ...{ label: 'Matching the light', noun: 'photo', total: tasks.length },
       kept: 'What was found stays; the rest is as it was.',
     },
-    (signal, onDone) => findAll(tasks, found, signal, onDone),
+    (signal, onDone) => findForPhotos(tasks, findTask(signal), found, onDone),
   );
   const lights = keepSlow
     ? await flickerOnly(film, found).catch((error: unknown) => {
@@ -136,13 +98,7 @@ export async function matchTheLight(): Promise<void> {
   const now = openFilm();
   if (now?.id !== film.id || !lights) return;
   // Photos that went, or show another file by now, keep what they have.
-  const asked = new Map(tasks.map(({ photo }) => [photo.id, fileOf(photo).hash]));
-  const still = new Map(
-    [...lights].filter(([id]) => {
-      const photo = photosById(now).get(id);
-      return photo && fileOf(photo).hash === asked.get(id);
-    }),
-  );
+  const still = stillMeant(now, tasks, lights);
   const measured = new Set(tasks.flatMap(({ photo, reference }) => (photo === reference ? [photo.id] : [])));
   const matched = [...still.keys()].filter((id) => !measured.has(id)).length;
   const marks = mark && photosById(now).has(here.id) ? [referenceEdit(now, [here.id], true)] : [];
@@ -151,5 +107,5 @@ export async function matchTheLight(): Promise<void> {
     edit(batch(`Light of ${count(matched, 'photo')} matched`, [...marks, lit]));
   } else for (const each of marks) edit(each);
   const mended = openFilm();
-  if (outcome && mended) sayOutcome(mended, { ...outcome, found: still }, matched);
+  if (failed && mended) sayOutcome(mended, still.keys(), failed, matched);
 }

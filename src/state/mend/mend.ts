@@ -1,8 +1,9 @@
 import { create } from 'zustand';
+import type { SteadyWish } from '../../core/mend/steady/steady-run';
 import type { Crop } from '../../core/picture/crop';
 
 /** The tools of stage Mend. */
-export const MEND_TOOLS = ['light', 'framing'] as const;
+export const MEND_TOOLS = ['light', 'steady', 'framing'] as const;
 export type MendTool = (typeof MEND_TOOLS)[number];
 
 /** What is mended together: the chosen poses, the scene on screen, or all of the film. */
@@ -13,12 +14,32 @@ export type MendScope = (typeof MEND_SCOPES)[number];
 export const GUIDES = ['thirds', 'centre', 'safe'] as const;
 export type Guide = (typeof GUIDES)[number];
 
+/** What the photo on screen is laid over while it is steadied: nothing, or the one that stands right, seen through or as the difference. */
+export const OVERLAYS = ['none', 'ghost', 'difference'] as const;
+export type Overlay = (typeof OVERLAYS)[number];
+
+/** What the curve of a steadied film shows. */
+export const PLACE_CURVES = ['right', 'down', 'turn', 'size'] as const;
+export type PlaceCurve = (typeof PLACE_CURVES)[number];
+
+/** A place of the film's whole picture, in its pixels. */
+interface FilmPoint {
+  readonly x: number;
+  readonly y: number;
+}
+
 interface Mend {
   /** The tool that is open; none where all are closed. */
   readonly tool: MendTool | undefined;
   readonly scope: MendScope;
   /** Only the flicker is taken out: what changes slowly stays. */
   readonly keepSlow: boolean;
+  /** What is taken out of a run that is steadied. */
+  readonly steady: SteadyWish;
+  readonly overlay: Overlay;
+  readonly curve: PlaceCurve;
+  /** While the same point is clicked in photo after photo: where it should lie, once it was clicked for the first time. */
+  readonly pointing: { readonly to: FilmPoint | undefined } | undefined;
   /** What a framing is set for. */
   readonly frameScope: MendScope;
   readonly guides: readonly Guide[];
@@ -33,6 +54,10 @@ export const useMend = create<Mend>(() => ({
   tool: 'light',
   scope: 'scene',
   keepSlow: false,
+  steady: { take: 'all', turn: false, size: false },
+  overlay: 'none',
+  curve: 'right',
+  pointing: undefined,
   frameScope: 'film',
   guides: ['thirds'],
   dragged: undefined,

@@ -1,4 +1,8 @@
 import { photosById, type Film, type Photo } from '../../core/film/film';
+import { posesIn } from '../../core/film/items';
+import { photosInOrder } from '../../core/mend/match-plan';
+import { sceneOnScreen } from '../poses/scenes';
+import type { MendScope } from './mend';
 import { poseAt, scheduleOf } from '../../core/film/schedule';
 import { openFilm } from '../document/document';
 import { targetPoses } from '../document/edit-film';
@@ -22,4 +26,16 @@ export function photosOfPoses(film: Film, poseIds: Iterable<string>): readonly P
 export function targetPhotoIds(): readonly string[] {
   const film = openFilm();
   return film ? photosOfPoses(film, targetPoses()).map(({ id }) => id) : [];
+}
+
+/** The photos that a scope means. */
+export function photosInScope(film: Film, scope: MendScope): readonly Photo[] {
+  if (scope === 'film') return photosInOrder(film);
+  if (scope === 'chosen') return photosOfPoses(film, targetPoses());
+  const sceneId = sceneOnScreen();
+  const scene = film.scenes.find((each) => each.id === sceneId);
+  return photosOfPoses(
+    film,
+    posesIn(scene?.items ?? []).map(({ id }) => id),
+  );
 }

@@ -1,4 +1,5 @@
 import type { Film } from '../../core/film/film';
+import { anchorsAmong, photosByScene } from '../../core/mend/steady/steady-plan';
 import { poseAt, scheduleOf, showingAt, type ScheduledPose } from '../../core/film/schedule';
 import type { Compare } from '../transport/compare';
 import { spanToPlay } from '../transport/span-to-play';
@@ -45,11 +46,27 @@ function flippedFrom(film: Film, here: ScheduledPose, chosen: ReadonlySet<string
   return showingAt(plan, here.index - 1) ?? here;
 }
 
+/** How strongly the photo that stands right is seen through the one on screen. */
+const ANCHOR_STRENGTH = 0.5;
+
+/** The photo that stands right in the scene of the one on screen, over it; none where it is that one itself. */
+function anchorLayer(film: Film, here: ScheduledPose, how: 'ghost' | 'difference'): Layer | undefined {
+  const anchors = anchorsAmong(photosByScene(film).get(here.sceneId) ?? [], undefined);
+  if (anchors.some(({ id }) => id === here.pose.photoId)) return undefined;
+  const ids = new Set(anchors.map(({ id }) => id));
+  const entries = scheduleOf(film).poses.filter(({ pose }) => ids.has(pose.photoId));
+  const [entry] = entries.toSorted((a, b) => Math.abs(a.index - here.index) - Math.abs(b.index - here.index));
+  if (!entry) return undefined;
+  return how === 'ghost' ? { entry, strength: ANCHOR_STRENGTH } : { entry, strength: 1, difference: true };
+}
+
 /** What decides which pictures of a film are shown. */
 export interface Showing extends Pick<TransportState, 'frame' | 'playing' | 'playSpan'> {
   readonly compare: Compare;
   /** Chosen poses, by id. */
   readonly chosen: ReadonlySet<string>;
+  /** How the photo that stands right in the scene is laid over the one on screen; undefined where it is not. */
+  readonly anchor?: 'ghost' | 'difference' | undefined;
   /** Where the divider between before and after stands, in parts of the picture's width; undefined where there is none. */
   readonly divider?: number | undefined;
 }
@@ -57,7 +74,7 @@ export interface Showing extends Pick<TransportState, 'frame' | 'playing' | 'pla
 /** Which pictures are shown at a frame; while playing only the one on screen. */
 export function composePicture(
   film: Film,
-  { frame, playing, playSpan, compare, chosen, divider }: Showing,
+  { frame, playing, playSpan, compare, chosen, divider, anchor }: Showing,
 ): Composition | undefined {
   const plan = scheduleOf(film);
   const here = poseAt(plan, frame);
@@ -82,8 +99,9 @@ export function composePicture(
         return entry && { entry, strength: compare.strength / (i + 1) };
       }),
     );
-  const layers =
-    compare.against === 'difference'
+  const layers = anchor
+    ? found([anchorLayer(film, here, anchor)])
+    : compare.against === 'difference'
       ? found([before && { entry: before, strength: 1, difference: true }])
       : // The furthest first, so that the nearest is seen best.
         [...ghosts(compare.ghostsBefore, -1), ...ghosts(compare.ghostsAfter, 1)].sort(

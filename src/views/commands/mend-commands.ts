@@ -1,3 +1,6 @@
+import { frameShared } from '../../state/mend/frame-shared';
+import { placeAsBefore } from '../../state/mend/move-photos';
+import { startPointing } from '../../state/mend/point-photos';
 import { lightAsBefore } from '../../state/mend/mend-light';
 import { uncropAll } from '../../state/mend/frame-pictures';
 import { setMend, type MendTool } from '../../state/mend/mend';
@@ -11,6 +14,7 @@ const tool = (id: MendTool, name: string) => (): void => {
   leadTo({ stage: 'mend', side: 'left', name });
 };
 const light = (name: string): (() => void) => tool('light', name);
+const steady = (name: string): (() => void) => tool('steady', name);
 const framing = (name: string): (() => void) => tool('framing', name);
 
 /** What mends pictures and has no key of its own. */
@@ -40,6 +44,46 @@ export const MEND_COMMANDS: readonly CommandFacts[] = [
     cannot,
     run: light('Match'),
   },
+  {
+    words: 'Steady: which photos, and what is taken out',
+    also: 'shake bump stabilise jitter anchor shift',
+    cannot,
+    run: steady('Take out'),
+  },
+  {
+    words: 'How strongly the chosen photos are steadied',
+    also: 'strength per cent',
+    cannot,
+    run: steady('Strength'),
+  },
+  {
+    words: 'The chosen photos moved, turned and sized by hand',
+    also: 'nudge shift rotate place',
+    cannot,
+    run: steady('Right'),
+  },
+  {
+    words: 'Over the picture: the photo that stands right, or the difference from it',
+    also: 'compare overlay',
+    cannot,
+    run: steady('Over it'),
+  },
+  {
+    words: 'Click the same point in the photos, one after the other',
+    also: 'align points register',
+    cannot,
+    run: () => {
+      steady('Right')();
+      startPointing();
+    },
+  },
+  {
+    words: 'Frame the largest part that all photos of the scene share',
+    also: 'edge crop steady',
+    cannot,
+    run: frameShared,
+  },
+  { words: 'The place of the chosen photos as it came', also: 'reset original', cannot, run: placeAsBefore },
   {
     words: 'Framing: the part of the picture that is shown',
     also: 'crop zoom in closer cut reframe',

@@ -1,14 +1,9 @@
 import type { Film } from '../../core/film/film';
 import { scheduleOf } from '../../core/film/schedule';
 import { lightRunOf } from '../../core/mend/light-run';
-import { count } from '../../core/time/format';
-import { Button } from '../../kit/button';
-import { goTo, pause } from '../../state/transport/play';
 import { sceneOnScreen } from '../../state/poses/scenes';
+import { JumpButtons } from './jump-buttons';
 import styles from './mend.module.css';
-
-/** Jumps that have a button each. */
-const MOST_JUMPS = 8;
 
 /** How much the light of the scene on screen flickers, before and now, and where it jumps. */
 export function FlickerReport({ film }: { readonly film: Film }) {
@@ -34,23 +29,7 @@ export function FlickerReport({ film }: { readonly film: Film }) {
           <dd>{flicker.after.toFixed(2)}</dd>
         </div>
       </dl>
-      {places.length > 0 && (
-        <div className={styles.jumps}>
-          <span>{count(places.length, 'jump')}</span>
-          {places.slice(0, MOST_JUMPS).map(({ pose, start }) => (
-            <Button
-              key={pose.id}
-              onClick={() => {
-                pause();
-                goTo(start);
-              }}
-              title={`Go to the jump at frame ${start + 1}`}
-            >
-              {start + 1}
-            </Button>
-          ))}
-        </div>
-      )}
+      <JumpButtons noun="jump" places={places} />
     </>
   );
 }

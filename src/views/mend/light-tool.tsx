@@ -1,6 +1,6 @@
 import { RotateCcw, Star } from 'lucide-react';
 import type { Film, Photo } from '../../core/film/film';
-import { STRENGTH, TOUCHES, type PhotoMends, type Touch } from '../../core/film/photo-mends';
+import { STRENGTH, TOUCHES, type Touch } from '../../core/film/photo-mends';
 import { fileOf } from '../../core/film/photo-picture';
 import { lightReferences } from '../../core/mend/match-plan';
 import { count } from '../../core/time/format';
@@ -11,7 +11,7 @@ import { SliderField } from '../../kit/slider-field';
 import { Tools } from '../../kit/tools';
 import { useDocument, useFilm } from '../../state/document/document';
 import { targetPoses } from '../../state/document/edit-film';
-import { matchTheLight, photosInScope } from '../../state/mend/match-film-light';
+import { matchTheLight } from '../../state/mend/match-film-light';
 import { MEND_SCOPES, setMend, useMend, type MendScope } from '../../state/mend/mend';
 import {
   lightAsBefore,
@@ -22,27 +22,17 @@ import {
   tryStrength,
   tryTouch,
 } from '../../state/mend/mend-light';
-import { photoOnScreen, photosOfPoses } from '../../state/mend/target-photos';
+import { photoOnScreen, photosInScope, photosOfPoses } from '../../state/mend/target-photos';
 import { useLongJob } from '../../state/shell/long-job';
 import { useSelection } from '../../state/selection/selection';
 import { useTransport } from '../../state/transport/transport';
 import { COPY_TOOLS } from './copy-tools';
 import { FlickerReport } from './flicker-report';
 import styles from './mend.module.css';
-
-const SCOPE_WORDS: Readonly<Record<MendScope, (photos: number) => string>> = {
-  chosen: (photos) => `the chosen, ${count(photos, 'photo')}`,
-  scene: (photos) => `this scene, ${count(photos, 'photo')}`,
-  film: (photos) => `the whole film, ${count(photos, 'photo')}`,
-};
+import { SCOPE_WORDS } from './scope-words';
+import { shared } from './shared-mends';
 
 const TOUCH_NAMES = Object.keys(TOUCHES) as readonly Touch[];
-
-/** What all photos have alike; undefined where they differ. */
-function shared<T>(photos: readonly Photo[], read: (mends: PhotoMends) => T): T | undefined {
-  const values = new Set(photos.map((photo) => read(fileOf(photo).mends ?? {})));
-  return values.size === 1 ? [...values][0] : undefined;
-}
 
 /** Light: matched to a well-lit photo, and touched up by hand. */
 export function LightTool() {

@@ -10,6 +10,7 @@ import { Transport } from '../time/transport';
 import styles from '../time/time.module.css';
 import { FramingTool } from './framing-tool';
 import { LightTool } from './light-tool';
+import { SteadyTool } from './steady-tool';
 import { ViewChoice } from './view-choice';
 
 /** Stage Mend: the picture, before and after, and the tools that mend it. */
@@ -23,6 +24,7 @@ export function MendView() {
       <Accordion
         folds={[
           { id: 'light', title: 'Light', body: <LightTool /> },
+          { id: 'steady', title: 'Steady', body: <SteadyTool /> },
           { id: 'framing', title: 'Framing', body: <FramingTool /> },
         ]}
         open={tool}
@@ -37,7 +39,7 @@ export function MendView() {
           <NoPoses
             film={film}
             heading="Nothing to mend yet"
-            words="Here the light of the photos is evened out, so that the film does not flicker, and the picture is framed. No photo is ever altered."
+            words="Here the light of the photos is evened out, so that the film does not flicker, the picture is steadied and framed. No photo is ever altered."
           />
         ) : (
           <Picture />

@@ -14,10 +14,12 @@ import type { Drawing } from '../../state/picture/plan-drawing';
 import { useShownAs, useShownFilm } from '../../state/picture/shown-film';
 import { useSelection } from '../../state/selection/selection';
 import { useShell } from '../../state/shell/shell';
+import { useMend } from '../../state/mend/mend';
 import { useCompare } from '../../state/transport/compare';
 import { useTransport } from '../../state/transport/transport';
 import { Divider } from '../mend/divider';
 import { FrameOverlay } from '../mend/frame-overlay';
+import { MoveOverlay } from '../mend/move-overlay';
 import { poseCaption } from '../pose-caption';
 import styles from './picture.module.css';
 import { PictureTools } from './picture-tools';
@@ -45,14 +47,18 @@ export function Picture({ apart = false }: PictureProps) {
   const playSpan = useTransport((state) => state.playSpan);
   const whole = useShownAs((state) => state.whole && state.view === 'mended');
   const isFraming = isMending && whole && !playing;
+  const isSteadying = useMend((state) => state.tool === 'steady') && isMending && !playing;
+  const overlay = useMend((state) => state.overlay);
+  const anchor = isSteadying && overlay !== 'none' ? overlay : undefined;
   const chosen = useSelection((state) => state.chosen);
   const isZoomed = usePictureZoom((state) => state.zoom !== undefined);
   const compare = useCompare();
+  const screenRef = useRef<HTMLDivElement>(null);
   const canvasRef = useRef<HTMLCanvasElement>(null);
   const here = film && poseAt(scheduleOf(film), frame);
   const composition = useMemo(
-    () => film && composePicture(film, { frame, playing, playSpan, compare, chosen, divider }),
-    [film, frame, playing, playSpan, compare, chosen, divider],
+    () => film && composePicture(film, { frame, playing, playSpan, compare, chosen, divider, anchor }),
+    [film, frame, playing, playSpan, compare, chosen, divider, anchor],
   );
 
   const sightIn = (panel: Drawing['panels'][number] | undefined): Sight | undefined =>
@@ -76,7 +82,7 @@ export function Picture({ apart = false }: PictureProps) {
     const panels = planned()?.panels ?? [];
     return sightIn(panels.find(({ room }) => x < room.x + room.width) ?? panels.at(-1));
   };
-  useLookCloser(canvasRef, {
+  useLookCloser(screenRef, {
     onZoom: (times, place) => {
       const at = inPixels(place);
       const sight = sightAt(at);
@@ -91,7 +97,7 @@ export function Picture({ apart = false }: PictureProps) {
   const words = film && here ? poseCaption(film, here) : 'No picture yet';
   return (
     <div className={styles.surround}>
-      <div className={styles.screen}>
+      <div ref={screenRef} className={styles.screen}>
         <canvas
           ref={canvasRef}
           role="img"
@@ -100,6 +106,7 @@ export function Picture({ apart = false }: PictureProps) {
           data-zoomed={isZoomed || undefined}
         />
         {!apart && divider !== undefined && area && <Divider area={area} at={divider} />}
+        {!apart && isSteadying && divider === undefined && area && <MoveOverlay area={area} />}
         {!apart && isFraming && area && <FrameOverlay area={area} />}
       </div>
       {!apart && here && <PictureTools />}

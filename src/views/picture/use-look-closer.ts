@@ -15,7 +15,14 @@ const A_PIXEL = 1.0025;
 /** The wheel is turned no further at once, in pixels: some turn by hundreds. */
 const MOST = 160;
 
-/** Wheel, pinch and drag on a picture; places and ways in CSS pixels from its top left. */
+/** Whether something on the picture is dragged itself. */
+const isHandle = (target: EventTarget | null): boolean =>
+  target instanceof Element && target.closest('button, [role="slider"]') !== null;
+
+/**
+ * Wheel and pinch on a picture and whatever lies on it, and dragging the picture itself; places and ways in CSS pixels from its top
+ * left.
+ */
 export function useLookCloser(target: RefObject<HTMLElement | null>, { onZoom, onMove }: LookCloser): void {
   const placeOf = (x: number, y: number): Point => {
     const box = target.current?.getBoundingClientRect();
@@ -35,8 +42,8 @@ export function useLookCloser(target: RefObject<HTMLElement | null>, { onZoom, o
         onZoom(now / last, placeOf(x, y));
         return now;
       },
-      onDrag: ({ delta: [x, y], xy, pinching, cancel }) => {
-        if (pinching) return cancel();
+      onDrag: ({ delta: [x, y], xy, pinching, cancel, event }) => {
+        if (pinching || isHandle(event.target)) return cancel();
         onMove({ x, y }, placeOf(...xy));
       },
     },

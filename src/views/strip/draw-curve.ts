@@ -1,13 +1,18 @@
 import { scaleLinear } from 'd3-scale';
 import { curveStepAfter, line } from 'd3-shape';
-import { photosById, type Film } from '../../core/film/film';
+import { photosById, type Film, type Photo } from '../../core/film/film';
 import type { Schedule, ScheduledPose } from '../../core/film/schedule';
-import { lightLevel, type LightLevel } from '../../core/mend/light-run';
 import { showingsInSight } from './showings-in-sight';
 import type { StripSight } from './ticket-sight';
 
+/** What was measured of a photo, as it came and as it is now. */
+export interface Level {
+  readonly before: number;
+  readonly after: number;
+}
+
 /** What a pose's photo was measured to be, where the pose is shown. */
-export interface CurvePoint extends LightLevel {
+export interface CurvePoint extends Level {
   readonly entry: ScheduledPose;
 }
 
@@ -31,21 +36,19 @@ export interface CurvePen {
 /** Space above and below the curves, in pixels: above them stand the marks of jumps, and words. */
 const ABOVE = 20;
 const BELOW = 6;
-/** So much luma at least is shown from bottom to top: what does not change looks still. */
-const LEAST_RANGE = 16;
-
-/** The light of the poses in sight, scene by scene; of several poses within a pixel the first. */
+/** What is measured of the poses in sight, scene by scene; of several poses within a pixel the first. */
 export function curvePoints(
   film: Film,
   plan: Schedule,
   sight: StripSight,
+  levelOf: (photo: Photo) => Level | undefined,
 ): readonly (readonly CurvePoint[])[] {
   const photos = photosById(film);
   const runs: CurvePoint[][] = [];
   let scene: string | undefined;
   for (const entry of showingsInSight(plan, sight)) {
     const photo = photos.get(entry.pose.photoId);
-    const level = photo && lightLevel(photo);
+    const level = photo && levelOf(photo);
     if (!level) {
       scene = undefined;
       continue;
@@ -57,20 +60,24 @@ export function curvePoints(
   return runs;
 }
 
-/** The curves as steps on the frame grid, that of before below, and a mark at each jump. */
+/**
+ * The curves as steps on the frame grid, that of before below, and a mark at each jump. So much at least is shown from bottom to top: what
+ * does not change looks still.
+ */
 export function drawCurve(
   { context, theme, sight: { zoom, left }, height }: CurvePen,
   runs: readonly (readonly CurvePoint[])[],
   jumps: ReadonlySet<string>,
+  leastRange: number,
 ): void {
   const all = runs.flat();
   if (all.length === 0) return;
   const values = all.flatMap(({ before, after }) => [before, after]);
   const [least, most] = [Math.min(...values), Math.max(...values)];
-  const more = Math.max(0, LEAST_RANGE - (most - least)) / 2;
+  const more = Math.max(0, leastRange - (most - least)) / 2;
   const y = scaleLinear([least - more, most + more], [height - BELOW, ABOVE]);
   const x = (frame: number): number => frame * zoom - left;
-  const draw = (side: keyof LightLevel, colour: string, thick: number): void => {
+  const draw = (side: keyof Level, colour: string, thick: number): void => {
     context.strokeStyle = colour;
     context.lineWidth = thick;
     context.beginPath();

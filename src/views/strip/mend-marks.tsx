@@ -1,7 +1,7 @@
 import { useLayoutEffect, useRef } from 'react';
 import { framingOf } from '../../core/film/crop-of';
 import { photosById, type Film } from '../../core/film/film';
-import type { PhotoMends } from '../../core/film/photo-mends';
+import { isMoved, type PhotoMends } from '../../core/film/photo-mends';
 import { fileOf } from '../../core/film/photo-picture';
 import { scheduleOf } from '../../core/film/schedule';
 import { prepareCanvas } from '../prepare-canvas';
@@ -19,40 +19,55 @@ interface MendMarksProps {
 interface MarkTheme {
   readonly light: string;
   readonly off: string;
+  readonly place: string;
   readonly framing: string;
 }
 
 const markTheme = (element: Element): MarkTheme => {
   const colour = themeColours(element);
-  return { light: colour('ochre'), off: colour('muted'), framing: colour('plum') };
+  return { light: colour('ochre'), off: colour('muted'), place: colour('teal'), framing: colour('plum') };
 };
 
-type LightMark = 'mended' | 'reference' | 'off';
+type Mark = 'mended' | 'reference' | 'off';
 
 /** Which mark the light of a photo has, if any. */
-function lightMark(mends: PhotoMends | undefined): LightMark | undefined {
+function lightMark(mends: PhotoMends | undefined): Mark | undefined {
   if (!mends) return undefined;
   if (mends.lightOff) return 'off';
   if (mends.isReference) return 'reference';
   return mends.matched || mends.light || mends.warmth || mends.tint ? 'mended' : undefined;
 }
 
-/** Light is a bar; left out it is a line; a well-lit photo has a little pennant. */
-function drawLight(
+/** Which mark its place has. */
+function placeMark(mends: PhotoMends | undefined): Mark | undefined {
+  if (!mends) return undefined;
+  if (mends.steadyOff) return 'off';
+  if (mends.isAnchor) return 'reference';
+  return isMoved(mends) ? 'mended' : undefined;
+}
+
+/** Where a mark is drawn, in pixels. */
+interface MarkPlace {
+  readonly x: number;
+  readonly y: number;
+  readonly across: number;
+}
+
+/** What is mended is a bar; left out it is a line; a photo that others go by has a little pennant. */
+function drawMark(
   context: CanvasRenderingContext2D,
-  theme: MarkTheme,
-  mark: LightMark,
-  x: number,
-  across: number,
+  colours: { readonly on: string; readonly off: string },
+  mark: Mark,
+  { x, y, across }: MarkPlace,
 ): void {
-  context.fillStyle = mark === 'off' ? theme.off : theme.light;
-  if (mark === 'off') context.fillRect(x, 4, across, 1);
-  else context.fillRect(x, 3, across, 3);
+  context.fillStyle = mark === 'off' ? colours.off : colours.on;
+  if (mark === 'off') context.fillRect(x, y + 1, across, 1);
+  else context.fillRect(x, y, across, 3);
   if (mark !== 'reference') return;
   context.beginPath();
-  context.moveTo(x, 0);
-  context.lineTo(x + Math.min(9, across), 0);
-  context.lineTo(x, MARKS - 3);
+  context.moveTo(x, y - 3);
+  context.lineTo(x + Math.min(9, across), y - 3);
+  context.lineTo(x, y + 5);
   context.fill();
 }
 
@@ -75,8 +90,10 @@ export function MendMarks({ film, sight }: MendMarksProps) {
         context.fillStyle = theme.framing;
         context.fillRect(x, MARKS - 3, across, 3);
       }
-      const mark = photo && lightMark(fileOf(photo).mends);
-      if (mark) drawLight(context, theme, mark, x, across);
+      const mends = photo && fileOf(photo).mends;
+      const [light, place] = [lightMark(mends), placeMark(mends)];
+      if (place) drawMark(context, { on: theme.place, off: theme.off }, place, { x, y: 7, across });
+      if (light) drawMark(context, { on: theme.light, off: theme.off }, light, { x, y: 3, across });
     }
   }, [film, left, width, zoom, themeFor]);
   return <canvas ref={ref} className={styles.marks} style={{ left, width, height: MARKS }} aria-hidden />;

@@ -4,12 +4,14 @@ import type { Similarity } from './similarity';
 /** Pixels of a block's side, and how far it is looked for to each side. */
 const SIDE = 16;
 const REACH = 14;
+/** So many blocks are enough to vote. */
+const MOST_BLOCKS = 90;
 /** A block has to have so much to it, against that of the middle of all. */
 const LEAST_DETAIL = 0.5;
 /** Pixels by which a block may be off a similarity that it votes for. */
 const NEAR = 1.2;
 /** Pairs of blocks of which similarities are made. */
-const PAIRS = 600;
+const PAIRS = 400;
 
 /** A block of the reference, by its middle counted from that of the picture, and where it was found. */
 interface Vote {
@@ -19,7 +21,7 @@ interface Vote {
   readonly dy: number;
 }
 
-/** How far a block is from a place of the photo, however much lighter that is. */
+/** How far a block is from a place of the photo, however much lighter that is; somewhere above `enough` where it is further than that. */
 function difference(
   reference: DetailPicture,
   photo: DetailPicture,
@@ -27,6 +29,7 @@ function difference(
   top: number,
   dx: number,
   dy: number,
+  enough: number,
 ): number {
   const { width } = reference;
   let [sum, squares] = [0, 0];
@@ -38,6 +41,8 @@ function difference(
       sum += off;
       squares += off * off;
     }
+    // More rows only add to it.
+    if (y % 4 === 3 && squares - (sum * sum) / (SIDE * (y + 1)) > enough) return Infinity;
   }
   return squares - (sum * sum) / SIDE ** 2;
 }
@@ -48,7 +53,7 @@ function findBlock(reference: DetailPicture, photo: DetailPicture, left: number,
   let [bestX, bestY, best] = [0, 0, Infinity];
   for (let dy = Math.max(-REACH, -top); dy <= Math.min(REACH, height - SIDE - top); dy++)
     for (let dx = Math.max(-REACH, -left); dx <= Math.min(REACH, width - SIDE - left); dx++) {
-      const sum = difference(reference, photo, left, top, dx, dy);
+      const sum = difference(reference, photo, left, top, dx, dy, best);
       if (sum < best) [bestX, bestY, best] = [dx, dy, sum];
     }
   return {
@@ -74,9 +79,13 @@ function votes(reference: DetailPicture, photo: DetailPicture): readonly Vote[] 
     for (let left = 0; left + SIDE <= width; left += SIDE)
       blocks.push({ left, top, detail: detailIn(reference, left, top) });
   const middle = blocks.map(({ detail }) => detail).sort((a, b) => a - b)[blocks.length >> 1] ?? 0;
-  return blocks
-    .filter(({ detail }) => detail >= middle * LEAST_DETAIL)
-    .map(({ left, top }) => findBlock(reference, photo, left, top));
+  const able = blocks.filter(({ detail }) => detail >= middle * LEAST_DETAIL);
+  // From everywhere: they stand in rows.
+  const every = Math.max(1, able.length / MOST_BLOCKS);
+  return Array.from({ length: Math.floor(able.length / every) }, (_, i) => {
+    const { left, top } = able[Math.floor(i * every)] as (typeof able)[number];
+    return findBlock(reference, photo, left, top);
+  });
 }
 
 /** The similarity that takes two blocks to where they were found. */

@@ -12,27 +12,34 @@ export interface DetailPicture extends Size {
 /** Luma that counts as black, of 255: below it the logarithm would be all grain. */
 const BLACK = 12;
 
-const clamp = (value: number, most: number): number => (value < 0 ? 0 : value > most ? most : value);
+/** A row softened by 1 4 6 4 1, from a place on, into another picture; what is outside is as its edge. */
+function softenRow(data: Float32Array, into: Float32Array, from: number, width: number): void {
+  const last = from + width - 1;
+  let [b, c, d] = [data[from], data[from], data[Math.min(last, from + 1)]] as [number, number, number];
+  let a = b;
+  for (let i = from; i <= last; i++) {
+    const e = data[Math.min(last, i + 2)] as number;
+    into[i] = (a + e + 4 * (b + d) + 6 * c) / 16;
+    [a, b, c, d] = [b, c, d, e];
+  }
+}
 
 /** Softened by 1 4 6 4 1, across and down, once. */
 export function softened({ width, height, data }: DetailPicture): DetailPicture {
   const across = new Float32Array(data.length);
+  for (let y = 0; y < height; y++) softenRow(data, across, y * width, width);
   const out = new Float32Array(data.length);
+  // Row by row: columns one after the other would fetch each line of memory anew.
   for (let y = 0; y < height; y++) {
-    const row = y * width;
-    for (let x = 0; x < width; x++) {
-      const at = (i: number): number => data[row + clamp(x + i, width - 1)] as number;
-      across[row + x] = (at(-2) + at(2) + 4 * (at(-1) + at(1)) + 6 * at(0)) / 16;
-    }
-  }
-  for (let y = 0; y < height; y++) {
-    const rows = [-2, -1, 0, 1, 2].map((i) => clamp(y + i, height - 1) * width) as [
-      ...[number, number, number, number, number],
-    ];
-    for (let x = 0; x < width; x++) {
-      const at = (i: 0 | 1 | 2 | 3 | 4): number => across[rows[i] + x] as number;
-      out[y * width + x] = (at(0) + at(4) + 4 * (at(1) + at(3)) + 6 * at(2)) / 16;
-    }
+    const row = (by: number): number => Math.min(height - 1, Math.max(0, y + by)) * width;
+    const [a, b, c, d, e] = [row(-2), row(-1), row(0), row(1), row(2)];
+    for (let x = 0; x < width; x++)
+      out[c + x] =
+        ((across[a + x] as number) +
+          (across[e + x] as number) +
+          4 * ((across[b + x] as number) + (across[d + x] as number)) +
+          6 * (across[c + x] as number)) /
+        16;
   }
   return { width, height, data: out };
 }

@@ -11,6 +11,8 @@ export interface Samples {
   /** How much it rises to the right and down. */
   readonly right: Float64Array;
   readonly down: Float64Array;
+  /** So many of them, one after the other, are of the same field of the picture. */
+  readonly each: number;
 }
 
 /** Pixels at the edges that no cubic reaches beyond. */
@@ -50,6 +52,7 @@ export function samplesOf(
     value: Float64Array.from(kept, (at) => data[at] as number),
     right: Float64Array.from(kept, right),
     down: Float64Array.from(kept, down),
+    each,
   };
 }
 
@@ -72,6 +75,8 @@ interface Residuals {
   readonly rows: Float64Array;
   /** Whether a sample lies in the photo. */
   readonly inside: Uint8Array;
+  /** How far the photo rises otherwise than the reference there. */
+  readonly slant: Float64Array;
 }
 
 function residuals(samples: Samples, photo: DetailPicture, at: Similarity, into: Residuals): void {
@@ -115,11 +120,21 @@ function residuals(samples: Samples, photo: DetailPicture, at: Similarity, into:
     // The mean of both pictures' slopes: steps are exact to the second order.
     const gx = (right + (samples.right[i] as number)) / 2;
     const gy = (down + (samples.down[i] as number)) / 2;
-    const [s, t] = [(2 * x) / width, (2 * y) / width];
-    into.rows.set(
-      [gx, gy, (gy * u - gx * v) / TURN_UNIT, (gx * u + gy * v) / TURN_UNIT, 1, s, t, s * s, s * t, t * t],
-      COLUMNS * i,
-    );
+    const s = (2 * x) / width;
+    const t = (2 * y) / width;
+    into.slant[i] = Math.hypot(right - (samples.right[i] as number), down - (samples.down[i] as number));
+    const { rows } = into;
+    const to = COLUMNS * i;
+    rows[to] = gx;
+    rows[to + 1] = gy;
+    rows[to + 2] = (gy * u - gx * v) / TURN_UNIT;
+    rows[to + 3] = (gx * u + gy * v) / TURN_UNIT;
+    rows[to + 4] = 1;
+    rows[to + 5] = s;
+    rows[to + 6] = t;
+    rows[to + 7] = s * s;
+    rows[to + 8] = s * t;
+    rows[to + 9] = t * t;
   }
 }
 
@@ -137,19 +152,59 @@ export function widthOf(values: Float32Array | Float64Array): number {
   return (sizes[Math.floor(sizes.length * 0.3)] ?? 0) / THREE_TENTHS;
 }
 
+/** Of how far two bell curves across and down lie from 0 together, three tenths lie within 0.845 widths. */
+const SLANT = THREE_TENTHS / 0.845;
+
+/** From so many samples of a field on it can be told whether the field stands still. */
+const TELLING_FIELD = 50;
+/** A field is moved, all of it, where this part of its samples fits, of what fits in three fields of four; and still where that one does. */
+const MOVED = 0.6;
+const STANDS = 0.9;
+/** A sample fits within this part of what is too far off. */
+const FITS = (3 / 4.685) ** 2;
+
+/**
+ * How far each field of the picture stands still, 0 to 1: what moves covers whole fields, and some of its pixels look as if they did
+ * not.
+ */
+function stillFields(count: number, each: number, fitsAt: (i: number) => boolean): Float64Array {
+  const fields = new Float64Array(Math.ceil(count / each)).fill(1);
+  if (each < TELLING_FIELD) return fields;
+  for (let field = 0; field < fields.length; field++) {
+    let fitting = 0;
+    for (let i = field * each; i < (field + 1) * each; i++) if (fitsAt(i)) fitting++;
+    fields[field] = fitting / each;
+  }
+  const usual = fields.slice().sort()[Math.floor(fields.length * 0.75)] as number;
+  return fields.map((part) => Math.min(1, Math.max(0, (part / usual - MOVED) / (STANDS - MOVED))));
+}
+
 /** Tukey's biweight gives nothing to what is further off than so many widths (Beaton and Tukey, Technometrics 16, 1974). */
 const FAR = 4.685;
-const STEPS = 40;
-/** A step shorter than this, in pixels, is the last. */
-const SETTLED = 2e-5;
+const STEPS = 16;
+/** In so many of the first steps it is weighed anew what moves. */
+const WEIGHING = 6;
 
-/** Keeps what no sample tells of near nothing. */
+/** Keeps what no sample tells of near nothing; and turns and growths at nothing where only shifts are looked for. */
 const RIDGE = Array.from({ length: COLUMNS }, () => 1e-9);
+const SHIFTS_ONLY = RIDGE.map((each, k) => (k === 2 || k === 3 ? 1e12 : each));
 
-const medianOf = ({ left, inside }: Residuals): number => {
-  const values = left.filter((_, i) => inside[i] === 1).sort();
+const medianOf = (all: Residuals): number => {
+  const values = someInside(all.left, all).sort();
   return values[values.length >> 1] ?? 0;
 };
+
+/** Samples that tell how wide what is left lies. */
+const TELLING = 4000;
+
+/** What is left of some samples inside. */
+function someInside(left: Float64Array, { inside }: Residuals): Float64Array {
+  const every = Math.max(1, Math.floor(left.length / TELLING));
+  const some = new Float64Array(Math.ceil(left.length / every));
+  let count = 0;
+  for (let i = 0; i < left.length; i += every) if (inside[i] === 1) some[count++] = left[i] as number;
+  return some.subarray(0, count);
+}
 
 /** Takes a slow light out of what is left. */
 function takeSlow({ left, rows, inside }: Residuals, slow: readonly number[]): void {
@@ -162,6 +217,17 @@ function takeSlow({ left, rows, inside }: Residuals, slow: readonly number[]): v
   }
 }
 
+/** Whether a step takes back most of the one before. */
+function isBack(step: readonly number[], before: readonly number[]): boolean {
+  let [both, own] = [0, 0];
+  for (let k = 0; k < 4; k++) {
+    const was = before[k] ?? 0;
+    both += (step[k] as number) * was;
+    own += was * was;
+  }
+  return both < -own / 2;
+}
+
 /** Where a picture was found. */
 export interface Fit {
   readonly similarity: Similarity;
@@ -170,33 +236,65 @@ export interface Fit {
   readonly residuals: Residuals;
 }
 
-/** Moves on from a start to where still samples fit best; undefined where there is nothing to hold on to. */
-export function refine(samples: Samples, photo: DetailPicture, start: Similarity): Fit | undefined {
+/**
+ * Moves on from a start to where still samples fit best, until a step is shorter than `settled` pixels; turn and growth stay those
+ * of the start where only shifts are looked for. Undefined where there is nothing to hold on to.
+ */
+export function refine(
+  samples: Samples,
+  photo: DetailPicture,
+  start: Similarity,
+  settled: number,
+  shiftsOnly = false,
+): Fit | undefined {
   const count = samples.x.length;
   const left: Residuals = {
     left: new Float64Array(count),
     rows: new Float64Array(COLUMNS * count),
     inside: new Uint8Array(count),
+    slant: new Float64Array(count),
   };
   let similarity = start;
   residuals(samples, photo, similarity, left);
   // As much lighter as most of it is.
   let slow: readonly number[] = [medianOf(left), ...Array.from({ length: COLUMNS - 5 }, () => 0)];
-  let width = 0;
+  let [width, slant, pace] = [0, 0, 1];
+  let last: readonly number[] = [];
+  const offAt = (i: number): number => ((left.left[i] as number) / (FAR * width)) ** 2;
+  const bentAt = (i: number): number => ((left.slant[i] as number) / slant) ** 2;
+  let fields: Float64Array = new Float64Array(0);
   for (let step = 0; step < STEPS; step++) {
     residuals(samples, photo, similarity, left);
     takeSlow(left, slow);
-    width = Math.max(1e-6, widthOf(left.left.filter((_, i) => left.inside[i] === 1)));
-    const squares = new LeastSquares(COLUMNS, RIDGE);
+    // What counts as moving is settled early: else the steps go on from one answer to another.
+    if (step < WEIGHING) {
+      width = Math.max(1e-6, widthOf(someInside(left.left, left)));
+      slant = FAR * Math.max(1e-6, SLANT * widthOf(someInside(left.slant, left)));
+      fields = stillFields(
+        count,
+        samples.each,
+        (i) => left.inside[i] === 1 && offAt(i) < FITS && bentAt(i) < FITS,
+      );
+    }
+    const squares = new LeastSquares(COLUMNS, shiftsOnly ? SHIFTS_ONLY : RIDGE);
     for (let i = 0; i < count; i++) {
-      if (left.inside[i] === 0) continue;
-      const off = (left.left[i] as number) / (FAR * width);
-      if (Math.abs(off) < 1)
-        squares.add(left.rows, COLUMNS * i, -(left.left[i] as number), (1 - off * off) ** 2);
+      const stands = fields[Math.floor(i / samples.each)] as number;
+      if (left.inside[i] === 0 || stands === 0) continue;
+      const [off, bent] = [offAt(i), bentAt(i)];
+      if (off < 1 && bent < 1)
+        squares.add(
+          left.rows,
+          COLUMNS * i,
+          -(left.left[i] as number),
+          stands * ((1 - off) * (1 - bent)) ** 2,
+        );
     }
     const by = squares.solve();
     if (!by) return undefined;
-    const [dx = 0, dy = 0, turn = 0, growth = 0, ...more] = by;
+    // Where fine detail is seen as slopes too gentle, steps go too far and back again: half of them is right then.
+    if (isBack(by, last)) pace /= 2;
+    last = by;
+    const [dx = 0, dy = 0, turn = 0, growth = 0, ...more] = by.map((each) => each * pace);
     slow = slow.map((each, k) => each - (more[k] ?? 0));
     similarity = {
       dx: similarity.dx + dx,
@@ -204,7 +302,7 @@ export function refine(samples: Samples, photo: DetailPicture, start: Similarity
       turn: similarity.turn + turn / TURN_UNIT,
       growth: similarity.growth + growth / TURN_UNIT,
     };
-    if (Math.max(Math.abs(dx), Math.abs(dy), Math.abs(turn), Math.abs(growth)) < SETTLED) break;
+    if (Math.max(Math.abs(dx), Math.abs(dy), Math.abs(turn), Math.abs(growth)) < settled) break;
   }
   residuals(samples, photo, similarity, left);
   takeSlow(left, slow);

@@ -1,5 +1,6 @@
 import type { Photo } from '../../../core/film/film';
 import type { FoundLight } from '../../../core/film/photo-mends';
+import type { Move } from '../../../core/picture/move';
 import type { LightChange } from '../../../core/picture/steps/light-change';
 import type { Result } from '../../../core/time/result';
 import { WorkerPool } from '../threads/worker-pool';
@@ -22,6 +23,13 @@ export const findLight = (
   signal: AbortSignal,
 ): Promise<Result<FoundLight>> =>
   pool.run(async (worker) => await worker.matchLight(photo, reference, look), signal);
+
+/**
+ * Where what stands still in an anchor lies in a photo, as both are shown.
+ * @throws the signal's reason once it is aborted, or a sentence where its worker breaks.
+ */
+export const findPlace = (photo: Photo, anchor: Photo, signal: AbortSignal): Promise<Result<Move>> =>
+  pool.run(async (worker) => await worker.matchPlace(photo, anchor), signal);
 
 /**
  * Of the changes of a run, in the order of the film, what does not change slowly.

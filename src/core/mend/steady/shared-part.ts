@@ -1,0 +1,66 @@
+import { mapped, type Affine } from '../../picture/affine';
+import type { Crop } from '../../picture/crop';
+import type { Size } from '../../picture/size';
+
+/** A picture as it lies in the film: its own size, and the map from its pixels to the film's. */
+export interface LaidPicture extends Size {
+  readonly map: Affine;
+}
+
+/** What a place has to be on the inner side of: across · x + down · y ≤ most. */
+interface Edge {
+  readonly across: number;
+  readonly down: number;
+  readonly most: number;
+}
+
+/** The edges of a picture; it may be mirrored. */
+function edgesOf({ width, height, map }: LaidPicture): readonly Edge[] {
+  const corners = [
+    mapped(map, 0, 0),
+    mapped(map, width, 0),
+    mapped(map, width, height),
+    mapped(map, 0, height),
+  ] as const;
+  const [x, y] = mapped(map, width / 2, height / 2);
+  return corners.map(([ax, ay], i) => {
+    const [bx, by] = corners[(i + 1) % 4] as readonly [number, number];
+    const length = Math.hypot(bx - ax, by - ay);
+    const [across, down] = [(by - ay) / length, (ax - bx) / length];
+    const most = across * ax + down * ay;
+    const isOut = across * x + down * y > most;
+    return isOut ? { across: -across, down: -down, most: -most } : { across, down, most };
+  });
+}
+
+/** Steps of each of the two searches: each leaves two thirds of the way. */
+const STEPS = 60;
+
+/** Where a function that rises and then falls is highest. */
+function highest(from: number, to: number, value: (at: number) => number): number {
+  let [a, b] = [from, to];
+  for (let i = 0; i < STEPS; i++) {
+    const third = (b - a) / 3;
+    if (value(a + third) < value(b - third)) a += third;
+    else b -= third;
+  }
+  return (a + b) / 2;
+}
+
+/**
+ * The largest part of the film's picture, in the film's shape, that lies within all of some pictures; undefined where they share none.
+ * How large it can be around a place falls with the way to each edge, so that it is found by narrowing it twice.
+ */
+export function sharedPart(pictures: readonly LaidPicture[], film: Size): Crop | undefined {
+  const edges = pictures.flatMap(edgesOf);
+  const around = (x: number, y: number): number =>
+    edges.reduce((size, { across, down, most }) => {
+      const needs = (Math.abs(across) * film.width + Math.abs(down) * film.height) / 2;
+      return Math.min(size, (most - across * x - down * y) / needs);
+    }, Infinity);
+  const bestDown = (x: number): number => highest(0, film.height, (y) => around(x, y));
+  const x = highest(0, film.width, (at) => around(at, bestDown(at)));
+  const y = bestDown(x);
+  const size = Math.min(1, around(x, y));
+  return size > 0 ? { x: x / film.width, y: y / film.height, size } : undefined;
+}
