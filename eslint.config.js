@@ -4,7 +4,7 @@ import globals from 'globals';
 import tseslint from 'typescript-eslint';
 
 /** What is there in a browser, in its workers and in Node alike, and what the core may use of that. */
-const EVERYWHERE = new Set(['WebAssembly', 'TextEncoder', 'AbortSignal', 'atob', 'structuredClone']);
+const EVERYWHERE = new Set(['WebAssembly', 'TextEncoder', 'AbortSignal', 'atob', 'btoa', 'structuredClone']);
 const SOMEWHERE = [globals.browser, globals.worker, globals.node].flatMap((each) => Object.keys(each));
 const NOT_IN_CORE = [...new Set(SOMEWHERE)].filter(
   (name) => !(name in globals.builtin) && !EVERYWHERE.has(name),

@@ -1,5 +1,5 @@
 import sharp from 'sharp';
-import { fromLight, toLight } from '../src/core/picture/steps/srgb';
+import { fromLight, toLight } from '../src/core/picture/srgb';
 import type { TestFile } from './browser';
 
 /** The size of the photos. */

@@ -8,7 +8,7 @@ import { expect, test } from 'vitest';
 import { mixedCase, randomPixels } from '../src/core/picture/random-recipes';
 import { renderPicture } from '../src/core/picture/render-picture';
 import { toI420 } from '../src/core/picture/to-i420';
-import { toLight } from '../src/core/picture/steps/srgb';
+import { toLight } from '../src/core/picture/srgb';
 import { bringIn, bytesOf, isKept, launch, useBrowser } from './browser';
 import { jpeg, type Colour } from './photos';
 import { rawFilm, rawPrint, type RawPrint } from './raw-print';

@@ -21,4 +21,5 @@ declare class AbortSignal {
   throwIfAborted(): void;
 }
 declare function atob(base64: string): string;
+declare function btoa(letters: string): string;
 declare function structuredClone<T>(value: T): T;

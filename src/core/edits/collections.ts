@@ -48,6 +48,7 @@ const COLLECTIONS: { readonly [C in CollectionName]: Collection<Extract<Other, {
     patch: patchOf<Records['settings']>(settingsSchema, {
       ...{ rate: true, width: true, height: true, defaultHold: true, framing: true, background: true },
       crop: true,
+      look: true,
     }),
   }),
   range: record({
@@ -99,7 +100,7 @@ const COLLECTIONS: { readonly [C in CollectionName]: Collection<Extract<Other, {
     label: scenesLabel,
     schema: sceneSchema,
     patch: patchOf<Patches['scenes']>(sceneSchema, {
-      ...{ name: true, colour: true, setAside: true, crop: true },
+      ...{ name: true, colour: true, setAside: true, crop: true, look: true },
     }),
   }),
   lanes: list({
@@ -116,9 +117,13 @@ const COLLECTIONS: { readonly [C in CollectionName]: Collection<Extract<Other, {
     schema: listSchema(
       'items',
       itemSchema,
-      patchOf<PoseMarks>(poseSchema, { hold: true, photoId: true, crop: true, placing: true }).concat(
-        patchOf<CycleShape>(cycleShapeSchema, { times: true, way: true, endsTwice: true }),
-      ),
+      patchOf<PoseMarks>(poseSchema, {
+        hold: true,
+        photoId: true,
+        crop: true,
+        placing: true,
+        look: true,
+      }).concat(patchOf<CycleShape>(cycleShapeSchema, { times: true, way: true, endsTwice: true })),
       { parentId: poseSchema.extract('id') },
     ),
   },

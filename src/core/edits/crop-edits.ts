@@ -5,28 +5,17 @@ import { boundedCrop, closeness, WHOLE, type Crop } from '../picture/crop';
 import type { Framing } from '../picture/placement';
 import { count } from '../time/format';
 import { batch, type Edit } from './edit';
-
-/** What a framing is set for: the film, a scene, or poses. */
-export type CropTarget =
-  | { readonly of: 'film' }
-  | { readonly of: 'scene'; readonly id: string }
-  | { readonly of: 'poses'; readonly ids: readonly string[] };
-
-function words(film: Film, target: CropTarget): string {
-  if (target.of === 'film') return 'the film';
-  if (target.of === 'poses') return count(target.ids.length, 'pose');
-  return film.scenes.find(({ id }) => id === target.id)?.name ?? 'a scene';
-}
+import { targetWords, type MendTarget } from './mend-target';
 
 /**
  * Shows a part of the picture; undefined takes the framing away, so that what is larger decides: the scene for a pose, the film for a
  * scene. What lies outside of what may be is set to the nearest that may.
  */
-export function cropEdit(film: Film, target: CropTarget, wanted: Crop | undefined): Edit {
+export function cropEdit(film: Film, target: MendTarget, wanted: Crop | undefined): Edit {
   const crop = wanted && boundedCrop(wanted);
   const label = crop
-    ? `Framing of ${words(film, target)} set to ${closeness(crop)} %`
-    : `Framing of ${words(film, target)} taken away`;
+    ? `Framing of ${targetWords(film, target)} set to ${closeness(crop)} %`
+    : `Framing of ${targetWords(film, target)} taken away`;
   if (target.of === 'film')
     return batch(label, [
       {

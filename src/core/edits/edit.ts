@@ -13,7 +13,7 @@ import type {
 import type { Cue, Lane, Mix, Sound } from '../film/sound';
 
 /** What edits can change of a scene besides what stands in it. */
-export type SceneMarks = Pick<Scene, 'name' | 'colour' | 'setAside' | 'crop'>;
+export type SceneMarks = Pick<Scene, 'name' | 'colour' | 'setAside' | 'crop' | 'look'>;
 
 /** What edits can change of a pose. */
 export type PoseMarks = Omit<Pose, 'id'>;

@@ -1,7 +1,7 @@
 import { WHOLE, type Crop } from '../picture/crop';
 import type { Framing } from '../picture/placement';
-import type { Film, Pose, Scene } from './film';
-import { scheduleOf } from './schedule';
+import type { Film, Pose } from './film';
+import { sceneOf } from './scene-of';
 
 /** How a pose's photo is framed: which part of the film's picture is shown, and how a photo of another shape stands in it. */
 export interface PoseFraming {
@@ -10,29 +10,11 @@ export interface PoseFraming {
   readonly placing: Framing;
 }
 
-const sceneMaps = new WeakMap<Film, ReadonlyMap<string, Scene> | undefined>();
-
-/** Scenes with a crop of their own, by id; undefined where none has. */
-function croppedScenes(film: Film): ReadonlyMap<string, Scene> | undefined {
-  if (!sceneMaps.has(film)) {
-    const cropped = film.scenes.filter(({ crop }) => crop);
-    sceneMaps.set(film, cropped.length > 0 ? new Map(cropped.map((scene) => [scene.id, scene])) : undefined);
-  }
-  return sceneMaps.get(film);
-}
-
-/** The scene's crop that a pose takes where it has none of its own. */
-function sceneCrop(film: Film, poseId: string): Crop | undefined {
-  const scenes = croppedScenes(film);
-  const sceneId = scenes && scheduleOf(film).firsts.get(poseId)?.sceneId;
-  return sceneId === undefined ? undefined : scenes?.get(sceneId)?.crop;
-}
-
 /** A pose is framed as it says itself, else as its scene, else as the film. */
 export function framingOf(film: Film, pose: Pose): PoseFraming {
   const { settings } = film;
   return {
-    crop: pose.crop ?? sceneCrop(film, pose.id) ?? settings.crop,
+    crop: pose.crop ?? sceneOf(film, pose.id, 'crop')?.crop ?? settings.crop,
     placing: pose.placing ?? settings.framing,
   };
 }

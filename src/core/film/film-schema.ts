@@ -34,6 +34,16 @@ import { LANE_KINDS, type Cue, type Lane, type Mix, type Pin, type Sound, type W
 import { FADE_CURVES, type Fade } from '../sound/fade';
 import { type Beats, type TempoStep } from '../sound/beats/beats';
 import { CROP_SIZES, type Crop } from '../picture/crop';
+import {
+  amountsOf,
+  MOST_STEPS,
+  STEP_KINDS,
+  type ColourStep,
+  type ColourStepKind,
+} from '../picture/colour/colour-steps';
+import { isWholeTable, KEPT_POINTS, LONGEST_DATA, type KeptTable } from '../picture/colour/kept-table';
+import { CURVE_POINTS, CURVE_STEP, type CurvePoint } from '../picture/colour/curve-line';
+import { CURVE_NAMES, type Curves } from '../picture/colour/curves';
 import { MOVE_BOUNDS, type Move } from '../picture/move';
 import type { Amount } from '../time/amount';
 import { FIELD_TERMS, type ChannelChange } from '../picture/steps/light-change';
@@ -142,12 +152,80 @@ export const cropSchema = shaped<Crop>({
 
 const framing = Joi.string().valid('whole', 'fill');
 
+const part = Joi.number().min(0).max(1).required();
+
+/** Points of a curve, from the left to the right. */
+const curve = Joi.array()
+  .items(shaped<CurvePoint>({ x: part, y: part }))
+  .min(CURVE_POINTS.least)
+  .max(CURVE_POINTS.most)
+  .custom((points: readonly CurvePoint[], helpers) =>
+    points.slice(1).every(({ x }, i) => x - (points[i]?.x ?? 0) >= CURVE_STEP - 1e-9)
+      ? points
+      : helpers.error('any.invalid'),
+  );
+
+const curvesSchema = shaped<Curves>(
+  Object.fromEntries(CURVE_NAMES.map((each) => [each, curve.optional()])) as Record<
+    (typeof CURVE_NAMES)[number],
+    Joi.Schema
+  >,
+);
+
+const numbersOf = (kind: ColourStepKind): Joi.Schema =>
+  Joi.object(
+    Object.fromEntries(Object.entries(amountsOf(kind)).map(([key, each]) => [key, amount(each).required()])),
+  );
+
+const keptTable = shaped<KeptTable>({
+  name,
+  kind: Joi.string().valid('3D', '1D').required(),
+  points: Joi.number().integer().min(2).max(KEPT_POINTS['1D']).required(),
+  hash: Joi.string().hex().length(64).required(),
+  data: Joi.string()
+    .max(LONGEST_DATA)
+    .pattern(/^[A-Za-z0-9+/]*={0,2}$/)
+    .required(),
+  strength: amount(STRENGTH).required(),
+}).custom((value: KeptTable, helpers) =>
+  value.points <= KEPT_POINTS[value.kind] && isWholeTable(value) ? value : helpers.error('any.invalid'),
+);
+
+/** Values that are no numbers alone. */
+const SCHEMAS: Readonly<Partial<Record<ColourStepKind, Joi.Schema>>> = {
+  curves: curvesSchema,
+  table: keptTable,
+};
+
+/** A stack of steps of colour. */
+export const lookSchema = Joi.array()
+  .max(MOST_STEPS)
+  .unique('id')
+  .items(
+    shaped<ColourStep>({
+      id,
+      off: Joi.boolean().valid(true).optional(),
+      kind: Joi.string()
+        .valid(...STEP_KINDS)
+        .required(),
+      value: Joi.alternatives()
+        .conditional('kind', {
+          switch: STEP_KINDS.map((kind) => ({
+            is: kind,
+            then: SCHEMAS[kind] ?? numbersOf(kind),
+          })),
+        })
+        .required(),
+    }),
+  );
+
 export const poseSchema = shaped<Pose>({
   id,
   photoId: id,
   hold: Joi.number().integer().min(1).max(LONGEST_HOLD).required(),
   crop: cropSchema.optional(),
   placing: framing.optional(),
+  look: lookSchema.optional(),
 });
 
 const paint = Joi.string().valid(...PAINTS);
@@ -177,6 +255,7 @@ const sceneMarks: { readonly [K in keyof Omit<Scene, 'items'>]-?: Joi.Schema } =
   colour: paint.optional(),
   setAside: Joi.boolean().optional(),
   crop: cropSchema.optional(),
+  look: lookSchema.optional(),
 };
 export const sceneSchema = shaped<Scene>({ ...sceneMarks, items: items.required() }).shared(cycleSchema);
 
@@ -322,6 +401,7 @@ export const settingsSchema = shaped<FilmSettings>({
     .pattern(/^#[0-9a-f]{6}$/i)
     .required(),
   crop: cropSchema.optional(),
+  look: lookSchema.optional(),
 });
 
 const many = (schema: Joi.Schema): Joi.ArraySchema =>

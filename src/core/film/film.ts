@@ -1,4 +1,5 @@
 import type { Orientation } from '../picture/orientation';
+import type { Look } from '../picture/colour/colour-steps';
 import type { Crop } from '../picture/crop';
 import type { Framing } from '../picture/placement';
 import type { Rate } from '../time/rate';
@@ -74,6 +75,8 @@ export interface Pose {
   readonly crop?: Crop | undefined;
   /** How a photo of another shape than the film stands in it; where it says nothing as in the film. */
   readonly placing?: Framing | undefined;
+  /** What is done to its colours, before what is done to those of its scene and of the film. */
+  readonly look?: Look | undefined;
 }
 
 /** How the poses of a cycle are gone through in each pass. */
@@ -112,6 +115,8 @@ export interface Scene {
   readonly setAside?: boolean | undefined;
   /** The part of the picture that its poses show; where it has none the film's. */
   readonly crop?: Crop | undefined;
+  /** What is done to the colours of all its poses, before what is done to those of the film. */
+  readonly look?: Look | undefined;
 }
 
 export const FLAG_KINDS = ['note', 'word', 'beat', 'contact'] as const;
@@ -144,6 +149,8 @@ export interface FilmSettings {
   readonly background: string;
   /** The part of the picture that is shown; all of it where there is none. */
   readonly crop?: Crop | undefined;
+  /** What is done to the colours of all of it. */
+  readonly look?: Look | undefined;
 }
 
 /** One piece of work: photos, scenes, sounds and settings. A plain value; edits make new ones. */

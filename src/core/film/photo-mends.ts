@@ -1,10 +1,12 @@
 import type { Amount } from '../time/amount';
+import { warmthStops } from '../picture/colour/warmth';
 import {
   changeAfter,
   changesNothing,
   evenChange,
   partOfChange,
   SAME,
+  type ChannelChange,
   type LightChange,
 } from '../picture/steps/light-change';
 import { isUnmoved, moveAfter, partOfMove, UNMOVED, type Move } from '../picture/move';
@@ -67,16 +69,12 @@ export interface PhotoMends extends Readonly<Partial<Record<Touch, number | unde
   readonly steadyOff?: true | undefined;
 }
 
-/** Parts of a linear grey's luminance (BT.709). */
-const LUMINANCE = [0.2126, 0.7152, 0.0722] as const;
-
 /** What was set by hand as a change of light. Warmth and tint leave the luminance of a grey as it is. */
 function touched({ light = 0, warmth = 0, tint = 0 }: PhotoMends): LightChange {
-  const colour = [warmth / 2 + tint / 3, (-2 * tint) / 3, -warmth / 2 + tint / 3];
-  const grey = colour.reduce((sum, stops, c) => sum + (LUMINANCE[c] as number) * 2 ** stops, 0);
-  const even = light - Math.log2(grey);
-  const [red, green, blue] = colour.map((stops) => ({ ...SAME, stops: stops + even }));
-  return red && green && blue ? [red, green, blue] : evenChange(even);
+  if (warmth === 0 && tint === 0) return evenChange(light);
+  const [red, green, blue] = warmthStops(warmth, tint);
+  const lit = (stops: number): ChannelChange => ({ ...SAME, stops: stops + light });
+  return [lit(red), lit(green), lit(blue)];
 }
 
 /** What was found for a photo, as far as it is applied. */

@@ -4,8 +4,10 @@ import { moveMap } from '../picture/move';
 import { turnMatrix } from '../picture/orientation';
 import { placementMap, placePhoto, type Framing } from '../picture/placement';
 import type { PlainRecipe, Recipe, RecipeFile } from '../picture/recipe';
+import type { Step } from '../picture/steps/step';
 import { framingOf, type PoseFraming } from './crop-of';
 import { photosById, type Film, type FilmSettings, type Photo, type Pose } from './film';
+import { lookStepsOf } from './look-of';
 import { unmendedFilm } from './unmended-film';
 import { isMoved, moveOfMends, photoStepsOf } from './photo-mends';
 import { fileOf, shownSize, turnOf } from './photo-picture';
@@ -16,11 +18,12 @@ const SURROUND = '#777573';
 /** The recipes of a photo in a film of these settings, by what it is framed by. */
 interface InFilm {
   readonly settings: FilmSettings;
-  readonly recipes: Map<Crop | Framing, Recipe>;
+  readonly recipes: Map<readonly Step[], Map<Crop | Framing, Recipe>>;
 }
 
-/** So many framings of a photo are remembered. */
-const MOST_FRAMINGS = 64;
+/** So many framings of a photo, and so many looks, are remembered. */
+const MOST_KNOWN = 64;
+const NO_STEPS: readonly Step[] = [];
 
 // Photos, settings and framings are values: while they are the same, so is the recipe, and its key is found once.
 const inFilm = new WeakMap<Photo, InFilm>();
@@ -43,12 +46,18 @@ export function filmRecipe(
   photo: Photo,
   settings: FilmSettings,
   { crop, placing }: PoseFraming = { crop: settings.crop, placing: settings.framing },
+  filmSteps: readonly Step[] = NO_STEPS,
 ): Recipe {
   let known = inFilm.get(photo);
   if (known?.settings !== settings) inFilm.set(photo, (known = { settings, recipes: new Map() }));
   // Who sets a framing of its own and a placing of its own is rare: only one of both is remembered.
   const remembers = crop === undefined || placing === settings.framing;
-  const found = remembers ? known.recipes.get(crop ?? placing) : undefined;
+  // A frame that is dragged is another one with each step, and so is a look.
+  if (known.recipes.size > MOST_KNOWN) known.recipes.clear();
+  let framed = known.recipes.get(filmSteps);
+  if (!framed || framed.size >= MOST_KNOWN)
+    known.recipes.set(filmSteps, (framed = new Map<Crop | Framing, Recipe>()));
+  const found = remembers ? framed.get(crop ?? placing) : undefined;
   if (found) return found;
   const { width, height, background } = settings;
   const film = { width, height };
@@ -59,11 +68,9 @@ export function filmRecipe(
     geometry: crop ? chained(placed, cropMap(crop, film)) : placed,
     film,
     background,
-    filmSteps: [],
+    filmSteps,
   };
-  // A frame that is dragged is another one with each step.
-  if (known.recipes.size >= MOST_FRAMINGS) known.recipes.clear();
-  if (remembers) known.recipes.set(crop ?? placing, recipe);
+  if (remembers) framed.set(crop ?? placing, recipe);
   return recipe;
 }
 
@@ -74,7 +81,7 @@ export function filmRecipe(
  */
 export function recipeOf(film: Film, pose: Pose): Recipe | undefined {
   const photo = photosById(film).get(pose.photoId);
-  return photo && filmRecipe(photo, film.settings, framingOf(film, pose));
+  return photo && filmRecipe(photo, film.settings, framingOf(film, pose), lookStepsOf(film, pose));
 }
 
 /** A photo by itself, in its own shape: turned and mended, not placed in a film. */
@@ -97,5 +104,5 @@ export function photoRecipe(photo: Photo): PlainRecipe {
 /** What a pose looked like before it was mended: its photo placed as the film places it, and all of it. */
 export function unmendedRecipeOf(film: Film, pose: Pose): Recipe | undefined {
   const plain = unmendedFilm(film);
-  return recipeOf(plain, { ...pose, crop: undefined });
+  return recipeOf(plain, { ...pose, crop: undefined, look: undefined });
 }

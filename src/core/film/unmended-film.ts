@@ -1,4 +1,4 @@
-import type { Film, Photo, Pose } from './film';
+import type { Film, Photo } from './film';
 import { mapPoses, mapScenes } from './items';
 import { fileOf } from './photo-picture';
 
@@ -18,28 +18,34 @@ function unmendedPhoto(photo: Photo): Photo {
   return plain;
 }
 
-/** A film as it looks without what was mended, framings too; the same value for the same film. */
+/** A film as it looks without what was mended, framings and looks too; the same value for the same film. */
 export function unmendedFilm(film: Film): Film {
   let plain = films.get(film);
-  if (!plain) films.set(film, (plain = { ...uncroppedFilm(film), photos: film.photos.map(unmendedPhoto) }));
+  if (!plain)
+    films.set(film, (plain = { ...without(film, ['crop', 'look']), photos: film.photos.map(unmendedPhoto) }));
   return plain;
+}
+
+type Mark = 'crop' | 'look';
+
+/** The same thing without some marks; itself where it has none of them. */
+function unmarked<T extends Partial<Record<Mark, unknown>>>(thing: T, marks: readonly Mark[]): T {
+  const own = marks.filter((mark) => thing[mark]);
+  return own.length === 0 ? thing : { ...thing, ...Object.fromEntries(own.map((mark) => [mark, undefined])) };
+}
+
+/** A film without marks of its poses, scenes and settings. The same settings give the same recipes. */
+function without(film: Film, marks: readonly Mark[]): Film {
+  const poses = mapScenes(film, (scene) => mapPoses(scene.items, (pose) => unmarked(pose, marks)));
+  const scenes = poses.scenes.map((scene) => unmarked(scene, marks));
+  return { ...poses, scenes, settings: unmarked(film.settings, marks) };
 }
 
 const uncropped = new WeakMap<Film, Film>();
 
-const withoutCrop = (pose: Pose): Pose => (pose.crop ? { ...pose, crop: undefined } : pose);
-
 /** A film that shows all of its pictures, however they are framed; the same value for the same film. */
 export function uncroppedFilm(film: Film): Film {
   let whole = uncropped.get(film);
-  if (!whole) {
-    const poses = mapScenes(film, (scene) => mapPoses(scene.items, withoutCrop));
-    const scenes = poses.scenes.map((scene) => (scene.crop ? { ...scene, crop: undefined } : scene));
-    const { settings } = film;
-    // The same settings give the same recipes.
-    const plain = settings.crop ? { ...settings, crop: undefined } : settings;
-    whole = { ...poses, scenes, settings: plain };
-    uncropped.set(film, whole);
-  }
+  if (!whole) uncropped.set(film, (whole = without(film, ['crop'])));
   return whole;
 }

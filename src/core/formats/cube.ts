@@ -3,7 +3,7 @@ import { count } from '../time/format';
 import { err, ok, type Result } from '../time/result';
 
 /** Letters of a `.cube` file that are read: one of 65 points a side has some eight million. */
-const LONGEST_CUBE = 32_000_000;
+export const LONGEST_CUBE = 32_000_000;
 const LONGEST_TITLE = 200;
 /** No colour of a table is brighter than a thousand times white: light that is not of a picture. */
 const BRIGHTEST = 1000;

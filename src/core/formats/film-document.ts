@@ -12,7 +12,8 @@ import { inconsistency } from './inconsistency';
  * retouched); a document of version 1 is one of version 2 without any of it. 3 added cycles, flags, in and out points,
  * and colours of scenes: what stood in a scene as its `poses` are its `items` now. 4 added sound, 5 the beats of a
  * sound: a document of version 4 is one of version 5 without any. 6 added the folders that photos came in, 7
- * what is mended of a photo, 8 light that was matched, 9 how photos are moved.
+ * what is mended of a photo, 8 light that was matched, 9 how photos are moved, and
+ * stacks of colour.
  */
 export const FILM_VERSION = 9;
 

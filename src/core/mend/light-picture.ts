@@ -1,5 +1,5 @@
 import type { Pixels } from '../picture/pixels';
-import { toLight } from '../picture/steps/srgb';
+import { toLight } from '../picture/srgb';
 import type { Size } from '../picture/size';
 
 /** A small picture in light (IEC 61966-2-1): three numbers a pixel, 0 to 1 from black to white, rows top to bottom. */

@@ -2,7 +2,7 @@ import { expect, test } from 'vitest';
 import type { Film, Photo, Pose } from '../film/film';
 import type { PhotoMends } from '../film/photo-mends';
 import { filmWith, photoNamed } from '../film/random-films';
-import { toLight } from '../picture/steps/srgb';
+import { toLight } from '../picture/srgb';
 import { evenChange, SAME, type LightChange } from '../picture/steps/light-change';
 import { flickerAmong, lightLevel, lightRunOf, lumaAfter } from './light-run';
 import { lightReferences, photosInOrder, planMatching } from './match-plan';

@@ -1,7 +1,7 @@
 import { photosById, type Film, type Photo } from '../film/film';
 import { posesIn } from '../film/items';
 import { fileOf } from '../film/photo-picture';
-import { fromLight, toLight } from '../picture/steps/srgb';
+import { fromLight, toLight } from '../picture/srgb';
 import { changedLight, FIELD_TERMS, type LightChange } from '../picture/steps/light-change';
 import { flickerOf, flickerOfRuns, jumpsIn } from './flicker';
 

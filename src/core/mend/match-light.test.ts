@@ -1,5 +1,5 @@
 import { describe, expect, test } from 'vitest';
-import { toLight } from '../picture/steps/srgb';
+import { toLight } from '../picture/srgb';
 import { changedLight, fieldTerms, SAME, type LightChange } from '../picture/steps/light-change';
 import { lightOf, type LightPicture } from './light-picture';
 import { matchLight } from './match-light';

@@ -1,7 +1,7 @@
 import { err, ok, type Result } from '../time/result';
 import { cellsOf, type Cell } from './light-cells';
 import type { Affine } from '../picture/affine';
-import { fromLight } from '../picture/steps/srgb';
+import { fromLight } from '../picture/srgb';
 import {
   changeAfter,
   evenChange,

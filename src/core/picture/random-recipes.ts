@@ -4,6 +4,7 @@ import type { Pixels } from './pixels';
 import { placementMap, placePhoto } from './placement';
 import type { Recipe, Source } from './recipe';
 import type { Size } from './size';
+import { amountsOf, COLOUR_KINDS, type ColourDeed, type NumberKind } from './colour/colour-steps';
 import { FIELD_TERMS, SAME, type ChannelChange } from './steps/light-change';
 import type { Step, StepName } from './steps/step';
 
@@ -47,8 +48,40 @@ function someLight(next: () => number): Step {
   return { step: 'light', value: [channel(), channel(), channel()] };
 }
 
+/** Numbers of a kind somewhere between what they may be. */
+function someNumbers(next: () => number, kind: NumberKind): ColourDeed {
+  const value = Object.entries(amountsOf(kind)).map(
+    ([name, { least, most, neutral }]) => [name, neutral + (next() - 0.5) * 0.6 * (most - least)] as const,
+  );
+  const within = value.map(([name, each]) => {
+    const { least = 0, most = 0 } = amountsOf(kind)[name] ?? {};
+    return [name, Math.min(most, Math.max(least, each))] as const;
+  });
+  return { kind, value: Object.fromEntries(within) };
+}
+
+/** A few steps of colour of any kind. */
+const someColour = (next: () => number): Step => ({
+  step: 'colour',
+  value: Array.from({ length: 1 + Math.floor(next() * 3) }, () =>
+    someNumbers(next, pick(next, Object.keys(COLOUR_KINDS) as readonly NumberKind[])),
+  ),
+});
+
+const someVignette = (next: () => number): Step => ({
+  step: 'vignette',
+  value: {
+    ...{ strength: 200 * next() - 100, size: 20 + 150 * next(), roundness: 100 * next() },
+    ...{ softness: 100 * next(), x: 100 * next(), y: 100 * next(), shape: 1 + next() },
+  },
+});
+
 /** Some value for each step. */
-const SOME: Readonly<Record<StepName, (next: () => number) => Step>> = { light: someLight };
+const SOME: Readonly<Record<StepName, (next: () => number) => Step>> = {
+  light: someLight,
+  colour: someColour,
+  vignette: someVignette,
+};
 
 /** Every step there is; or some of them. */
 const someSteps = (next: () => number, all: boolean): readonly Step[] =>

@@ -14,7 +14,7 @@ import { halvings, recipeKey, type Recipe } from './recipe';
 import { renderPicture } from './render-picture';
 import { renderPlain } from './render-plain';
 import { renderVector } from './render-vector';
-import { fromLight, toLight } from './steps/srgb';
+import { fromLight, toLight } from './srgb';
 import {
   changeAfter,
   changedLight,

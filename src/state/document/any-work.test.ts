@@ -19,11 +19,13 @@ import * as cycles from '../poses/cycles';
 import { editOn, goToEdit, redoEdit, setDefaultHold, setSettings, undoEdit } from './edit-film';
 import * as frames from '../mend/frame-pictures';
 import { copyMends, pasteMends } from '../mend/copy-mends';
-import { MEND_SCOPES, MEND_TOOLS, setMend } from '../mend/mend';
+import { MEND_SCOPES, MEND_TOOLS, mendNow, setMend } from '../mend/mend';
 import * as mends from '../mend/mend-light';
 import * as places from '../mend/move-photos';
 import { pointAt, startPointing } from '../mend/point-photos';
 import { frameShared } from '../mend/frame-shared';
+import * as looks from '../mend/looks';
+import { amountsOf, FRESH_KINDS, type ColourStep } from '../../core/picture/colour/colour-steps';
 import * as flags from '../poses/flags';
 import { goTo } from '../transport/play';
 import * as scenes from '../poses/scenes';
@@ -97,6 +99,17 @@ const shapeOf = (n: number): { times: number; way: (typeof CYCLE_WAYS)[number]; 
   way: CYCLE_WAYS[n % 3] as (typeof CYCLE_WAYS)[number],
   endsTwice: n % 2 === 0,
 });
+
+/** One of the steps of the stack that is set. */
+function onStep(n: number, act: (step: ColourStep) => void): void {
+  const step = pick(looks.lookInScope(film(), mendNow().lookScope), n);
+  if (step) act(step);
+}
+/** A number of a step somewhere within its bounds. */
+function someNumber({ kind }: ColourStep, n: number): Record<string, number> {
+  const one = pick(Object.entries(amountsOf(kind)), n);
+  return one ? { [one[0]]: one[1].least + ((n % 11) / 10) * (one[1].most - one[1].least) } : {};
+}
 
 /** Everything that a person can do to a film without a file; `n` says with what. */
 const DEEDS: Readonly<Record<string, (n: number) => unknown>> = {
@@ -210,6 +223,21 @@ const DEEDS: Readonly<Record<string, (n: number) => unknown>> = {
     pointAt({ x: (n * 7) % 1600, y: (n * 3) % 900 });
   },
   frameShared,
+  lookFor: (n) => setMend({ lookScope: pick(MEND_SCOPES, n) ?? 'film' }),
+  addStep: (n) => looks.addStep(pick(FRESH_KINDS, n) ?? 'levels'),
+  setNumbers: (n) => onStep(n, (step) => looks.setNumbers(step, someNumber(step, n))),
+  setCurve: (n) =>
+    onStep(n, (step) =>
+      looks.setCurve(step, n % 2 ? 'all' : 'red', [
+        { x: 0.1, y: (n % 10) / 10 },
+        { x: 0.9, y: 1 },
+      ]),
+    ),
+  moveStep: (n) => onStep(n, (step) => looks.moveStep(step, n % 2 ? 1 : -1)),
+  switchStep: (n) => onStep(n, (step) => looks.switchStep(step, n % 2 === 0)),
+  removeStep: (n) => onStep(n, looks.removeStep),
+  freshStep: (n) => onStep(n, looks.freshStep),
+  lookAsBefore: looks.lookAsBefore,
   frameFor: (n) => setMend({ frameScope: pick(MEND_SCOPES, n) ?? 'film' }),
   setCrop: (n) => frames.setCrop(n % 5 ? { x: (n % 13) / 6, y: 0.5, size: 0.02 * (n % 300) } : undefined),
   nudgeCrop: (n) => frames.nudgeCrop((n % 5) - 2, 1, n % 2 ? 0.9 : 1.2),

@@ -3,6 +3,8 @@ import { copyLightEdit } from '../../core/edits/mend-edits';
 import { copyNudgeEdit } from '../../core/edits/steady-edits';
 import { photosById } from '../../core/film/film';
 import { poseAt, scheduleOf } from '../../core/film/schedule';
+import { newId } from '../../engine/browser/new-id';
+import { lookInScope, setLook } from './looks';
 import { openFilm } from '../document/document';
 import { edit, targetPoses } from '../document/edit-film';
 import { tell } from '../shell/shell';
@@ -15,12 +17,14 @@ export function copyMends(): void {
   const film = openFilm();
   const here = film && poseAt(scheduleOf(film), transportNow().frame);
   if (!here) return;
-  setMend({ copiedFrom: here.pose.id });
+  const { lookScope } = mendNow();
+  setMend({ copiedFrom: here.pose.id, copiedLook: lookInScope(film, lookScope) });
   tell('What the open tool sets of this pose is copied. Choose poses and paste it onto them.');
 }
 
-/** Gives the chosen poses what the open tool sets of the pose that was copied: its light, its place by hand, or its framing. */
+/** Gives the chosen poses what the open tool sets of the pose that was copied: its light, its place by hand, its framing or its colour. */
 export function pasteMends(): void {
+  if (mendNow().tool === 'colour') return pasteLook();
   const film = openFilm();
   const { copiedFrom, tool } = mendNow();
   const from = film && scheduleOf(film).firsts.get(copiedFrom ?? '')?.pose;
@@ -29,4 +33,15 @@ export function pasteMends(): void {
   else if (tool === 'framing') edit(copyFramingEdit(film, from, targetPoses()));
   else if (tool === 'steady') edit(copyNudgeEdit(film, photo, targetPhotoIds()));
   else edit(copyLightEdit(film, photo, targetPhotoIds()));
+}
+
+/** Gives what a look is set for the stack that was copied. */
+function pasteLook(): void {
+  const { copiedLook } = mendNow();
+  if (!copiedLook) tell('No mends are copied yet. Show a pose and copy them first.');
+  else
+    setLook(
+      copiedLook.map((step) => ({ ...step, id: newId() })),
+      'pasted',
+    );
 }

@@ -1,4 +1,4 @@
-import { cropEdit, placingEdit, uncropAllEdit, type CropTarget } from '../../core/edits/crop-edits';
+import { cropEdit, placingEdit, uncropAllEdit } from '../../core/edits/crop-edits';
 import { cropOf } from '../../core/film/crop-of';
 import type { Film } from '../../core/film/film';
 import { scheduleOf } from '../../core/film/schedule';
@@ -7,15 +7,8 @@ import type { Framing } from '../../core/picture/placement';
 import { openFilm } from '../document/document';
 import { edit, targetPoses } from '../document/edit-film';
 import { sceneOnScreen } from '../poses/scenes';
+import { mendTarget } from './mend-target';
 import { mendNow, setMend, type Guide, type MendScope } from './mend';
-
-/** What a framing is set for. */
-function cropTarget(scope: MendScope): CropTarget {
-  if (scope === 'film') return { of: 'film' };
-  const id = sceneOnScreen();
-  if (scope === 'scene' && id !== undefined) return { of: 'scene', id };
-  return { of: 'poses', ids: targetPoses() };
-}
 
 /** The part of the picture that is shown of the film, the scene on screen, or the chosen poses: of the first where they differ. */
 export function cropInScope(film: Film, scope: MendScope): Crop {
@@ -33,7 +26,7 @@ export function cropInScope(film: Film, scope: MendScope): Crop {
 export function setCrop(crop: Crop | undefined): void {
   setMend({ dragged: undefined });
   const film = openFilm();
-  if (film) edit(cropEdit(film, cropTarget(mendNow().frameScope), crop));
+  if (film) edit(cropEdit(film, mendTarget(mendNow().frameScope), crop));
 }
 
 /** Moves the frame by so many of the film's pixels, and makes it so many times as large. */

@@ -1,9 +1,10 @@
 import { create } from 'zustand';
 import type { SteadyWish } from '../../core/mend/steady/steady-run';
+import type { Look } from '../../core/picture/colour/colour-steps';
 import type { Crop } from '../../core/picture/crop';
 
 /** The tools of stage Mend. */
-export const MEND_TOOLS = ['light', 'steady', 'framing'] as const;
+export const MEND_TOOLS = ['light', 'steady', 'framing', 'colour'] as const;
 export type MendTool = (typeof MEND_TOOLS)[number];
 
 /** What is mended together: the chosen poses, the scene on screen, or all of the film. */
@@ -28,6 +29,9 @@ interface FilmPoint {
   readonly y: number;
 }
 
+/** What can be picked from the picture: what should be grey, black or white, or the centre of a vignette. */
+export type Pick = 'grey' | 'black' | 'white' | 'centre';
+
 interface Mend {
   /** The tool that is open; none where all are closed. */
   readonly tool: MendTool | undefined;
@@ -45,6 +49,14 @@ interface Mend {
   readonly guides: readonly Guide[];
   /** A frame that is just dragged. */
   readonly dragged: Crop | undefined;
+  /** What a look is set for, and the step of it that is open. */
+  readonly lookScope: MendScope;
+  readonly openStep: string | undefined;
+  /** Whether what is black or white in a channel is marked on the picture. */
+  readonly showsClipping: boolean;
+  /** What is picked from the picture: a step of the look that is open, and what of it. */
+  readonly picking: { readonly stepId: string; readonly what: Pick } | undefined;
+  readonly copiedLook: Look | undefined;
   /** The pose whose mends are copied to others. */
   readonly copiedFrom: string | undefined;
 }
@@ -59,6 +71,11 @@ export const useMend = create<Mend>(() => ({
   curve: 'right',
   pointing: undefined,
   frameScope: 'film',
+  lookScope: 'film',
+  openStep: undefined,
+  showsClipping: false,
+  picking: undefined,
+  copiedLook: undefined,
   guides: ['thirds'],
   dragged: undefined,
   copiedFrom: undefined,

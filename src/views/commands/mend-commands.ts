@@ -1,6 +1,8 @@
 import { frameShared } from '../../state/mend/frame-shared';
 import { placeAsBefore } from '../../state/mend/move-photos';
 import { startPointing } from '../../state/mend/point-photos';
+import { lookAsBefore } from '../../state/mend/looks';
+import { saveCube } from '../../state/mend/save-cube';
 import { lightAsBefore } from '../../state/mend/mend-light';
 import { uncropAll } from '../../state/mend/frame-pictures';
 import { setMend, type MendTool } from '../../state/mend/mend';
@@ -16,6 +18,7 @@ const tool = (id: MendTool, name: string) => (): void => {
 const light = (name: string): (() => void) => tool('light', name);
 const steady = (name: string): (() => void) => tool('steady', name);
 const framing = (name: string): (() => void) => tool('framing', name);
+const colour = (name: string): (() => void) => tool('colour', name);
 
 /** What mends pictures and has no key of its own. */
 export const MEND_COMMANDS: readonly CommandFacts[] = [
@@ -109,5 +112,36 @@ export const MEND_COMMANDS: readonly CommandFacts[] = [
     cannot,
     run: framing('Photos of another shape'),
   },
+  {
+    words: 'Colour: add a step',
+    also: 'grade look exposure contrast levels curves saturation hue vignette black white mixer balance',
+    cannot,
+    run: colour('Add'),
+  },
+  {
+    words: 'Colour of the film, of this scene or of the chosen poses',
+    also: 'grade look scope',
+    cannot,
+    run: colour('For'),
+  },
+  {
+    words: 'Mark what is cut off to black or white',
+    also: 'clipping highlights shadows histogram zebra',
+    cannot,
+    run: colour('Mark what is cut off'),
+  },
+  {
+    words: 'Keep these steps of colour for other films',
+    also: 'preset named set look',
+    cannot,
+    run: colour('Keep these steps as'),
+  },
+  {
+    words: 'Save the steps of colour as a table, a .cube file',
+    also: 'lut export cube table look',
+    cannot,
+    run: saveCube,
+  },
+  { words: 'The colours as they came: no steps', also: 'reset original look', cannot, run: lookAsBefore },
   { words: 'The light of the chosen photos as it came', also: 'reset original', cannot, run: lightAsBefore },
 ];

@@ -8,6 +8,7 @@ import { NoPoses } from '../no-poses';
 import { Picture } from '../picture/picture';
 import { Transport } from '../time/transport';
 import styles from '../time/time.module.css';
+import { ColourTool } from './colour-tool';
 import { FramingTool } from './framing-tool';
 import { LightTool } from './light-tool';
 import { SteadyTool } from './steady-tool';
@@ -26,6 +27,7 @@ export function MendView() {
           { id: 'light', title: 'Light', body: <LightTool /> },
           { id: 'steady', title: 'Steady', body: <SteadyTool /> },
           { id: 'framing', title: 'Framing', body: <FramingTool /> },
+          { id: 'colour', title: 'Colour', body: <ColourTool /> },
         ]}
         open={tool}
         onOpen={(open) => setMend({ tool: open })}
@@ -39,7 +41,7 @@ export function MendView() {
           <NoPoses
             film={film}
             heading="Nothing to mend yet"
-            words="Here the light of the photos is evened out, so that the film does not flicker, the picture is steadied and framed. No photo is ever altered."
+            words="Here the light of the photos is evened out, so that the film does not flicker, the picture is steadied and framed, and its colours are set. No photo is ever altered."
           />
         ) : (
           <Picture />

@@ -1,15 +1,15 @@
 import { useGesture } from '@use-gesture/react';
-import { useRef, useState, type KeyboardEvent, type MouseEvent } from 'react';
-import { WHOLE } from '../../core/picture/crop';
+import { useRef, type KeyboardEvent } from 'react';
 import { cropOf } from '../../core/film/crop-of';
 import { poseAt, scheduleOf } from '../../core/film/schedule';
+import { WHOLE } from '../../core/picture/crop';
 import type { Rect } from '../../core/picture/size';
 import { useFilm } from '../../state/document/document';
-import { dropNudge, nudgePhotos, tryNudge } from '../../state/mend/move-photos';
 import { useMend } from '../../state/mend/mend';
+import { dropNudge, nudgePhotos, tryNudge } from '../../state/mend/move-photos';
 import { pointAt, stopPointing } from '../../state/mend/point-photos';
 import { useTransport } from '../../state/transport/transport';
-import styles from './move-overlay.module.css';
+import { Cross, PointSheet, type PicturePlace } from './point-sheet';
 
 interface MoveOverlayProps {
   /** Where the picture lies, in pixels of the screen. */
@@ -23,33 +23,25 @@ const MOVES: Readonly<Record<string, readonly [right: number, down: number]>> = 
   ArrowDown: [0, 1],
 };
 
-/** A place of the picture on the screen, in CSS pixels from its corner. */
-interface Spot {
-  readonly x: number;
-  readonly y: number;
-}
-
 /** What lies on the picture while it is steadied: dragged it moves the photo; or the same point is clicked in photo after photo. */
 export function MoveOverlay({ area }: MoveOverlayProps) {
   const film = useFilm();
   const frame = useTransport((state) => state.frame);
   const pointing = useMend((state) => state.pointing);
   const ref = useRef<HTMLButtonElement>(null);
-  const [spot, setSpot] = useState<Spot>();
   const here = film && poseAt(scheduleOf(film), frame);
-  // CSS pixels of the screen that a pixel of the film takes, as closely as it is framed and looked at.
   const { size, x: middleX, y: middleY } = (film && here && cropOf(film, here.pose)) ?? WHOLE;
   const [width, height] = [film?.settings.width ?? 1, film?.settings.height ?? 1];
+  // CSS pixels of the screen that a pixel of the film takes, as closely as it is framed and looked at.
   const scale = area.width / devicePixelRatio / width / size;
-  const box = {
-    left: area.x / devicePixelRatio,
-    top: area.y / devicePixelRatio,
-    width: area.width / devicePixelRatio,
-    height: area.height / devicePixelRatio,
-  };
-  const corner = { x: (middleX - size / 2) * width, y: (middleY - size / 2) * height };
-  const inFilm = ({ x, y }: Spot): Spot => ({ x: corner.x + x / scale, y: corner.y + y / scale });
-  const onScreen = ({ x, y }: Spot): Spot => ({ x: (x - corner.x) * scale, y: (y - corner.y) * scale });
+  const inFilm = ({ x, y }: PicturePlace): PicturePlace => ({
+    x: (middleX + (x - 0.5) * size) * width,
+    y: (middleY + (y - 0.5) * size) * height,
+  });
+  const onPicture = ({ x, y }: PicturePlace): PicturePlace => ({
+    x: (x / width - middleX) / size + 0.5,
+    y: (y / height - middleY) / size + 0.5,
+  });
 
   useGesture(
     {
@@ -64,55 +56,28 @@ export function MoveOverlay({ area }: MoveOverlayProps) {
     },
     { target: ref, drag: { filterTaps: true, pointer: { keys: false } } },
   );
-
-  const click = (event: MouseEvent<HTMLButtonElement>): void => {
-    const rect = event.currentTarget.getBoundingClientRect();
-    if (pointing) pointAt(inFilm({ x: event.clientX - rect.left, y: event.clientY - rect.top }));
-  };
-
-  /** While points are clicked, keys move a cross to where Enter clicks; else they move the photo. */
   const keys = (event: KeyboardEvent): void => {
-    const [right, down] = MOVES[event.key] ?? [0, 0];
-    const moves = right !== 0 || down !== 0;
-    if (event.altKey || event.ctrlKey || event.metaKey) return;
-    if (pointing) {
-      const from = spot ?? { x: box.width / 2, y: box.height / 2 };
-      const step = event.shiftKey ? 1 : 10;
-      if (moves) setSpot({ x: from.x + right * step, y: from.y + down * step });
-      else if (event.key === 'Enter') pointAt(inFilm(from));
-      else if (event.key === 'Escape') stopPointing();
-      else return;
-    } else {
-      const step = event.shiftKey ? 0.1 : 1;
-      if (!moves) return;
-      nudgePhotos({ right: right * step, down: down * step });
-    }
+    const move = MOVES[event.key];
+    if (!move) return;
+    const step = event.shiftKey ? 0.1 : 1;
+    nudgePhotos({ right: move[0] * step, down: move[1] * step });
     event.preventDefault();
     event.stopPropagation();
   };
-
-  const cross = pointing?.to && onScreen(pointing.to);
-  const label = pointing
-    ? 'Click the same point in photo after photo. Arrows move the cross, Enter clicks, Escape ends it.'
-    : 'The photo, to be dragged. Arrows move it by a pixel of the film, with Shift by a tenth.';
   return (
-    <div className={styles.overlay}>
-      <button
-        ref={ref}
-        type="button"
-        className={styles.sheet}
-        data-pointing={pointing !== undefined || undefined}
-        style={box}
-        aria-label={label}
-        onClick={click}
-        onKeyDown={keys}
-        onBlur={() => setSpot(undefined)}
-      >
-        {cross && <i className={styles.cross} style={{ left: cross.x, top: cross.y }} aria-hidden />}
-        {pointing && spot && (
-          <i className={styles.cross} data-of="keys" style={{ left: spot.x, top: spot.y }} aria-hidden />
-        )}
-      </button>
-    </div>
+    <PointSheet
+      sheetRef={ref}
+      area={area}
+      label={
+        pointing
+          ? 'Click the same point in photo after photo. Arrows move the cross, Enter clicks, Escape ends it.'
+          : 'The photo, to be dragged. Arrows move it by a pixel of the film, with Shift by a tenth.'
+      }
+      onPoint={pointing ? (place) => pointAt(inFilm(place)) : undefined}
+      onEnd={stopPointing}
+      onKey={keys}
+    >
+      {pointing?.to && <Cross place={onPicture(pointing.to)} />}
+    </PointSheet>
   );
 }

@@ -20,6 +20,8 @@ import { useTransport } from '../../state/transport/transport';
 import { Divider } from '../mend/divider';
 import { FrameOverlay } from '../mend/frame-overlay';
 import { MoveOverlay } from '../mend/move-overlay';
+import { PickOverlay } from '../mend/pick-overlay';
+import { SeenColours } from '../mend/seen-colours';
 import { poseCaption } from '../pose-caption';
 import styles from './picture.module.css';
 import { PictureTools } from './picture-tools';
@@ -48,6 +50,10 @@ export function Picture({ apart = false }: PictureProps) {
   const whole = useShownAs((state) => state.whole && state.view === 'mended');
   const isFraming = isMending && whole && !playing;
   const isSteadying = useMend((state) => state.tool === 'steady') && isMending && !playing;
+  const isColouring = useMend((state) => state.tool === 'colour') && isMending && !playing && !apart;
+  const picking = useMend((state) => state.picking) && isColouring;
+  const showsClipping = useMend((state) => state.showsClipping);
+  const [drawn, setDrawn] = useState(0);
   const overlay = useMend((state) => state.overlay);
   const anchor = isSteadying && overlay !== 'none' ? overlay : undefined;
   const chosen = useSelection((state) => state.chosen);
@@ -64,12 +70,15 @@ export function Picture({ apart = false }: PictureProps) {
   const sightIn = (panel: Drawing['panels'][number] | undefined): Sight | undefined =>
     film && panel && { room: panel.room, picture: film.settings };
   const shown = film && here && composition && { film, here, composition };
-  const planned = useDrawnPicture(canvasRef, shown, (drawing) => {
+  const look = (drawing: Drawing | undefined): void => {
     // Of the first against the last, neither may be on screen: one is as good as the other.
     const panels = drawing?.panels ?? [];
     const main = panels.find(({ isHere }) => isHere) ?? panels[0];
     if (!apart) setSight(sightIn(main));
     setArea((known) => (sameRect(known, main?.area) ? known : main?.area));
+  };
+  const planned = useDrawnPicture(canvasRef, shown, look, () => {
+    if (isColouring) setDrawn((times) => times + 1);
   });
 
   /** In pixels of the canvas. */
@@ -107,6 +116,10 @@ export function Picture({ apart = false }: PictureProps) {
         />
         {!apart && divider !== undefined && area && <Divider area={area} at={divider} />}
         {!apart && isSteadying && divider === undefined && area && <MoveOverlay area={area} />}
+        {isColouring && area && (
+          <SeenColours canvasRef={canvasRef} area={area} drawn={drawn} marksClipping={showsClipping} />
+        )}
+        {picking && area && <PickOverlay canvasRef={canvasRef} area={area} />}
         {!apart && isFraming && area && <FrameOverlay area={area} />}
       </div>
       {!apart && here && <PictureTools />}

@@ -19,12 +19,13 @@ interface Shown {
 
 /**
  * Keeps a canvas as large as what it stands in, and drawn: anew as its pictures come, and for another film, composition or
- * zoom; `onPlan` hears of what is to be drawn. Gives a function that tells what is drawn.
+ * zoom; `onPlan` hears of what is to be drawn, `onDrawn` of when it was. Gives a function that tells what is drawn.
  */
 export function useDrawnPicture(
   canvasRef: RefObject<HTMLCanvasElement | null>,
   shown: Shown | undefined,
   onPlan: (drawing: Drawing | undefined) => void,
+  onDrawn: () => void,
 ): () => Drawing | undefined {
   const zoom = usePictureZoom((state) => state.zoom);
   const stand = useRef<PictureStand>(undefined);
@@ -61,6 +62,7 @@ export function useDrawnPicture(
     if (key === drawn.current) return;
     drawn.current = key;
     drawComposition(canvas, shown.film, pictures.surface.ratio, drawing, pictures.pictureOf);
+    onDrawn();
   });
 
   /** Whether a picture that has come is one of those shown. */

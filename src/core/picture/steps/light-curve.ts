@@ -1,5 +1,5 @@
 import { FIELD_TERMS, fieldTerms, type ChannelChange, type LightChange } from './light-change';
-import { fromLight, toLight } from './srgb';
+import { fromLight, toLight } from '../srgb';
 import type { StepCode } from './step-kind';
 import { FULL, type Tile } from './tile';
 
@@ -106,6 +106,33 @@ function fieldAlong(tile: Tile, row: number, grid: Int32Array | undefined, along
   for (let i = 0; i < along.length; i++) {
     const [x, y] = [i * PITCH + 0.5, row + 0.5];
     along[i] = grid ? fieldOn(grid, a * x + c * y + e, b * x + d * y + f) : 0;
+  }
+}
+
+/** Lights all channels of a tile by so many stops at each place, told in parts of the whole picture. */
+export function lightByPlace(tile: Tile, stopsAt: (x: number, y: number) => number): void {
+  const { logs, values } = theLogarithms();
+  const { data, width, height } = tile;
+  const [a, b, c, d, e, f] = tile.place;
+  const along = new Int32Array(placesOf(tile));
+  const more = DEEPEST * TO_A_STOP;
+  for (let row = 0; row < height; row++) {
+    const y = row + 0.5;
+    for (let i = 0; i < along.length; i++) {
+      const x = i * PITCH + 0.5;
+      along[i] = Math.round(stopsAt(a * x + c * y + e, b * x + d * y + f) * (TO_A_STOP << FINER));
+    }
+    for (let x = 0, at = row * width * 4; x < width; x++, at += 4) {
+      const here = along[x >> PITCH_BITS] as number;
+      const slope = (along[(x >> PITCH_BITS) + 1] as number) - here;
+      const added = more + ((here + ((slope * (x & (PITCH - 1))) >> PITCH_BITS)) >> FINER);
+      if (added === more) continue;
+      for (let channel = at; channel < at + 3; channel++) {
+        const value = data[channel] as number;
+        const code = value <= 0 ? 0 : (logs[value] as number) + added;
+        data[channel] = values[code < 0 ? 0 : code > MOST_CODE ? MOST_CODE : code] as number;
+      }
+    }
   }
 }
 

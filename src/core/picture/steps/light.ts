@@ -1,6 +1,6 @@
 import type { ChannelChange, LightChange } from './light-change';
 import { curvePlain, curveVector, lightCurve, type LightCurve } from './light-curve';
-import { fromLight, toLight } from './srgb';
+import { fromLight, toLight } from '../srgb';
 import type { StepCode, StepKind } from './step-kind';
 import { FULL, type Tile } from './tile';
 

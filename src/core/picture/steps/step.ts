@@ -1,10 +1,12 @@
 import type { RenderCode } from '../render-code';
+import { colour } from './colour';
 import { light } from './light';
 import type { StepKind } from './step-kind';
 import type { Tile } from './tile';
+import { vignette } from './vignette';
 
 /** All steps. A further one is an entry here. */
-export const STEPS = { light } as const;
+export const STEPS = { light, colour, vignette } as const;
 
 export type StepName = keyof typeof STEPS;
 
@@ -16,5 +18,6 @@ export type Step = { readonly [K in StepName]: { readonly step: K; readonly valu
 
 /** Does steps one after the other. */
 export function doSteps(code: RenderCode, steps: readonly Step[], tile: Tile): void {
-  for (const { step, value } of steps) code.step(STEPS[step], tile, value);
+  // A step's value is of its own kind.
+  for (const { step, value } of steps) code.step(STEPS[step] as StepKind<unknown>, tile, value);
 }

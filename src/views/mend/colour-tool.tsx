@@ -1,0 +1,112 @@
+import { FileDown, RotateCcw } from 'lucide-react';
+import { FRESH_KINDS, labelOf, type FreshKind } from '../../core/picture/colour/colour-steps';
+import { count } from '../../core/time/format';
+import { CheckField } from '../../kit/check-field';
+import { SelectField } from '../../kit/select-field';
+import { Tools } from '../../kit/tools';
+import { useDocument, useFilm } from '../../state/document/document';
+import { targetPoses } from '../../state/document/edit-film';
+import { addCubes, addStep, lookAsBefore, lookInScope } from '../../state/mend/looks';
+import { MEND_SCOPES, setMend, useMend, type MendScope } from '../../state/mend/mend';
+import { saveCube } from '../../state/mend/save-cube';
+import { useSelection } from '../../state/selection/selection';
+import { useTransport } from '../../state/transport/transport';
+import { FileChooser } from '../file-chooser';
+import { ColourStepRow } from './colour-step-row';
+import { COPY_TOOLS } from './copy-tools';
+import { Histogram } from './histogram';
+import { KeptLooks } from './kept-looks';
+import styles from './mend.module.css';
+
+const scopeWords = (scope: MendScope): string => {
+  if (scope === 'film') return 'the whole film';
+  return scope === 'scene' ? 'this scene' : count(targetPoses().length, 'pose');
+};
+
+/** Colour: a stack of steps, for the film, a scene or poses. */
+export function ColourTool() {
+  const film = useFilm();
+  // The playhead and what is chosen decide which stack is meant.
+  useTransport((state) => state.frame);
+  useSelection((state) => state.chosen);
+  const canWrite = useDocument((state) => state.canWrite);
+  const { lookScope, openStep, showsClipping } = useMend();
+  if (!film) return null;
+  const look = lookInScope(film, lookScope);
+  const off = !canWrite;
+  return (
+    <>
+      <Histogram />
+      <CheckField
+        label="Mark what is cut off"
+        checked={showsClipping}
+        onChange={(next) => setMend({ showsClipping: next })}
+      />
+      <SelectField
+        label="For"
+        beside
+        value={lookScope}
+        options={MEND_SCOPES.toReversed().map((each) => ({ value: each, label: scopeWords(each) }))}
+        onChange={(next) => setMend({ lookScope: next as MendScope })}
+      />
+      {look.length === 0 ? (
+        <p className={styles.hint}>Nothing is done to its colours yet. Add a step.</p>
+      ) : (
+        <ol className={styles.steps}>
+          {look.map((step, i) => (
+            <ColourStepRow
+              key={step.id}
+              step={step}
+              at={i}
+              count={look.length}
+              isOpen={step.id === openStep}
+              off={off}
+            />
+          ))}
+        </ol>
+      )}
+      <SelectField
+        label="Add"
+        beside
+        value=""
+        disabled={off}
+        options={[
+          { value: '', label: 'a step …' },
+          ...FRESH_KINDS.map((kind) => ({ value: kind, label: labelOf(kind) })),
+        ]}
+        onChange={(kind) => kind !== '' && addStep(kind as FreshKind)}
+      />
+      <FileChooser
+        label="Tables of colour"
+        testId="cubes"
+        accept=".cube"
+        disabled={off}
+        onFiles={(files) => void addCubes(files)}
+      >
+        Add a table (.cube)
+      </FileChooser>
+      <Tools
+        label="Colour"
+        disabled={off}
+        tools={[
+          ...COPY_TOOLS,
+          {
+            word: 'As it came',
+            label: 'The colours as they came: no steps',
+            icon: RotateCcw,
+            run: lookAsBefore,
+            off: look.length === 0,
+          },
+          {
+            word: 'Table',
+            label: 'Save these steps as a table of colour, a .cube file',
+            icon: FileDown,
+            run: saveCube,
+            off: look.length === 0,
+          },
+        ]}
+      />
+      <KeptLooks look={look} off={off} />
+    </>
+  );
+}
