@@ -1,6 +1,6 @@
 import type { Page } from 'playwright-core';
 import { expect, test } from 'vitest';
-import { bringIn, isKept, tickets, useBrowser, useSharedFilm } from './browser';
+import { bringIn, isKept, notes, tickets, useBrowser, useSharedFilm } from './browser';
 import { showMend, undoWords } from './mending';
 import { CORNERS, turned, type Colour } from './photos';
 import { middle, said, type } from './strip';
@@ -116,5 +116,36 @@ test('what cannot be a frame is told of, and changes nothing; too few pixels are
   await page.getByText('Only 80 × 60 of the photo’s pixels fill 320 × 240: it will look softer.').waitFor();
   await page.getByLabel(/^Photos of another shape/).selectOption('fill');
   await expect.poll(() => undoWords(page)).toBe('Undo: 1 pose filled');
+  expect(complaints).toEqual([]);
+});
+
+test('the camera moves over a run from the first framing to the last; words come closer; a point is clicked for them', async () => {
+  const { page, complaints } = await threePoses();
+  await showFraming(page);
+  await page.getByRole('button', { name: 'Move the camera' }).click();
+  await expect.poll(() => notes(page)).toContain('Choose a run of three poses or more');
+  await page.getByLabel('For', { exact: true }).selectOption('chosen');
+  await tickets(page).nth(0).click();
+  await type(page, 'Closer, %', '200');
+  await type(page, 'Left', '0');
+  await tickets(page).nth(2).click();
+  await type(page, 'Closer, %', '200');
+  await type(page, 'Left', '160');
+  await tickets(page).nth(0).click();
+  await tickets(page)
+    .nth(2)
+    .click({ modifiers: ['Shift'] });
+  await page.getByRole('button', { name: 'Move the camera' }).click();
+  await expect.poll(() => undoWords(page)).toBe('Undo: Camera moved over 3 poses');
+  await tickets(page).nth(1).click();
+  await expect.poll(() => frameWords(page)).toContain('Frame, 200 %, 80 from the left');
+  await page.getByRole('button', { name: 'Closer by the word' }).click();
+  await expect.poll(() => notes(page)).toContain('No word is said over the chosen poses.');
+  await page.getByRole('button', { name: 'Towards' }).click();
+  const sheet = page.getByRole('button', { name: /^Click towards what/ });
+  const box = await sheet.boundingBox();
+  if (!box) throw new Error('nothing to click');
+  await page.mouse.click(box.x + box.width / 4, box.y + box.height / 4);
+  await page.getByText('closer, towards 25 % across, 25 % down').waitFor();
   expect(complaints).toEqual([]);
 });

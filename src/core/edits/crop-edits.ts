@@ -62,3 +62,9 @@ export function copyFramingEdit(film: Film, from: Pose, poseIds: readonly string
     { kind: 'patch', of: 'items', patches },
   ]);
 }
+
+/** Frames poses each by itself; `what` says how. */
+export function cropsEdit(crops: ReadonlyMap<string, Crop>, what: string): Edit {
+  const patches = [...crops].map(([id, crop]) => ({ id, patch: { crop: boundedCrop(crop) } }));
+  return batch(`${what} over ${count(patches.length, 'pose')}`, [{ kind: 'patch', of: 'items', patches }]);
+}

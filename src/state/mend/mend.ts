@@ -1,4 +1,5 @@
 import { create } from 'zustand';
+import type { MovePace } from '../../core/film/crop-runs';
 import type { SteadyWish } from '../../core/mend/steady/steady-run';
 import type { Look } from '../../core/picture/colour/colour-steps';
 import type { Crop } from '../../core/picture/crop';
@@ -46,6 +47,11 @@ interface Mend {
   readonly pointing: { readonly to: FilmPoint | undefined } | undefined;
   /** What a framing is set for. */
   readonly frameScope: MendScope;
+  readonly pace: MovePace;
+  /** By how many per cent each word comes closer, and towards which place of the picture, in parts of it. */
+  readonly wordStep: number;
+  readonly wordPoint: { readonly x: number; readonly y: number };
+  readonly pickingPoint: boolean;
   readonly guides: readonly Guide[];
   /** A frame that is just dragged. */
   readonly dragged: Crop | undefined;
@@ -76,6 +82,10 @@ export const useMend = create<Mend>(() => ({
   showsClipping: false,
   picking: undefined,
   copiedLook: undefined,
+  pace: 'eased',
+  wordStep: 10,
+  wordPoint: { x: 0.5, y: 0.5 },
+  pickingPoint: false,
   guides: ['thirds'],
   dragged: undefined,
   copiedFrom: undefined,

@@ -99,6 +99,18 @@ export const MEND_COMMANDS: readonly CommandFacts[] = [
     cannot,
     run: framing('For'),
   },
+  {
+    words: 'Move the camera over the chosen poses',
+    also: 'pan zoom push travel framing',
+    cannot,
+    run: framing('Move the camera'),
+  },
+  {
+    words: 'Closer by the word over the chosen poses',
+    also: 'punch zoom dialogue framing step',
+    cannot,
+    run: framing('Each word'),
+  },
   { words: 'All framings taken away', also: 'crop reset whole picture', cannot, run: uncropAll },
   {
     words: 'Guides on the picture: thirds, centre, safe parts',

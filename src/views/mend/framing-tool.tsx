@@ -21,6 +21,7 @@ import { setWhole } from '../../state/picture/shown-film';
 import { useSelection } from '../../state/selection/selection';
 import { useTransport } from '../../state/transport/transport';
 import { COPY_TOOLS } from './copy-tools';
+import { FramingRuns } from './framing-runs';
 import styles from './mend.module.css';
 
 const CLOSER: Amount = {
@@ -145,6 +146,7 @@ export function FramingTool() {
           />
         ))}
       </div>
+      <FramingRuns off={off} />
       <SelectField
         label={`Photos of another shape, ${count(targetPoses().length, 'pose')}`}
         value={here.pose.placing ?? 'film'}

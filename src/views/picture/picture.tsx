@@ -14,6 +14,7 @@ import type { Drawing } from '../../state/picture/plan-drawing';
 import { useShownAs, useShownFilm } from '../../state/picture/shown-film';
 import { useSelection } from '../../state/selection/selection';
 import { useShell } from '../../state/shell/shell';
+import { pickPoint } from '../../state/mend/frame-runs';
 import { useMend } from '../../state/mend/mend';
 import { useCompare } from '../../state/transport/compare';
 import { useTransport } from '../../state/transport/transport';
@@ -21,6 +22,7 @@ import { Divider } from '../mend/divider';
 import { FrameOverlay } from '../mend/frame-overlay';
 import { MoveOverlay } from '../mend/move-overlay';
 import { PickOverlay } from '../mend/pick-overlay';
+import { PointSheet } from '../mend/point-sheet';
 import { SeenColours } from '../mend/seen-colours';
 import { poseCaption } from '../pose-caption';
 import styles from './picture.module.css';
@@ -52,6 +54,7 @@ export function Picture({ apart = false }: PictureProps) {
   const isSteadying = useMend((state) => state.tool === 'steady') && isMending && !playing;
   const isColouring = useMend((state) => state.tool === 'colour') && isMending && !playing && !apart;
   const picking = useMend((state) => state.picking) && isColouring;
+  const isPickingPoint = useMend((state) => state.pickingPoint);
   const showsClipping = useMend((state) => state.showsClipping);
   const [drawn, setDrawn] = useState(0);
   const overlay = useMend((state) => state.overlay);
@@ -121,6 +124,14 @@ export function Picture({ apart = false }: PictureProps) {
         )}
         {picking && area && <PickOverlay canvasRef={canvasRef} area={area} />}
         {!apart && isFraming && area && <FrameOverlay area={area} />}
+        {!apart && isFraming && isPickingPoint && area && (
+          <PointSheet
+            area={area}
+            label="Click towards what words come closer. Arrows move the cross, Enter clicks, Escape ends it."
+            onPoint={pickPoint}
+            onEnd={() => pickPoint(undefined)}
+          />
+        )}
       </div>
       {!apart && here && <PictureTools />}
     </div>

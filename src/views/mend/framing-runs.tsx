@@ -1,0 +1,69 @@
+import { Crosshair } from 'lucide-react';
+import { MOVE_PACES, type MovePace } from '../../core/film/crop-runs';
+import { parseAmount, type Amount } from '../../core/time/amount';
+import { count } from '../../core/time/format';
+import { Button } from '../../kit/button';
+import { SelectField } from '../../kit/select-field';
+import { TypedField } from '../../kit/typed-field';
+import { targetPoses } from '../../state/document/edit-film';
+import { moveCamera, pickPoint, startPickingPoint, stepByWords } from '../../state/mend/frame-runs';
+import { setMend, useMend } from '../../state/mend/mend';
+import styles from './mend.module.css';
+
+const PACE_WORDS: Readonly<Record<MovePace, string>> = {
+  eased: 'slower at both ends',
+  straight: 'as fast all the way',
+};
+const WORD_STEP: Amount = { label: 'Each word, %', unit: '%', least: -50, most: 100, neutral: 10 };
+
+/** Framings over a run: a move of the camera, and steps closer by the word. */
+export function FramingRuns({ off }: { readonly off: boolean }) {
+  const { pace, wordStep, wordPoint, pickingPoint } = useMend();
+  const place = `${Math.round(wordPoint.x * 100)} % across, ${Math.round(wordPoint.y * 100)} % down`;
+  return (
+    <>
+      <h4>{`Over ${count(targetPoses().length, 'pose')}`}</h4>
+      <SelectField
+        label="Pace"
+        beside
+        value={pace}
+        options={MOVE_PACES.toReversed().map((each) => ({ value: each, label: PACE_WORDS[each] }))}
+        onChange={(next) => setMend({ pace: next as MovePace })}
+      />
+      <Button
+        disabled={off}
+        onClick={moveCamera}
+        title="From the framing of the first chosen pose to that of the last, each pose standing still while it is held"
+      >
+        Move the camera
+      </Button>
+      <TypedField
+        label="Each word, %"
+        text={String(wordStep)}
+        parse={(text) => parseAmount(text, WORD_STEP)}
+        onCommit={(next) => setMend({ wordStep: next })}
+        hint={`closer, towards ${place}`}
+        figures
+        beside
+        disabled={off}
+      />
+      <div className={styles.row}>
+        <Button
+          pressed={pickingPoint}
+          disabled={off}
+          onClick={() => (pickingPoint ? pickPoint(undefined) : startPickingPoint())}
+          title="Click the place on the picture towards which words come closer"
+        >
+          <Crosshair size={16} aria-hidden /> Towards
+        </Button>
+        <Button
+          disabled={off}
+          onClick={stepByWords}
+          title="A step closer with each word said over the chosen poses; of the cues chosen in Sound only, where some are"
+        >
+          Closer by the word
+        </Button>
+      </div>
+    </>
+  );
+}
