@@ -63,6 +63,7 @@ test.each([false, true])('axe-core finds nothing on any main view; in the dark: 
   for (const [tool, onPicture] of [
     ['Steady', /^The photo, to be dragged/],
     ['Framing', /^Frame, /],
+    ['Colour', /^Table$/],
   ] as const) {
     await page.getByRole('button', { name: tool, exact: true }).click();
     await page.getByRole('button', { name: onPicture }).waitFor();

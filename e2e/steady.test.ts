@@ -55,7 +55,7 @@ test('photos are steadied to the first, on the screen and in the print; a bump i
   await page.keyboard.press('End');
   await expect.poll(async () => farthest(await allSeen(page), first)).toBeGreaterThan(20);
   await page.keyboard.press('Home');
-  await page.getByRole('button', { name: 'Steady to this one' }).click();
+  await page.getByRole('button', { name: 'Steady it' }).click();
   await expect.poll(() => notes(page)).toContain('7 photos steadied. The stand was bumped once.');
   await isKept(page);
   const [before = 0, now = 99] = await shake(page);
@@ -85,7 +85,7 @@ test('photos are steadied to the first, on the screen and in the print; a bump i
   await showMend(page);
   await page.keyboard.press('Control+z');
   await page.keyboard.press('Control+z');
-  await page.getByRole('button', { name: 'Steady to this one' }).waitFor();
+  await page.getByRole('button', { name: 'Steady it' }).waitFor();
   expect(complaints).toEqual([]);
 });
 

@@ -48,6 +48,7 @@ const COLLECTIONS: { readonly [C in CollectionName]: Collection<Extract<Other, {
     patch: patchOf<Records['settings']>(settingsSchema, {
       ...{ rate: true, width: true, height: true, defaultHold: true, framing: true, background: true },
       crop: true,
+      edges: true,
       look: true,
     }),
   }),

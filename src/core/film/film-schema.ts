@@ -401,6 +401,7 @@ export const settingsSchema = shaped<FilmSettings>({
     .pattern(/^#[0-9a-f]{6}$/i)
     .required(),
   crop: cropSchema.optional(),
+  edges: Joi.string().valid('neighbour').optional(),
   look: lookSchema.optional(),
 });
 

@@ -149,6 +149,8 @@ export interface FilmSettings {
   readonly background: string;
   /** The part of the picture that is shown; all of it where there is none. */
   readonly crop?: Crop | undefined;
+  /** What fills the edges that moved photos leave: the nearest photo of the scene that was not moved; the background where nothing is said. */
+  readonly edges?: 'neighbour' | undefined;
   /** What is done to the colours of all of it. */
   readonly look?: Look | undefined;
 }

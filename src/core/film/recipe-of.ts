@@ -5,6 +5,7 @@ import { turnMatrix } from '../picture/orientation';
 import { placementMap, placePhoto, type Framing } from '../picture/placement';
 import type { PlainRecipe, Recipe, RecipeFile } from '../picture/recipe';
 import type { Step } from '../picture/steps/step';
+import { cleanNeighbour } from './clean-neighbour';
 import { framingOf, type PoseFraming } from './crop-of';
 import { photosById, type Film, type FilmSettings, type Photo, type Pose } from './film';
 import { lookStepsOf } from './look-of';
@@ -81,7 +82,24 @@ export function filmRecipe(
  */
 export function recipeOf(film: Film, pose: Pose): Recipe | undefined {
   const photo = photosById(film).get(pose.photoId);
-  return photo && filmRecipe(photo, film.settings, framingOf(film, pose), lookStepsOf(film, pose));
+  if (!photo) return undefined;
+  const framing = framingOf(film, pose);
+  const recipe = filmRecipe(photo, film.settings, framing, lookStepsOf(film, pose));
+  const neighbour = film.settings.edges === 'neighbour' ? cleanNeighbour(film, photo.id) : undefined;
+  return neighbour ? withBehind(recipe, filmRecipe(neighbour, film.settings, framing)) : recipe;
+}
+
+const withNeighbours = new WeakMap<Recipe, { readonly behind: Recipe; readonly recipe: Recipe }>();
+
+/** A recipe with another picture behind it, which itself has the film's background; the same value for the same two. */
+function withBehind(recipe: Recipe, behind: Recipe): Recipe {
+  const known = withNeighbours.get(recipe);
+  if (known?.behind === behind) return known.recipe;
+  const { background } = behind;
+  if (typeof background !== 'string') return recipe;
+  const made: Recipe = { ...recipe, background: { ...behind, background } };
+  withNeighbours.set(recipe, { behind, recipe: made });
+  return made;
 }
 
 /** A photo by itself, in its own shape: turned and mended, not placed in a film. */

@@ -24,6 +24,7 @@ import * as mends from '../mend/mend-light';
 import * as places from '../mend/move-photos';
 import { pointAt, startPointing } from '../mend/point-photos';
 import { frameShared } from '../mend/frame-shared';
+import * as runs from '../mend/frame-runs';
 import * as looks from '../mend/looks';
 import { amountsOf, FRESH_KINDS, type ColourStep } from '../../core/picture/colour/colour-steps';
 import * as flags from '../poses/flags';
@@ -223,6 +224,9 @@ const DEEDS: Readonly<Record<string, (n: number) => unknown>> = {
     pointAt({ x: (n * 7) % 1600, y: (n * 3) % 900 });
   },
   frameShared,
+  setEdges: (n) => places.setEdges(n % 2 ? 'neighbour' : undefined),
+  moveCamera: runs.moveCamera,
+  stepByWords: runs.stepByWords,
   lookFor: (n) => setMend({ lookScope: pick(MEND_SCOPES, n) ?? 'film' }),
   addStep: (n) => looks.addStep(pick(FRESH_KINDS, n) ?? 'levels'),
   setNumbers: (n) => onStep(n, (step) => looks.setNumbers(step, someNumber(step, n))),

@@ -1,3 +1,4 @@
+import { edgesEdit } from '../../core/edits/edges-edit';
 import type { Edit } from '../../core/edits/edit';
 import {
   anchorEdit,
@@ -115,6 +116,9 @@ export function toggleSteady(): void {
 
 /** The place of the chosen photos as they came. */
 export const placeAsBefore = (): void => doTo(placeAsBeforeEdit);
+
+/** What fills the edges that moved photos leave. */
+export const setEdges = (edges: Film['settings']['edges']): void => edit(edgesEdit(edges));
 
 /** Takes the photo on screen as standing right, or no longer. */
 export function toggleAnchor(): void {

@@ -1,5 +1,6 @@
 import type { Film } from '../../core/film/film';
-import { anchorsAmong, photosByScene } from '../../core/mend/steady/steady-plan';
+import { photosByScene } from '../../core/film/scene-photos';
+import { anchorsAmong } from '../../core/mend/steady/steady-plan';
 import { poseAt, scheduleOf, showingAt, type ScheduledPose } from '../../core/film/schedule';
 import type { Compare } from '../transport/compare';
 import { spanToPlay } from '../transport/span-to-play';

@@ -86,6 +86,12 @@ export const MEND_COMMANDS: readonly CommandFacts[] = [
     cannot,
     run: frameShared,
   },
+  {
+    words: 'What fills the edges of moved photos',
+    also: 'border background neighbour fill steady',
+    cannot,
+    run: steady('Edges'),
+  },
   { words: 'The place of the chosen photos as it came', also: 'reset original', cannot, run: placeAsBefore },
   {
     words: 'Framing: the part of the picture that is shown',

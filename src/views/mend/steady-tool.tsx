@@ -2,7 +2,8 @@ import { Anchor, Crosshair, RotateCcw, Scan } from 'lucide-react';
 import type { Film, Photo } from '../../core/film/film';
 import { STRENGTH } from '../../core/film/photo-mends';
 import { fileOf } from '../../core/film/photo-picture';
-import { anchorsAmong, photosByScene } from '../../core/mend/steady/steady-plan';
+import { photosByScene } from '../../core/film/scene-photos';
+import { anchorsAmong } from '../../core/mend/steady/steady-plan';
 import { STEADY_TAKES, type SteadyTake } from '../../core/mend/steady/steady-run';
 import { isUnmoved, UNMOVED } from '../../core/picture/move';
 import { parseAmount, signed, type Amount } from '../../core/time/amount';
@@ -21,6 +22,7 @@ import { MEND_SCOPES, OVERLAYS, setMend, useMend, type MendScope, type Overlay }
 import {
   handMove,
   placeAsBefore,
+  setEdges,
   setNudge,
   setSteadyStrength,
   switchSteady,
@@ -148,7 +150,7 @@ function Steadying({ film, here, off }: SteadyingProps) {
           onClick={() => void steadyThePhotos()}
           title="Found from what does not move; moved, never bent, and no photo is altered (M)"
         >
-          {marked.length === 0 ? 'Steady to this one' : 'Steady'}
+          Steady it
         </Button>
       </div>
       <SteadyReport film={film} />
@@ -211,6 +213,17 @@ function ByHand({ film, photos, off }: ByHandProps) {
           ))}
         </Pair>
       ))}
+      <SelectField
+        label="Edges"
+        beside
+        value={film.settings.edges ?? 'background'}
+        options={[
+          { value: 'background', label: 'the background' },
+          { value: 'neighbour', label: 'from the nearest photo' },
+        ]}
+        onChange={(next) => setEdges(next === 'neighbour' ? next : undefined)}
+        disabled={off}
+      />
       <Tools
         label="Place of the chosen photos"
         disabled={off}

@@ -1,5 +1,6 @@
 import { useLayoutEffect, useRef } from 'react';
 import { framingOf } from '../../core/film/crop-of';
+import { lookStepsOf } from '../../core/film/look-of';
 import { photosById, type Film } from '../../core/film/film';
 import { isMoved, type PhotoMends } from '../../core/film/photo-mends';
 import { fileOf } from '../../core/film/photo-picture';
@@ -21,11 +22,18 @@ interface MarkTheme {
   readonly off: string;
   readonly place: string;
   readonly framing: string;
+  readonly colour: string;
 }
 
 const markTheme = (element: Element): MarkTheme => {
   const colour = themeColours(element);
-  return { light: colour('ochre'), off: colour('muted'), place: colour('teal'), framing: colour('plum') };
+  return {
+    light: colour('ochre'),
+    off: colour('muted'),
+    place: colour('teal'),
+    framing: colour('plum'),
+    colour: colour('moss'),
+  };
 };
 
 type Mark = 'mended' | 'reference' | 'off';
@@ -88,6 +96,10 @@ export function MendMarks({ film, sight }: MendMarksProps) {
       const { crop, placing } = framingOf(film, pose);
       if (crop || placing !== film.settings.framing) {
         context.fillStyle = theme.framing;
+        context.fillRect(x, MARKS - 7, across, 3);
+      }
+      if (lookStepsOf(film, pose).length > 0) {
+        context.fillStyle = theme.colour;
         context.fillRect(x, MARKS - 3, across, 3);
       }
       const mends = photo && fileOf(photo).mends;

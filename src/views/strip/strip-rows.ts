@@ -21,7 +21,7 @@ const RULER = 26;
 const FLAGS = 18;
 const CURVE = 62;
 /** Height of the marks of what was mended. */
-export const MARKS = 14;
+export const MARKS = 18;
 const SCENES = 22;
 const ROPE = 20;
 /** Ropes of cycles within others hang so much lower each, down to the second. */

@@ -3,7 +3,7 @@ import { moveOfMends } from '../../film/photo-mends';
 import { fileOf, turnOf } from '../../film/photo-picture';
 import { moveAfter, turnedMove, UNMOVED, type Move } from '../../picture/move';
 import { flickerOf } from '../flicker';
-import { photosByScene } from './steady-plan';
+import { photosByScene } from '../../film/scene-photos';
 import { bumpsIn } from './steady-run';
 
 /** Where what stands still in a photo lies, as it is shown: as it came and as it is now. */

@@ -4,7 +4,7 @@ import { applyEdit } from '../../edits/apply-edit';
 import type { Film, Photo, Pose } from '../../film/film';
 import type { PhotoMends } from '../../film/photo-mends';
 import { filmWith, photoNamed } from '../../film/random-films';
-import { filmRecipe } from '../../film/recipe-of';
+import { filmRecipe, recipeOf } from '../../film/recipe-of';
 import { mapped } from '../../picture/affine';
 import { recipeKey } from '../../picture/recipe';
 import { UNMOVED, type Move } from '../../picture/move';
@@ -114,4 +114,25 @@ test('how a scene shakes and where its stand was bumped is told, as it came and 
   const now = placeRunOf(film(steady, [photos.map(({ id }) => id)]), 's0');
   expect(now.bumps.after).toEqual([]);
   expect(now.shake.after).toBeCloseTo(0, 9);
+});
+
+test('where a moved photo does not reach, the nearest that was not moved is seen, framed alike; the photo itself stays as it is', () => {
+  const nudge: Move = { ...UNMOVED, right: 0.1 };
+  const of = film(
+    [photo('a'), mended('b', { nudge }), photo('c', { width: 1200 }), photo('d')],
+    [['a', 'b', 'c', 'd']],
+  );
+  const filled: Film = {
+    ...of,
+    settings: { ...of.settings, edges: 'neighbour', crop: { x: 0.4, y: 0.4, size: 0.8 } },
+  };
+  const [first, second] = filled.scenes[0]?.items as readonly Pose[];
+  if (!first || !second) throw new Error('no poses');
+  const recipe = recipeOf(filled, second);
+  const own = filmRecipe(filled.photos[1] as Photo, filled.settings);
+  expect(recipe).toEqual({ ...own, background: recipeOf(filled, first) });
+  // The same value while the film is the same.
+  expect(recipeOf(filled, second)).toBe(recipe);
+  expect(recipeOf(filled, first)?.background).toBe('#000000');
+  expect(recipeOf(of, second)?.background).toBe('#000000');
 });

@@ -1,7 +1,7 @@
-import { photosById, type Film, type Photo, type Scene } from '../../film/film';
-import { posesIn } from '../../film/items';
+import type { Film, Photo } from '../../film/film';
 import type { FoundPlace } from '../../film/photo-mends';
 import { fileOf, turnOf } from '../../film/photo-picture';
+import { photosByScene } from '../../film/scene-photos';
 import { moveAfter, turnBack, turnedMove, UNMOVED, type Move } from '../../picture/move';
 import { steadyMoves, type SteadyWish } from './steady-run';
 
@@ -9,26 +9,6 @@ import { steadyMoves, type SteadyWish } from './steady-run';
 export interface PlaceTask {
   readonly photo: Photo;
   readonly anchor: Photo;
-}
-
-const scenePhotos = new WeakMap<Film, ReadonlyMap<string, readonly Photo[]>>();
-
-/** The photos of each scene by its id, each photo once, in the first scene that shows it, in the order in which they are shown. */
-export function photosByScene(film: Film): ReadonlyMap<string, readonly Photo[]> {
-  let known = scenePhotos.get(film);
-  if (!known) {
-    const photos = photosById(film);
-    const seen = new Set<string>();
-    const ownOf = ({ items }: Scene): readonly Photo[] =>
-      posesIn(items).flatMap(({ photoId }) => {
-        const photo = seen.has(photoId) ? undefined : photos.get(photoId);
-        seen.add(photoId);
-        return photo ?? [];
-      });
-    known = new Map(film.scenes.filter(({ setAside }) => !setAside).map((scene) => [scene.id, ownOf(scene)]));
-    scenePhotos.set(film, known);
-  }
-  return known;
 }
 
 /** The photos of a scene that others are steadied to: those that are marked, else that on screen, else the first. */
