@@ -67,7 +67,7 @@ export const shiftedPhotos = (
         .png()
         .toBuffer();
       const buffer = await sharp(seen)
-        .composite([{ input: square, left: 60 + 30 * n, top: 240 }])
+        .composite([{ input: square, left: (60 + 30 * n) % 500, top: 240 }])
         .jpeg({ quality: 95, chromaSubsampling: '4:4:4' })
         .toBuffer();
       return { name: `PICT${101 + n}.JPG`, mimeType: 'image/jpeg', buffer };
