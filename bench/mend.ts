@@ -157,6 +157,8 @@ await withPage(
     await page.bringToFront();
     const paths = await flickering(folder);
     await page.getByRole('button', { name: 'New film' }).click();
+    // The shelf takes files, too: they are for the film that is opened.
+    await page.getByRole('navigation', { name: 'Stages' }).waitFor();
     await page.getByTestId('choose-photos').setInputFiles(paths);
     await layOutOnOnes(page, PHOTOS);
     const plain = await timed(() => printFilm(page, 'MP4', 'plain', 600_000));
