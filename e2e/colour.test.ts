@@ -116,6 +116,12 @@ test('a curve is bent by hand and by keys; grey, black and white are picked from
   await page.getByRole('button', { name: 'White', exact: true }).click();
   await sheet.click();
   await shows(page, [255, 255, 255]);
+  // What is just picked ends with the tool: the picture is shown with all steps again.
+  await page.getByRole('button', { name: 'White', exact: true }).click();
+  await shows(page, [161, 161, 161], 12);
+  await page.getByRole('button', { name: 'Light', exact: true }).click();
+  await shows(page, [255, 255, 255]);
+  await page.getByRole('button', { name: 'Colour', exact: true }).click();
   await page.getByRole('checkbox', { name: 'Mark what is cut off' }).check();
   await page.getByTestId('clipping').waitFor();
   await expect.poll(() => page.getByTestId('clipped').textContent()).toContain('white 100 %');

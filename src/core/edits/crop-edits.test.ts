@@ -17,6 +17,8 @@ import { renderPicture } from '../picture/render-picture';
 import { applyEdit } from './apply-edit';
 import { cropEdit, placingEdit, uncropAllEdit } from './crop-edits';
 import { perform, startHistory, undo } from './history';
+import type { ColourStep } from '../picture/colour/colour-steps';
+import { lookEdit } from './look-edits';
 import { joinSceneEdit, splitSceneEdit } from './scene-edits';
 
 const pose = (id: string): Pose => ({ id, photoId: 'a', hold: 2 });
@@ -116,7 +118,16 @@ test('a scene that is split, or joined to one of another framing, looks as it di
   const cropped = applyEdit(film, cropEdit(film, { of: 'scene', id: 's0' }, { x: 0.5, y: 0.5, size: 0.5 }));
   let n = 0;
   const both = applyEdit(cropped, cropEdit(cropped, { of: 'film' }, { x: 0.4, y: 0.5, size: 0.6 }));
-  for (const before of [cropped, both]) {
+  const step = (id: string, stops: number): ColourStep => ({
+    ...{ id, kind: 'exposure', value: { stops, contrast: 0 } },
+  });
+  const inScene = lookEdit(both, { of: 'scene', id: 's0' }, [step('x', 1)], 'set');
+  const coloured = applyEdit(both, inScene);
+  const inBoth = [
+    lookEdit(coloured, { of: 'scene', id: 's1' }, [step('y', -1)], 'set'),
+    lookEdit(coloured, { of: 'poses', ids: ['b0'] }, [step('y', 0.5)], 'set'),
+  ].reduce(applyEdit, coloured);
+  for (const before of [cropped, both, coloured, inBoth]) {
     for (const edit of [splitSceneEdit(before, 'a1', () => `new${n++}`), joinSceneEdit(before, 's1')]) {
       if (!edit.ok) throw new Error(edit.problem);
       expect(keysOf(applyEdit(before, edit.value))).toEqual(keysOf(before));

@@ -1,9 +1,10 @@
 import { err, ok, type Result } from '../time/result';
 import { count } from '../time/format';
 import { asName } from '../film/bounds';
-import type { Film, Item, Scene } from '../film/film';
+import type { Film, Item, Pose, Scene } from '../film/film';
 import { copiesOf, isCycle, posesIn } from '../film/items';
 import type { Span } from '../film/moments';
+import { MOST_STEPS, type Look } from '../picture/colour/colour-steps';
 import { WHOLE } from '../picture/crop';
 import { sequenceOf } from '../film/sequence';
 import { scheduleOf } from '../film/schedule';
@@ -49,6 +50,7 @@ export function splitSceneEdit(film: Film, poseId: string, newId: () => string):
     ...{ id: newId(), name: nextSceneName(film), items: [] },
     // It looks as it did.
     ...(scene.crop && { crop: scene.crop }),
+    ...(scene.look && { look: scene.look }),
   };
   return ok(
     batch(`${scene.name} split`, [
@@ -72,12 +74,35 @@ function keptCrop(film: Film, from: Scene, to: Scene): readonly Edit[] {
   return patches.length > 0 ? [{ kind: 'patch', of: 'items', patches }] : [];
 }
 
+/** A stack of a pose with that of its scene behind it; steps that are in both have marks of their own. */
+function lookWithin({ look: own = [] }: Pose, ofScene: Look): Look {
+  const taken = new Set(own.map(({ id }) => id));
+  return [...own, ...ofScene.map((step, i) => (taken.has(step.id) ? { ...step, id: `joined-${i}` } : step))];
+}
+
+/** Where two scenes of other looks become one, the poses of both keep theirs: looks of a scene and a pose add up. */
+function keptLooks(from: Scene, to: Scene): Result<readonly Edit[]> {
+  if (from.look === to.look) return ok([]);
+  const patches = [from, to].flatMap(({ look, items }) =>
+    look ? posesIn(items).map((pose) => ({ id: pose.id, patch: { look: lookWithin(pose, look) } })) : [],
+  );
+  if (patches.some(({ patch }) => patch.look.length > MOST_STEPS))
+    return err(`A pose would have more than ${MOST_STEPS} steps of colour. Take some out first.`);
+  const poses: readonly Edit[] = patches.length > 0 ? [{ kind: 'patch', of: 'items', patches }] : [];
+  const scenes: readonly Edit[] = to.look
+    ? [{ kind: 'patch', of: 'scenes', patches: [{ id: to.id, patch: { look: undefined } }] }]
+    : [];
+  return ok([...poses, ...scenes]);
+}
+
 /** Puts a scene's poses behind those of the scene before it, which it becomes a part of. */
 export function joinSceneEdit(film: Film, sceneId: string): Result<Edit> {
   const at = sceneAt(film, sceneId);
   const before = at && film.scenes[at.index - 1];
   if (!at) return err('There is no such scene any more.');
   if (!before) return err(`${at.scene.name} is the first scene: there is none before it to join.`);
+  const looks = keptLooks(at.scene, before);
+  if (!looks.ok) return looks;
   const moves = at.scene.items.map((item, i) => ({
     id: item.id,
     parentId: before.id,
@@ -86,6 +111,7 @@ export function joinSceneEdit(film: Film, sceneId: string): Result<Edit> {
   return ok(
     batch(`${at.scene.name} joined to ${before.name}`, [
       ...keptCrop(film, at.scene, before),
+      ...looks.value,
       { kind: 'move', of: 'items', moves },
       { kind: 'remove', of: 'scenes', ids: [sceneId] },
     ]),

@@ -1,4 +1,5 @@
 import { FileDown, RotateCcw } from 'lucide-react';
+import { useEffect } from 'react';
 import { FRESH_KINDS, labelOf, type FreshKind } from '../../core/picture/colour/colour-steps';
 import { count } from '../../core/time/format';
 import { CheckField } from '../../kit/check-field';
@@ -6,7 +7,7 @@ import { SelectField } from '../../kit/select-field';
 import { Tools } from '../../kit/tools';
 import { useDocument, useFilm } from '../../state/document/document';
 import { targetPoses } from '../../state/document/edit-film';
-import { addCubes, addStep, lookAsBefore, lookInScope } from '../../state/mend/looks';
+import { addCubes, addStep, lookAsBefore, lookInScope, stopPicking } from '../../state/mend/looks';
 import { MEND_SCOPES, setMend, useMend, type MendScope } from '../../state/mend/mend';
 import { saveCube } from '../../state/mend/save-cube';
 import { useSelection } from '../../state/selection/selection';
@@ -31,6 +32,8 @@ export function ColourTool() {
   useSelection((state) => state.chosen);
   const canWrite = useDocument((state) => state.canWrite);
   const { lookScope, openStep, showsClipping } = useMend();
+  // What is just picked ends with the tool: the picture is shown without steps meanwhile.
+  useEffect(() => stopPicking, []);
   if (!film) return null;
   const look = lookInScope(film, lookScope);
   const off = !canWrite;

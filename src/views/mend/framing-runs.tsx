@@ -1,4 +1,5 @@
 import { Crosshair } from 'lucide-react';
+import { useEffect } from 'react';
 import { MOVE_PACES, type MovePace } from '../../core/film/crop-runs';
 import { parseAmount, type Amount } from '../../core/time/amount';
 import { count } from '../../core/time/format';
@@ -19,6 +20,7 @@ const WORD_STEP: Amount = { label: 'Each word, %', unit: '%', least: -50, most: 
 /** Framings over a run: a move of the camera, and steps closer by the word. */
 export function FramingRuns({ off }: { readonly off: boolean }) {
   const { pace, wordStep, wordPoint, pickingPoint } = useMend();
+  useEffect(() => () => pickPoint(undefined), []);
   const place = `${Math.round(wordPoint.x * 100)} % across, ${Math.round(wordPoint.y * 100)} % down`;
   return (
     <>

@@ -1,4 +1,5 @@
 import { Anchor, Crosshair, RotateCcw, Scan } from 'lucide-react';
+import { useEffect } from 'react';
 import type { Film, Photo } from '../../core/film/film';
 import { STRENGTH } from '../../core/film/photo-mends';
 import { fileOf } from '../../core/film/photo-picture';
@@ -77,6 +78,7 @@ export function SteadyTool() {
   // What is chosen decides which photos are meant.
   useSelection((state) => state.chosen);
   const canWrite = useDocument((state) => state.canWrite);
+  useEffect(() => stopPointing, []);
   const here = film && photoOnScreen(film, frame);
   if (!film || !here) return <p className={styles.hint}>There is no pose on screen.</p>;
   return (
