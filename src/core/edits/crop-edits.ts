@@ -5,7 +5,7 @@ import { boundedCrop, closeness, WHOLE, type Crop } from '../picture/crop';
 import type { Framing } from '../picture/placement';
 import { count } from '../time/format';
 import { batch, type Edit } from './edit';
-import { targetWords, type MendTarget } from './mend-target';
+import { patchTarget, targetWords, type MendTarget } from './mend-target';
 
 /**
  * Shows a part of the picture; undefined takes the framing away, so that what is larger decides: the scene for a pose, the film for a
@@ -16,18 +16,9 @@ export function cropEdit(film: Film, target: MendTarget, wanted: Crop | undefine
   const label = crop
     ? `Framing of ${targetWords(film, target)} set to ${closeness(crop)} %`
     : `Framing of ${targetWords(film, target)} taken away`;
-  if (target.of === 'film')
-    return batch(label, [
-      {
-        kind: 'patch',
-        of: 'settings',
-        patch: { crop: isWhole(crop) ? undefined : crop },
-      },
-    ]);
-  if (target.of === 'scene')
-    return batch(label, [{ kind: 'patch', of: 'scenes', patches: [{ id: target.id, patch: { crop } }] }]);
-  const patches = target.ids.map((id) => ({ id, patch: { crop } }));
-  return batch(label, [{ kind: 'patch', of: 'items', patches }]);
+  // All of the picture is what the film shows anyway; a scene or a pose may say so against it.
+  const own = target.of === 'film' && isWhole(crop) ? undefined : crop;
+  return batch(label, [patchTarget(target, { crop: own })]);
 }
 
 const isWhole = (crop: Crop | undefined): boolean =>

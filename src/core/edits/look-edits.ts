@@ -1,15 +1,11 @@
 import type { Film } from '../film/film';
 import { MOST_STEPS, type Look } from '../picture/colour/colour-steps';
 import { batch, type Edit } from './edit';
-import { targetWords, type MendTarget } from './mend-target';
+import { patchTarget, targetWords, type MendTarget } from './mend-target';
 
 /** Sets the stack of colour of the film, a scene or poses; an empty one is taken away. `what` says what was done in it. */
 export function lookEdit(film: Film, target: MendTarget, wanted: Look, what: string): Edit {
   const look = wanted.length > 0 ? wanted.slice(0, MOST_STEPS) : undefined;
   const label = `Colour of ${targetWords(film, target)}: ${what}`;
-  if (target.of === 'film') return batch(label, [{ kind: 'patch', of: 'settings', patch: { look } }]);
-  if (target.of === 'scene')
-    return batch(label, [{ kind: 'patch', of: 'scenes', patches: [{ id: target.id, patch: { look } }] }]);
-  const patches = target.ids.map((id) => ({ id, patch: { look } }));
-  return batch(label, [{ kind: 'patch', of: 'items', patches }]);
+  return batch(label, [patchTarget(target, { look })]);
 }

@@ -1,12 +1,10 @@
 import { FileDown, RotateCcw } from 'lucide-react';
 import { useEffect } from 'react';
 import { FRESH_KINDS, labelOf, type FreshKind } from '../../core/picture/colour/colour-steps';
-import { count } from '../../core/time/format';
 import { CheckField } from '../../kit/check-field';
 import { SelectField } from '../../kit/select-field';
 import { Tools } from '../../kit/tools';
 import { useDocument, useFilm } from '../../state/document/document';
-import { targetPoses } from '../../state/document/edit-film';
 import { addCubes, addStep, lookAsBefore, lookInScope, stopPicking } from '../../state/mend/looks';
 import { MEND_SCOPES, setMend, useMend, type MendScope } from '../../state/mend/mend';
 import { saveCube } from '../../state/mend/save-cube';
@@ -18,11 +16,7 @@ import { COPY_TOOLS } from './copy-tools';
 import { Histogram } from './histogram';
 import { KeptLooks } from './kept-looks';
 import styles from './mend.module.css';
-
-const scopeWords = (scope: MendScope): string => {
-  if (scope === 'film') return 'the whole film';
-  return scope === 'scene' ? 'this scene' : count(targetPoses().length, 'pose');
-};
+import { partWords } from './scope-words';
 
 /** Colour: a stack of steps, for the film, a scene or poses. */
 export function ColourTool() {
@@ -49,7 +43,7 @@ export function ColourTool() {
         label="For"
         beside
         value={lookScope}
-        options={MEND_SCOPES.toReversed().map((each) => ({ value: each, label: scopeWords(each) }))}
+        options={MEND_SCOPES.toReversed().map((each) => ({ value: each, label: partWords(each) }))}
         onChange={(next) => setMend({ lookScope: next as MendScope })}
       />
       {look.length === 0 ? (

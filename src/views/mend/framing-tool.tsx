@@ -23,6 +23,7 @@ import { useTransport } from '../../state/transport/transport';
 import { COPY_TOOLS } from './copy-tools';
 import { FramingRuns } from './framing-runs';
 import styles from './mend.module.css';
+import { partWords } from './scope-words';
 
 const CLOSER: Amount = {
   ...{ label: 'Closer', unit: '%', neutral: 100 },
@@ -32,11 +33,6 @@ const GUIDE_WORDS: Readonly<Record<Guide, string>> = {
   thirds: 'Thirds',
   centre: 'Centre',
   safe: 'Safe parts',
-};
-
-const scopeWords = (scope: MendScope): string => {
-  if (scope === 'film') return 'the whole film';
-  return scope === 'scene' ? 'this scene' : count(targetPoses().length, 'pose');
 };
 
 /** What is asked of places: whole pixels of the film, or parts of them. */
@@ -84,7 +80,7 @@ export function FramingTool() {
         label="For"
         beside
         value={frameScope}
-        options={MEND_SCOPES.toReversed().map((each) => ({ value: each, label: scopeWords(each) }))}
+        options={MEND_SCOPES.toReversed().map((each) => ({ value: each, label: partWords(each) }))}
         onChange={(next) => setMend({ frameScope: next as MendScope })}
       />
       <TypedField
