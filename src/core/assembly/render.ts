@@ -90,6 +90,13 @@ export function down(ring: usize, length: i32, rows: i32, top: i32, weights: usi
   }
 }
 
+/** Weights for a place between two pixels, as a byte offset among those of all places. */
+// @ts-ignore: decorator
+@inline
+function phaseAt(part: f64, taps: i32): usize {
+  return (<usize>(<i32>Math.floor(part * PHASES + 0.5) * taps)) << 1;
+}
+
 /** A stretch of a slanted line. */
 export function warp(
   tile: usize, width: i32, u: f64, v: f64, du: f64, dv: f64, count: i32,
@@ -101,8 +108,8 @@ export function warp(
     const y = v + <f64>i * dv;
     const column = Math.floor(x);
     const row = Math.floor(y);
-    const wide = wideWeights + ((<usize>(<i32>Math.floor((x - column) * PHASES + 0.5) * wideTaps)) << 1);
-    const tall = tallWeights + ((<usize>(<i32>Math.floor((y - row) * PHASES + 0.5) * tallTaps)) << 1);
+    const wide = wideWeights + phaseAt(x - column, wideTaps);
+    const tall = tallWeights + phaseAt(y - row, tallTaps);
     const left = <i32>column - (wideTaps >> 1) + 1;
     const top = <i32>row - (tallTaps >> 1) + 1;
     let sum = i32x4.splat(0);
@@ -121,6 +128,89 @@ export function warp(
     sum = i32x4.shr_s(sum, DOWN_SHIFT);
     v128.store64_lane(out, i16x8.narrow_i32x4_s(sum, sum), 0);
     out += 8;
+  }
+}
+
+/** Two places that lie evenly apart: the first is `i` steps from the start. */
+// @ts-ignore: decorator
+@inline
+function places(start: f64, step: f64, i: i32): v128 {
+  const steps = f64x2.replace_lane(f64x2.splat(<f64>i), 1, <f64>(i + 1));
+  return f64x2.add(f64x2.splat(start), f64x2.mul(steps, f64x2.splat(step)));
+}
+
+/** Where the weights lie for two places, as byte offsets. */
+// @ts-ignore: decorator
+@inline
+function phasesAt(parts: v128, taps: i32): v128 {
+  const phases = f64x2.floor(f64x2.add(f64x2.mul(parts, f64x2.splat(PHASES)), f64x2.splat(0.5)));
+  return i32x4.mul(i32x4.trunc_sat_f64x2_s_zero(phases), i32x4.splat(taps << 1));
+}
+
+/** A row read at places that lie evenly apart, two at a time: neither waits for the sum of the other. */
+export function slide(row: usize, u: f64, du: f64, count: i32, weights: usize, taps: i32, out: usize): void {
+  const half = i32x4.splat(1 << (ACROSS_SHIFT - 1));
+  const bytes = (<usize>taps) << 1;
+  const first = row - (<usize>((taps >> 1) - 1) << 3);
+  for (let i: i32 = 0; i < count; i += 2) {
+    const both = places(u, du, i);
+    const columns = f64x2.floor(both);
+    const offsets = i32x4.shl(i32x4.trunc_sat_f64x2_s_zero(columns), 3);
+    const phases = phasesAt(f64x2.sub(both, columns), taps);
+    let w = weights + <usize>i32x4.extract_lane(phases, 0);
+    let z = weights + <usize>i32x4.extract_lane(phases, 1);
+    let at = first + <usize>i32x4.extract_lane(offsets, 0);
+    let next = first + <usize>i32x4.extract_lane(offsets, 1);
+    let sum = half;
+    let other = half;
+    for (const stop = w + bytes; w < stop; w += 4) {
+      sum = i32x4.add(sum, pair(at, w));
+      other = i32x4.add(other, pair(next, z));
+      at += 16;
+      next += 16;
+      z += 4;
+    }
+    v128.store(out, i16x8.narrow_i32x4_s(i32x4.shr_s(sum, ACROSS_SHIFT), i32x4.shr_s(other, ACROSS_SHIFT)));
+    out += 16;
+  }
+}
+
+/** Two neighbours in a column with two weights: four sums. */
+// @ts-ignore: decorator
+@inline
+function tallPair(at: usize, stride: usize, weights: usize): v128 {
+  const both = v128.shuffle<i16>(v128.load64_zero(at), v128.load64_zero(at + stride), 0, 8, 1, 9, 2, 10, 3, 11);
+  return i32x4.dot_i16x8_s(both, v128.load32_splat(weights));
+}
+
+/** A line read from rows, each pixel in its own column, at places that lie evenly further down; two at a time. */
+export function lean(rows: usize, width: i32, v: f64, dv: f64, count: i32, weights: usize, taps: i32, out: usize): void {
+  const stride = (<usize>width) << 3;
+  const bytes = (<usize>taps) << 1;
+  const above = (taps >> 1) - 1;
+  for (let i: i32 = 0; i < count; i += 2) {
+    const both = places(v, dv, i);
+    const tops = f64x2.floor(both);
+    const whole = i32x4.mul(i32x4.sub(i32x4.trunc_sat_f64x2_s_zero(tops), i32x4.splat(above)), i32x4.splat(width << 3));
+    const phases = phasesAt(f64x2.sub(both, tops), taps);
+    let w = weights + <usize>i32x4.extract_lane(phases, 0);
+    let z = weights + <usize>i32x4.extract_lane(phases, 1);
+    const column = rows + ((<usize>i) << 3);
+    let at = column + <usize>i32x4.extract_lane(whole, 0);
+    let next = column + 8 + <usize>i32x4.extract_lane(whole, 1);
+    let sum = i32x4.splat(0);
+    let other = i32x4.splat(0);
+    for (const stop = w + bytes; w < stop; w += 4) {
+      sum = i32x4.add(sum, tallPair(at, stride, w));
+      other = i32x4.add(other, tallPair(next, stride, z));
+      at += stride << 1;
+      next += stride << 1;
+      z += 4;
+    }
+    const made = i16x8.narrow_i32x4_s(i32x4.shr_s(sum, DOWN_SHIFT), i32x4.shr_s(other, DOWN_SHIFT));
+    if (i + 1 < count) v128.store(out, made);
+    else v128.store64_lane(out, made, 0);
+    out += 16;
   }
 }
 

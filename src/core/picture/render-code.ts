@@ -27,6 +27,26 @@ export interface WarpJob {
   readonly down: PhaseKernel;
 }
 
+/** A stretch of a row that leans: pixel i is read at `u + i * du`, counted by the middles of the row's pixels. */
+export interface SlideJob {
+  readonly row: Int16Array;
+  readonly u: number;
+  readonly du: number;
+  readonly count: number;
+  readonly across: PhaseKernel;
+}
+
+/** A stretch of a line from rows that were read across: pixel i is read in column i, at `v + i * dv`, counted by the middles of rows. */
+export interface LeanJob {
+  readonly rows: Int16Array;
+  /** Pixels in a row. */
+  readonly width: number;
+  readonly v: number;
+  readonly dv: number;
+  readonly count: number;
+  readonly down: PhaseKernel;
+}
+
 /** The inner loops of making a picture, as plain code or with vector instructions; both give the same numbers. */
 export interface RenderCode {
   /** Room for one picture, in pieces of so many bytes, aligned to 16; it is lent until room is asked for again. */
@@ -41,6 +61,10 @@ export interface RenderCode {
   down(job: DownJob, out: Int16Array): void;
   /** Resamples across and down at once. */
   warp(job: WarpJob, out: Int16Array): void;
+  /** Resamples a row across, to 4 bits below the byte; what is written behind the last pixel counts for nothing. */
+  slide(job: SlideJob, out: Int16Array): void;
+  /** Resamples such rows down, to a tile's numbers. */
+  lean(job: LeanJob, out: Int16Array): void;
   /** A tile's numbers, opaque, to red, green, blue and 255. */
   toBytes(line: Int16Array, pixels: number, out: Uint8Array): void;
   step<Value>(kind: StepKind<Value>, tile: Tile, value: Value): void;

@@ -1,5 +1,5 @@
 import { PHASES, WEIGHT_BITS, type Kernel } from './kernel';
-import type { DownJob, RenderCode, WarpJob } from './render-code';
+import type { DownJob, LeanJob, RenderCode, SlideJob, WarpJob } from './render-code';
 import { FINE_BITS, FULL } from './steps/tile';
 
 /** Bits below the byte of rows that are resampled across and not yet down. */
@@ -93,6 +93,34 @@ function warp({ tile, width, u, v, du, dv, count, across, down }: WarpJob, out: 
   }
 }
 
+function slide({ row, u, du, count, across: { taps, weights } }: SlideJob, out: Int16Array): void {
+  for (let i = 0; i < count; i++) {
+    const x = u + i * du;
+    const column = Math.floor(x);
+    const first = Math.floor((x - column) * PHASES + 0.5) * taps;
+    for (let c = 0; c < 4; c++) {
+      let sum = ACROSS_HALF;
+      for (let k = 0, at = (column - taps / 2 + 1) * 4 + c; k < taps; k++, at += 4)
+        sum += (weights[first + k] as number) * (row[at] as number);
+      out[i * 4 + c] = narrow(sum >> ACROSS_SHIFT);
+    }
+  }
+}
+
+function lean({ rows, width, v, dv, count, down: { taps, weights } }: LeanJob, out: Int16Array): void {
+  for (let i = 0; i < count; i++) {
+    const y = v + i * dv;
+    const row = Math.floor(y);
+    const first = Math.floor((y - row) * PHASES + 0.5) * taps;
+    for (let c = 0; c < 4; c++) {
+      let sum = 0;
+      for (let k = 0, at = ((row - taps / 2 + 1) * width + i) * 4 + c; k < taps; k++, at += width * 4)
+        sum += (weights[first + k] as number) * (rows[at] as number);
+      out[i * 4 + c] = narrow(sum >> DOWN_SHIFT);
+    }
+  }
+}
+
 function toBytes(line: Int16Array, pixels: number, out: Uint8Array): void {
   for (let i = 0; i < pixels * 4; i++) {
     const value = narrow((line[i] as number) + FINE_HALF) >> FINE_BITS;
@@ -108,6 +136,8 @@ export const renderPlain: RenderCode = {
   across,
   down,
   warp,
+  slide,
+  lean,
   toBytes,
   step: ({ plain }, tile, value) => plain(tile, value),
 };

@@ -11,6 +11,8 @@ interface Built {
   readonly across: (...numbers: number[]) => void;
   readonly down: (...numbers: number[]) => void;
   readonly warp: (...numbers: number[]) => void;
+  readonly slide: (...numbers: number[]) => void;
+  readonly lean: (...numbers: number[]) => void;
   readonly toBytes: (...numbers: number[]) => void;
   readonly light: StepCode['light'];
   readonly lightCurve: StepCode['lightCurve'];
@@ -79,6 +81,12 @@ function over(code: Built): RenderCode {
         down.taps,
         addressOf(out),
       );
+    },
+    slide({ row, u, du, count, across: { weights, taps } }, out) {
+      code.slide(addressOf(row), u, du, count, addressOf(weights), taps, addressOf(out));
+    },
+    lean({ rows, width, v, dv, count, down: { weights, taps } }, out) {
+      code.lean(addressOf(rows), width, v, dv, count, addressOf(weights), taps, addressOf(out));
     },
     toBytes(line, pixels, out) {
       code.toBytes(addressOf(line), pixels, addressOf(out));

@@ -11,6 +11,20 @@ import type { Rect, Size } from './size';
 /** Sides of the blocks that are made at once, where one pixel of the photo makes one of the picture. */
 const BLOCK = 128;
 const FEWEST = 4;
+/** Up to this slope rows are read across and then down: steeper ones would lose sharpness on the way, by as much as they lean. */
+const GENTLE = 1 / 8;
+
+interface Lent {
+  readonly across: PhaseKernel;
+  readonly down: PhaseKernel;
+}
+
+/** A block of the picture, and the part of the photo that it is made from. */
+interface BlockJob {
+  readonly tile: Int16Array;
+  readonly needed: Rect;
+  readonly block: Rect;
+}
 
 /** A photo that is turned by some degrees, or slanted: made in blocks, each from the part of the photo that it needs. */
 export class SlantedLines implements PhotoLines {
@@ -20,13 +34,15 @@ export class SlantedLines implements PhotoLines {
   readonly #back: Affine;
   readonly #size: Size;
   readonly #block: number;
+  readonly #isGentle: boolean;
   readonly #kernels: readonly [across: PhaseKernel, down: PhaseKernel];
   readonly #room: {
     readonly across: () => Uint8Array;
     readonly down: () => Uint8Array;
     readonly band: () => Int16Array;
+    readonly rows: () => Int16Array;
   };
-  #lent: { across: PhaseKernel; down: PhaseKernel } | undefined;
+  #lent: Lent | undefined;
   /** The line with which the band begins that is made; none before the first. */
   #bandAt = Number.NaN;
 
@@ -45,14 +61,17 @@ export class SlantedLines implements PhotoLines {
     const [a, b, c, d] = this.#back;
     // How far one pixel of the picture reaches in the photo, across and down.
     const [across, down] = [Math.hypot(a, c), Math.hypot(b, d)];
+    this.#isGentle = Math.max(Math.abs(b), Math.abs(c)) <= GENTLE * Math.min(a, d);
     this.#kernels = [phaseKernel(across), phaseKernel(down)];
     this.#block = Math.max(FEWEST, Math.min(BLOCK, Math.floor((4 * BLOCK) / Math.max(1, across, down))));
     const { width, height } = this.#neededFor({ x: 0, y: 0, width: this.#block, height: this.#block });
+    // Where a block lies between pixels it may touch one more of them.
     this.#reader = new PhotoReader(code, source, plan, recipe.photoSteps, room, (width + 2) * (height + 2));
     this.#room = {
       across: room.take(this.#kernels[0].weights.byteLength),
       down: room.take(this.#kernels[1].weights.byteLength),
       band: room.takeNumbers(size.width * this.#block * 4),
+      rows: room.takeNumbers(this.#isGentle ? (this.#block + 1) * (height + 2) * 4 : 0),
     };
   }
 
@@ -107,24 +126,33 @@ export class SlantedLines implements PhotoLines {
       [x, y + height],
       [x + width, y + height],
     ].map(([left = 0, top = 0]) => mapped(this.#back, left, top));
-    const [across, down] = [0, 1].map((i) => corners.map((corner) => corner[i] as number)) as [
-      number[],
-      number[],
-    ];
     const [wide, tall] = this.#kernels.map(({ taps }) => taps / 2 + 1) as [number, number];
-    const [left, top] = [Math.floor(Math.min(...across)) - wide, Math.floor(Math.min(...down)) - tall];
+    const downs = corners.map(([, v]) => v);
+    const [top, bottom] = [Math.floor(Math.min(...downs)) - tall, Math.ceil(Math.max(...downs)) + tall];
+    const [first, perRow, du] = this.#crossing(x);
+    // Rows are read as far as the block is wide, also where only another part of it needs them.
+    const acrosses = this.#isGentle
+      ? [top, bottom].flatMap((row) => [first + perRow * row, first + perRow * row + du * width])
+      : corners.map(([u]) => u);
+    const left = Math.floor(Math.min(...acrosses)) - wide;
     return {
       x: left,
       y: top,
-      width: Math.ceil(Math.max(...across)) + wide - left,
-      height: Math.ceil(Math.max(...down)) + tall - top,
+      width: Math.ceil(Math.max(...acrosses)) + wide - left,
+      height: bottom - top,
     };
+  }
+
+  /** Where the photo's rows cross a column of the picture, by the middles of pixels: for row 0, more for each row, and for each further column. */
+  #crossing(x: number): readonly [first: number, perRow: number, perColumn: number] {
+    const [a, b, c, d, e, f] = this.#back;
+    const perRow = c / d;
+    return [a * (x + 0.5) + e - 0.5 + perRow * (0.5 - b * (x + 0.5) - f), perRow, a - perRow * b];
   }
 
   #makeBand(top: number): void {
     const { width, height } = this.#size;
     const block = this.#block;
-    const [du, dv] = this.#back;
     const lines = Math.min(block, height - top);
     const band = this.#room.band();
     const { turned } = this.#plan;
@@ -142,24 +170,50 @@ export class SlantedLines implements PhotoLines {
         continue;
       }
       const tile = this.#reader.read(needed);
-      for (let y = 0; y < lines; y++) {
-        const [u, v] = mapped(this.#back, left + 0.5, top + y + 0.5);
-        this.#code.warp(
-          {
-            ...(this.#lent as { across: PhaseKernel; down: PhaseKernel }),
-            tile,
-            width: needed.width,
-            u: u - 0.5 - needed.x,
-            v: v - 0.5 - needed.y,
-            du,
-            dv,
-            count: columns,
-          },
-          band.subarray((y * width + left) * 4, (y * width + left + columns) * 4),
-        );
-      }
+      const job = { tile, needed, block: { x: left, y: top, width: columns, height: lines } };
+      if (this.#isGentle) this.#acrossAndDown(job);
+      else this.#atOnce(job);
     }
     this.#bandAt = top;
+  }
+
+  /** The stretch of the band that a line of a block is. */
+  #stretchOf({ x, width }: Rect, line: number): Int16Array {
+    const at = line * this.#size.width + x;
+    return this.#room.band().subarray(at * 4, (at + width) * 4);
+  }
+
+  /** A block of the picture, pixel by pixel. */
+  #atOnce({ tile, needed, block }: BlockJob): void {
+    const [du, dv] = this.#back;
+    const { across, down } = this.#lent as Lent;
+    for (let y = 0; y < block.height; y++) {
+      const [u, v] = mapped(this.#back, block.x + 0.5, block.y + y + 0.5);
+      const place = { u: u - 0.5 - needed.x, v: v - 0.5 - needed.y, du, dv };
+      const job = { ...place, tile, width: needed.width, count: block.width, across, down };
+      this.#code.warp(job, this.#stretchOf(block, y));
+    }
+  }
+
+  /** A block of the picture: each row of the photo as it crosses the block's columns, and these from row to row. */
+  #acrossAndDown({ tile, needed, block }: BlockJob): void {
+    const [, dv, , d] = this.#back;
+    const { across, down } = this.#lent as Lent;
+    const rows = this.#room.rows();
+    // Two pixels are written at a time.
+    const width = block.width + (block.width % 2);
+    const [first, perRow, du] = this.#crossing(block.x);
+    for (let row = 0; row < needed.height; row++) {
+      const u = first + perRow * (needed.y + row) - needed.x;
+      const from = tile.subarray(row * needed.width * 4);
+      const out = rows.subarray(row * width * 4, (row + 1) * width * 4);
+      this.#code.slide({ row: from, u, du, count: block.width, across }, out);
+    }
+    const [, top] = mapped(this.#back, block.x + 0.5, block.y + 0.5);
+    for (let y = 0; y < block.height; y++) {
+      const v = top + d * y - 0.5 - needed.y;
+      this.#code.lean({ rows, width, v, dv, count: block.width, down }, this.#stretchOf(block, y));
+    }
   }
 
   /** How much of a pixel is inside the photo, by how far its middle is from the nearest edge. */
