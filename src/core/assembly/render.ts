@@ -312,3 +312,102 @@ export function lightCurve(
     }
   }
 }
+
+/** As in steps/tile.ts, steps/colour-grid.ts. */
+const MOST: i32 = 32767;
+const APART: i32 = FULL / 32;
+const LIGHT_BITS: i32 = 14;
+const TABLE_BITS: i32 = 16;
+const PART_BITS: i32 = 12;
+
+/** Each channel through a table of its own. */
+export function tables(data: usize, pixels: i32, tables: usize): void {
+  const bytes: usize = (<usize>(MOST + 1)) << 1;
+  for (const end = data + ((<usize>pixels) << 3); data < end; data += 8) {
+    store<i16>(data, looked(tables, <i16>max(0, <i32>load<i16>(data))));
+    store<i16>(data, looked(tables + bytes, <i16>max(0, <i32>load<i16>(data, 2))), 2);
+    store<i16>(data, looked(tables + 2 * bytes, <i16>max(0, <i32>load<i16>(data, 4))), 4);
+  }
+}
+
+// @ts-ignore: decorator
+@inline
+function inside(value: i16): i32 {
+  return max(0, min(FULL, <i32>value));
+}
+
+/** A pixel's place among a grid's points: the weighted sums of the four corners of its tetrahedron; of the fourth numbers, too. */
+// @ts-ignore: decorator
+@inline
+function blended(data: usize, grid: usize, points: i32, times: i32, unit: i32): v128 {
+  const r = inside(load<i16>(data)) * times;
+  const g = inside(load<i16>(data, 2)) * times;
+  const b = inside(load<i16>(data, 4)) * times;
+  const right: i32 = 16;
+  const down = right * points;
+  const deep = down * points;
+  const ri = min(points - 2, r / unit);
+  const gi = min(points - 2, g / unit);
+  const bi = min(points - 2, b / unit);
+  const x = r - ri * unit;
+  const y = g - gi * unit;
+  const z = b - bi * unit;
+  const dark = grid + <usize>(ri * right + gi * down + bi * deep);
+  const most = select<i32>(select<i32>(right, deep, x >= z), select<i32>(down, deep, y >= z), x >= y);
+  const least = select<i32>(select<i32>(deep, down, y >= z), select<i32>(deep, right, x >= z), x >= y);
+  const high = max(x, max(y, z));
+  const low = min(x, min(y, z));
+  const middle = x + y + z - high - low;
+  const bright = dark + <usize>(right + down + deep);
+  return i32x4.add(
+    i32x4.add(
+      i32x4.mul(v128.load(dark), i32x4.splat(unit - high)),
+      i32x4.mul(v128.load(dark + <usize>most), i32x4.splat(high - middle)),
+    ),
+    i32x4.add(
+      i32x4.mul(v128.load(bright - <usize>least), i32x4.splat(middle - low)),
+      i32x4.mul(v128.load(bright), i32x4.splat(low)),
+    ),
+  );
+}
+
+/** The value that a light is, between two that are told apart. */
+// @ts-ignore: decorator
+@inline
+function valueOfLight(values: usize, sum: i32): i16 {
+  const light = max(0, sum);
+  const two = load<i32>(values + ((<usize>(light >> LIGHT_BITS)) << 1));
+  const here = <i32><i16>two;
+  const more = ((two >> 16) - here) * (light & ((1 << LIGHT_BITS) - 1));
+  return <i16>(here + ((more + (1 << (LIGHT_BITS - 1))) >> LIGHT_BITS));
+}
+
+/** Colours through a cube of light of 33 points a side. Stops before a pixel whose points are not reckoned; tells how many it did. */
+export function cube(data: usize, pixels: i32, grid: usize, values: usize): i32 {
+  for (let i: i32 = 0; i < pixels; i++) {
+    const sums = blended(data, grid, 33, 1, APART);
+    if (i32x4.extract_lane(sums, 3) != APART) return i;
+    store<i16>(data, valueOfLight(values, i32x4.extract_lane(sums, 0)));
+    store<i16>(data, valueOfLight(values, i32x4.extract_lane(sums, 1)), 2);
+    store<i16>(data, valueOfLight(values, i32x4.extract_lane(sums, 2)), 4);
+    data += 8;
+  }
+  return pixels;
+}
+
+/** Colours through a table from a file, as far as it is applied. */
+export function table(data: usize, pixels: i32, grid: usize, points: i32, part: i32): void {
+  const half = i32x4.splat(1 << (TABLE_BITS - 1));
+  const whole = i32x4.splat(part);
+  const partHalf = i32x4.splat(1 << (PART_BITS - 1));
+  for (const end = data + ((<usize>pixels) << 3); data < end; data += 8) {
+    const sums = blended(data, grid, points, points - 1, FULL);
+    const made = i32x4.shr_s(i32x4.add(sums, half), TABLE_BITS);
+    const was = i32x4.extend_low_i16x8_s(v128.load64_zero(data));
+    const more = i32x4.shr_s(i32x4.add(i32x4.mul(i32x4.sub(made, was), whole), partHalf), PART_BITS);
+    const mixed = i32x4.add(was, more);
+    const narrow = i16x8.narrow_i32x4_s(mixed, mixed);
+    store<i32>(data, i32x4.extract_lane(narrow, 0));
+    store<i16>(data, i16x8.extract_lane_s(narrow, 2), 4);
+  }
+}

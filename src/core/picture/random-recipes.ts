@@ -5,6 +5,8 @@ import { placementMap, placePhoto } from './placement';
 import type { Recipe, Source } from './recipe';
 import type { Size } from './size';
 import { amountsOf, COLOUR_KINDS, type ColourDeed, type NumberKind } from './colour/colour-steps';
+import { tableOf, type Rgb } from './colour/colour-table';
+import { keepTable } from './colour/kept-table';
 import { FIELD_TERMS, SAME, type ChannelChange } from './steps/light-change';
 import type { Step, StepName } from './steps/step';
 
@@ -60,11 +62,25 @@ function someNumbers(next: () => number, kind: NumberKind): ColourDeed {
   return { kind, value: Object.fromEntries(within) };
 }
 
+/** A table as from a file, of few points. */
+function someTable(next: () => number): ColourDeed {
+  const points = 2 + Math.floor(next() * 7);
+  const table = tableOf(
+    '',
+    '3D',
+    points,
+    (colour) => colour.map((each) => each + 0.4 * (next() - 0.5)) as unknown as Rgb,
+  );
+  return { kind: 'table', value: { ...keepTable(table, 'some.cube'), strength: Math.round(100 * next()) } };
+}
+
 /** A few steps of colour of any kind. */
 const someColour = (next: () => number): Step => ({
   step: 'colour',
   value: Array.from({ length: 1 + Math.floor(next() * 3) }, () =>
-    someNumbers(next, pick(next, Object.keys(COLOUR_KINDS) as readonly NumberKind[])),
+    next() < 0.2
+      ? someTable(next)
+      : someNumbers(next, pick(next, Object.keys(COLOUR_KINDS) as readonly NumberKind[])),
   ),
 });
 
@@ -119,7 +135,8 @@ export function randomCase(seed: number, { steps, slants, seeThrough, sizes }: A
   };
   const shown = swapsSides(turn) ? { width: file.height, height: file.width } : file;
   const placed = placementMap(placePhoto(shown, film, pick(next, ['whole', 'fill'])));
-  const tilt = next() - 0.5;
+  // Mostly gentle: what leans little and what leans much are made in two ways.
+  const tilt = 4 * (next() - 0.5) ** 3;
   const slant: Affine = [
     Math.cos(tilt),
     Math.sin(tilt),

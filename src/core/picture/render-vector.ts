@@ -2,7 +2,6 @@ import { MemoryLayout, startAssembly } from '../assembled/memory-layout';
 import type { Kernel, PhaseKernel } from './kernel';
 import { RENDER_BINARY } from './render-binary';
 import type { RenderCode } from './render-code';
-import { CURVE_BYTES } from './steps/light-curve';
 import type { StepCode } from './steps/step-kind';
 
 interface Built {
@@ -16,29 +15,49 @@ interface Built {
   readonly toBytes: (...numbers: number[]) => void;
   readonly light: StepCode['light'];
   readonly lightCurve: StepCode['lightCurve'];
+  readonly tables: StepCode['tables'];
+  readonly cube: StepCode['cube'];
+  readonly table: StepCode['table'];
 }
 
 /** Bytes for the tables of a step. */
 const SCRATCH = 1 << 17;
+/** So many tables stay from picture to picture, each of so many bytes at most: a cube of 33 points a side. */
+const MOST_KEPT = 8;
+const KEPT_BYTES = 16 * 33 ** 3;
 /** Bytes behind each piece: the last vector that is read may reach beyond it, where its weights are zero. */
 const GUARD = 64;
 
 const addressOf = (view: ArrayBufferView): number => view.byteOffset;
 
 function over(code: Built): RenderCode {
-  const kept = { room: new Uint8Array(), isFilled: false };
-  const { light, lightCurve } = code;
-  let steps: StepCode = { scratch: new Uint8Array(), kept, light, lightCurve };
+  const { light, lightCurve, tables, cube, table } = code;
+  // The same shelves for every picture, so that what stands there stays; the one that was asked for longest ago comes first.
+  const shelves = new Map<Int16Array | Int32Array, number>();
+  let free: number[] | undefined;
+  const kept = (numbers: Int16Array | Int32Array): number => {
+    let at = shelves.get(numbers);
+    if (at === undefined) {
+      const [eldest] = shelves.keys();
+      at = free?.pop() ?? (eldest && shelves.get(eldest)) ?? 0;
+      if (eldest && shelves.get(eldest) === at) shelves.delete(eldest);
+      const bytes = new Uint8Array(numbers.buffer, numbers.byteOffset, numbers.byteLength);
+      new Uint8Array(code.memory.buffer, at, bytes.length).set(bytes);
+    }
+    shelves.delete(numbers);
+    shelves.set(numbers, at);
+    return at;
+  };
+  let steps: StepCode = { scratch: new Uint8Array(), kept, light, lightCurve, tables, cube, table };
   const vector: RenderCode = {
     room(bytes) {
       const layout = new MemoryLayout();
-      const tables = layout.take(SCRATCH);
-      // Always at the same place, so that what is kept there stays.
-      const lasting = layout.take(CURVE_BYTES + GUARD);
+      const scratch = layout.take(SCRATCH);
+      const lasting = Array.from({ length: MOST_KEPT }, () => layout.take(KEPT_BYTES + GUARD));
+      free ??= lasting;
       const places = bytes.map((each) => layout.take(each + GUARD));
       layout.reserve(code.memory);
-      kept.room = new Uint8Array(code.memory.buffer, lasting, CURVE_BYTES);
-      steps = { ...steps, scratch: new Uint8Array(code.memory.buffer, tables, SCRATCH) };
+      steps = { ...steps, scratch: new Uint8Array(code.memory.buffer, scratch, SCRATCH) };
       return places.map(
         (at, i) => new Uint8Array(code.memory.buffer, at, Math.ceil((bytes[i] as number) / 16) * 16),
       );

@@ -40,8 +40,32 @@ export const setDivider = (divider: number): void =>
 /** Shows all of the picture, or the part that is framed. */
 export const setWhole = (whole: boolean): void => useShownAs.setState({ whole });
 
-/** Shows what an edit would make of the film, without doing it; undefined shows the film again. */
-export const setDraft = (draft: Edit | undefined): void => useShownAs.setState({ draft });
+/** A draft whose picture is not drawn yet, and the latest that came meanwhile. */
+let coming: { readonly draft: Edit; next?: Edit } | undefined;
+
+/**
+ * Shows what an edit would make of the film, without doing it; undefined shows the film again. A hand moves faster than pictures are made: of the
+ * drafts that come while one is drawn the latest is next, so that the picture follows.
+ */
+export function setDraft(draft: Edit | undefined): void {
+  if (draft && coming) {
+    coming.next = draft;
+    return;
+  }
+  coming = draft && { draft };
+  useShownAs.setState({ draft });
+}
+
+/** Says that what is shown now is drawn. */
+export function draftDrawn(): void {
+  if (coming?.draft !== useShownAs.getState().draft) return;
+  const next = coming?.next;
+  coming = undefined;
+  if (next) setDraft(next);
+}
+
+/** Whether a hand is just setting something. */
+export const isDrafting = (): boolean => useShownAs.getState().draft !== undefined;
 
 const drafted = new WeakMap<Edit, { readonly film: Film; readonly made: Film }>();
 

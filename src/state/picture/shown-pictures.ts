@@ -5,7 +5,7 @@ import { sayFault } from '../shell/say-fault';
 import { spanToPlay } from '../transport/span-to-play';
 import { transportNow } from '../transport/transport';
 import { comingUp } from './coming-up';
-import { shownFilm } from './shown-film';
+import { isDrafting, shownFilm } from './shown-film';
 import type { Composition } from './composition';
 import { wishesAhead, type Drawing, type Surface } from './plan-drawing';
 
@@ -64,7 +64,8 @@ export class PictureStand {
     const all = [...panels, ...layers];
     const some = (wishes: readonly (PictureWish | undefined)[]): PictureWish[] =>
       wishes.filter((wish) => wish !== undefined);
-    const next = comingUp(film, frame, spanToPlay(film, playSpan));
+    // What comes after is another with each step of a hand that is setting something.
+    const next = isDrafting() ? [] : comingUp(film, frame, spanToPlay(film, playSpan));
     this.#cache.want([
       // What is quick first: something is seen at once.
       ...some(all.map(({ wish, before }) => before ?? wish)),

@@ -6,6 +6,7 @@ import type { Composition } from '../../state/picture/composition';
 import { usePictureZoom } from '../../state/picture/picture-zoom';
 import type { PictureWish } from '../../engine/browser/pictures/picture-cache';
 import { planDrawing, type Drawing } from '../../state/picture/plan-drawing';
+import { draftDrawn } from '../../state/picture/shown-film';
 import { PictureStand } from '../../state/picture/shown-pictures';
 import { useShell } from '../../state/shell/shell';
 import { drawComposition, drawingKey } from './draw-composition';
@@ -45,6 +46,7 @@ export function useDrawnPicture(
     if (!canvas || !shown || !pictures?.surface || !drawing) {
       canvas?.getContext('2d', { willReadFrequently: true })?.clearRect(0, 0, canvas.width, canvas.height);
       drawn.current = undefined;
+      draftDrawn();
       return;
     }
     const main = drawing.panels.find(({ isHere }) => isHere)?.wish;
@@ -58,6 +60,8 @@ export function useDrawnPicture(
       return;
     }
     last.current = main;
+    // After what is drawn now: it makes what is shown another.
+    queueMicrotask(draftDrawn);
     const key = drawingKey(pictures.surface, drawing, pictures.pictureOf);
     if (key === drawn.current) return;
     drawn.current = key;

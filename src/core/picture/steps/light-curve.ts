@@ -1,10 +1,8 @@
 import { FIELD_TERMS, fieldTerms, type ChannelChange, type LightChange } from './light-change';
 import { fromLight, toLight } from '../srgb';
 import type { StepCode } from './step-kind';
-import { FULL, type Tile } from './tile';
+import { FULL, MOST, type Tile } from './tile';
 
-/** The largest number of a tile. */
-const MOST = 32_767;
 /** Light as a logarithm in whole numbers: so many of them to a stop, counted from white, and how deep and high they go. */
 const TO_A_STOP = 4096;
 const DEEPEST = 20;
@@ -109,53 +107,93 @@ function fieldAlong(tile: Tile, row: number, grid: Int32Array | undefined, along
   }
 }
 
-/** Lights all channels of a tile by so many stops at each place, told in parts of the whole picture. */
-export function lightByPlace(tile: Tile, stopsAt: (x: number, y: number) => number): void {
-  const { logs, values } = theLogarithms();
-  const { data, width, height } = tile;
+/** Stops by place, told in parts of the whole picture. */
+type StopsAt = (x: number, y: number) => number;
+
+/** Light that is only added by place. */
+const BY_PLACE: ChannelCurve = { power: 1 << POWER_BITS, more: DEEPEST * TO_A_STOP, grid: undefined };
+
+/** The runs of a row, in places of a field, that it changes: what lies between others is left byte for byte. */
+function* changedRuns(along: Int32Array): Generator<readonly [from: number, to: number]> {
+  let from = 0;
+  for (let i = 1; i <= along.length; i++) {
+    const isChanged = i < along.length && (along[i - 1] !== 0 || along[i] !== 0);
+    if (isChanged) continue;
+    if (from < i - 1) yield [from, i - 1];
+    from = i;
+  }
+}
+
+/** Lights all channels of a tile by so many stops at each place, a run of a row at a time. */
+function byPlace(
+  tile: Tile,
+  stopsAt: StopsAt,
+  along: Int32Array,
+  light: (from: number, pixels: number, place: number) => void,
+): void {
+  const { width, height } = tile;
   const [a, b, c, d, e, f] = tile.place;
-  const along = new Int32Array(placesOf(tile));
-  const more = DEEPEST * TO_A_STOP;
   for (let row = 0; row < height; row++) {
     const y = row + 0.5;
     for (let i = 0; i < along.length; i++) {
       const x = i * PITCH + 0.5;
       along[i] = Math.round(stopsAt(a * x + c * y + e, b * x + d * y + f) * (TO_A_STOP << FINER));
     }
-    for (let x = 0, at = row * width * 4; x < width; x++, at += 4) {
-      const here = along[x >> PITCH_BITS] as number;
-      const slope = (along[(x >> PITCH_BITS) + 1] as number) - here;
-      const added = more + ((here + ((slope * (x & (PITCH - 1))) >> PITCH_BITS)) >> FINER);
-      if (added === more) continue;
-      for (let channel = at; channel < at + 3; channel++) {
-        const value = data[channel] as number;
-        const code = value <= 0 ? 0 : (logs[value] as number) + added;
-        data[channel] = values[code < 0 ? 0 : code > MOST_CODE ? MOST_CODE : code] as number;
-      }
+    for (const [from, to] of changedRuns(along)) {
+      const first = from * PITCH;
+      light(row * width + first, Math.min(width, to * PITCH) - first, from);
     }
+  }
+}
+
+/** Lights a tile by place. */
+export function byPlacePlain(tile: Tile, stopsAt: StopsAt): void {
+  const along = new Int32Array(placesOf(tile));
+  byPlace(tile, stopsAt, along, (from, pixels, place) => {
+    const data = tile.data.subarray(from * 4, (from + pixels) * 4);
+    for (let c = 0; c < 3; c++) lightAlong(data, c, BY_PLACE, along.subarray(place));
+  });
+}
+
+/** The same with the built code. */
+export function byPlaceVector(tile: Tile, stopsAt: StopsAt, code: StepCode): void {
+  const { logs, values } = theLogarithms();
+  const [logsAt, valuesAt] = [code.kept(logs), code.kept(values)];
+  const { power, more } = BY_PLACE;
+  const { buffer, byteOffset } = code.scratch;
+  byPlace(tile, stopsAt, new Int32Array(buffer, byteOffset, placesOf(tile)), (from, pixels, place) => {
+    const channel = [power, more, byteOffset + 4 * place];
+    const at = tile.data.byteOffset + from * 8;
+    code.lightCurve(at, pixels, logsAt, valuesAt, MOST_CODE, ...channel, ...channel, ...channel);
+  });
+}
+
+/** Lights one channel of a row, with a field along it. */
+function lightAlong(data: Int16Array, c: number, { power, more }: ChannelCurve, along: Int32Array): void {
+  const { logs, values } = theLogarithms();
+  for (let x = 0, at = c; at < data.length; x++, at += 4) {
+    const value = data[at] as number;
+    if (value <= 0) {
+      data[at] = 0;
+      continue;
+    }
+    const here = along[x >> PITCH_BITS] as number;
+    const slope = (along[(x >> PITCH_BITS) + 1] as number) - here;
+    const field = here + ((slope * (x & (PITCH - 1))) >> PITCH_BITS);
+    const code = (((logs[value] as number) * power) >> POWER_BITS) + more + (field >> FINER);
+    data[at] = values[code < 0 ? 0 : code > MOST_CODE ? MOST_CODE : code] as number;
   }
 }
 
 /** Carries it out on a tile. */
 export function curvePlain(tile: Tile, { channels }: LightCurve): void {
-  const { logs, values } = theLogarithms();
   const { data, width, height } = tile;
   const along = new Int32Array(placesOf(tile));
   for (let row = 0; row < height; row++) {
-    channels.forEach(({ power, more, grid }, c) => {
-      fieldAlong(tile, row, grid, along);
-      for (let x = 0, at = row * width * 4 + c; x < width; x++, at += 4) {
-        const value = data[at] as number;
-        if (value <= 0) {
-          data[at] = 0;
-          continue;
-        }
-        const here = along[x >> PITCH_BITS] as number;
-        const slope = (along[(x >> PITCH_BITS) + 1] as number) - here;
-        const field = here + ((slope * (x & (PITCH - 1))) >> PITCH_BITS);
-        const code = (((logs[value] as number) * power) >> POWER_BITS) + more + (field >> FINER);
-        data[at] = values[code < 0 ? 0 : code > MOST_CODE ? MOST_CODE : code] as number;
-      }
+    const line = data.subarray(row * width * 4, (row + 1) * width * 4);
+    channels.forEach((channel, c) => {
+      fieldAlong(tile, row, channel.grid, along);
+      lightAlong(line, c, channel, along);
     });
   }
 }
@@ -163,25 +201,16 @@ export function curvePlain(tile: Tile, { channels }: LightCurve): void {
 /** The same with the built code. */
 export function curveVector(tile: Tile, { channels }: LightCurve, code: StepCode): void {
   const { logs, values } = theLogarithms();
-  const { buffer, byteOffset } = code.kept.room;
-  const valuesAt = byteOffset + logs.byteLength;
-  if (!code.kept.isFilled) {
-    new Int32Array(buffer, byteOffset, logs.length).set(logs);
-    new Int16Array(buffer, valuesAt, values.length).set(values);
-    code.kept.isFilled = true;
-  }
+  const [logsAt, valuesAt] = [code.kept(logs), code.kept(values)];
   const { data, width, height } = tile;
   const places = placesOf(tile);
-  const fieldsAt = code.scratch.byteOffset;
+  const { buffer, byteOffset: fieldsAt } = code.scratch;
   const along = channels.map((_, c) => new Int32Array(buffer, fieldsAt + 4 * places * c, places));
   for (let row = 0; row < height; row++) {
     const numbers = channels.flatMap(({ power, more, grid }, c) => {
       fieldAlong(tile, row, grid, along[c] as Int32Array);
       return [power, more, fieldsAt + 4 * places * c];
     });
-    code.lightCurve(data.byteOffset + row * width * 8, width, byteOffset, valuesAt, MOST_CODE, ...numbers);
+    code.lightCurve(data.byteOffset + row * width * 8, width, logsAt, valuesAt, MOST_CODE, ...numbers);
   }
 }
-
-/** Bytes of the tables that are kept. */
-export const CURVE_BYTES = 4 * (MOST + 1) + 2 * (MOST_CODE + 1);

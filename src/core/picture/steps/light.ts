@@ -2,11 +2,10 @@ import type { ChannelChange, LightChange } from './light-change';
 import { curvePlain, curveVector, lightCurve, type LightCurve } from './light-curve';
 import { fromLight, toLight } from '../srgb';
 import type { StepCode, StepKind } from './step-kind';
-import { FULL, type Tile } from './tile';
+import { FULL, MOST, type Tile } from './tile';
 
 /** Bits below one of the factor. */
 const FACTOR_BITS = 13;
-const MOST = 32_767;
 /** More stops than this would not go into 32 bits as a factor. */
 const MOST_STOPS = 7;
 

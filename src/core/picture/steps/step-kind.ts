@@ -12,8 +12,8 @@ export interface StepKind<Value> {
 export interface StepCode {
   /** Bytes for a step's tables, lent for the length of a call. */
   readonly scratch: Uint8Array;
-  /** Bytes for tables that are the same for all pictures, and whether they stand there. */
-  readonly kept: { readonly room: Uint8Array; isFilled: boolean };
+  /** Where a table lies, which is copied there if it does not yet; the last few that were asked for stay. */
+  readonly kept: (table: Int16Array | Int32Array) => number;
   /** For red, green and blue each a factor, a rest, below what the table counts, and where that lies. */
   readonly light: (data: number, pixels: number, ...channels: number[]) => void;
   /** For red, green and blue each a power, what is added, and where the field lies. */
@@ -25,4 +25,10 @@ export interface StepCode {
     most: number,
     ...channels: number[]
   ) => void;
+  /** For red, green and blue each a table of all values, one after the other. */
+  readonly tables: (data: number, pixels: number, tables: number) => void;
+  /** A cube of light; tells how many pixels were done, before one came whose points are not reckoned. */
+  readonly cube: (data: number, pixels: number, cube: number, values: number) => number;
+  /** A table from a file. */
+  readonly table: (data: number, pixels: number, table: number, points: number, part: number) => void;
 }

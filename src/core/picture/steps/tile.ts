@@ -23,3 +23,5 @@ export interface Tile extends Size {
 export const FINE_BITS = 6;
 /** White, or opaque, in a tile. */
 export const FULL = 255 << FINE_BITS;
+/** The largest number of a tile. */
+export const MOST = 32_767;

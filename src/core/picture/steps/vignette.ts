@@ -1,5 +1,5 @@
 import { vignetteStops, type VignetteValue } from '../colour/vignette';
-import { lightByPlace } from './light-curve';
+import { byPlacePlain, byPlaceVector } from './light-curve';
 import type { StepKind } from './step-kind';
 
 /** A vignette of a picture of a shape: its width by its height. */
@@ -9,5 +9,6 @@ export interface ShapedVignette extends VignetteValue {
 
 /** Darker, or lighter, towards the edges. */
 export const vignette: StepKind<ShapedVignette> = {
-  plain: (tile, value) => lightByPlace(tile, vignetteStops(value, value.shape)),
+  plain: (tile, value) => byPlacePlain(tile, vignetteStops(value, value.shape)),
+  vector: (tile, value, code) => byPlaceVector(tile, vignetteStops(value, value.shape), code),
 };

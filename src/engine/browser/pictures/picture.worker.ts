@@ -1,7 +1,7 @@
 import { expose, transfer } from 'comlink';
 import { isAsItCame, type Recipe } from '../../../core/picture/recipe';
 import { renderPicture } from '../../../core/picture/render-picture';
-import type { Rgba } from '../../../core/picture/pixels';
+import type { Pixels, Rgba } from '../../../core/picture/pixels';
 import type { Size } from '../../../core/picture/size';
 import { readSource } from '../../print/read-source';
 import { decodePicture, decodeWhole } from '../decode/decode-picture';
@@ -18,11 +18,31 @@ async function keptFile(hash: string, kept: Kept): Promise<Blob | undefined> {
   return bytes ? new Blob([bytes]) : undefined;
 }
 
+/** Decoded pictures that stay for a while, the latest last: a hand that sets something has the same one made again and again. */
+const decoded = new Map<string, Promise<Pixels>>();
+const MOST_DECODED = 3;
+
+/** A kept picture's pixels, which are read only; undefined where it is missing. */
+async function keptPixels(hash: string, kept: Kept): Promise<Pixels | undefined> {
+  const key = `${kept} ${hash}`;
+  let pixels = decoded.get(key);
+  if (!pixels) {
+    const file = await keptFile(hash, kept);
+    if (!file) return undefined;
+    pixels = decodeWhole(file);
+    pixels.catch(() => decoded.delete(key));
+  }
+  decoded.delete(key);
+  decoded.set(key, pixels);
+  for (const eldest of decoded.keys()) if (decoded.size > MOST_DECODED) decoded.delete(eldest);
+  return pixels;
+}
+
 /** What a recipe is made from, out of pictures that are kept; undefined where one is missing. */
 async function keptSource({ file, background }: Recipe, kept: Kept): Promise<Source | undefined> {
-  const small = await keptFile(file.hash, kept);
-  if (!small) return undefined;
-  const source: Source = { pixels: await decodeWhole(small), orientation: 1 };
+  const pixels = await keptPixels(file.hash, kept);
+  if (!pixels) return undefined;
+  const source: Source = { pixels, orientation: 1 };
   if (typeof background === 'string') return source;
   const behind = await keptSource(background, kept);
   return behind && { ...source, background: behind };
