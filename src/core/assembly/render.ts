@@ -268,48 +268,70 @@ export function light(
   }
 }
 
-/** Bits below one of a power, and of a field beyond a logarithm's one; pixels between two places of a field, as bits. */
-const POWER_BITS: i32 = 12;
-const FINER: i32 = 8;
+/** As in steps/light-field.ts and light-logs.ts. */
 const PITCH_BITS: i32 = 4;
+const FINER: i32 = 8;
+const SLOPE_BITS: i32 = 13;
+const OFFSET: i32 = 898;
+const DEEPEST: i32 = 20 * 4096;
 
-/** One value through its logarithm: times a power, and so much more, here. */
+/** A dark value in place, by its logarithm and so much more of a field. */
 // @ts-ignore: decorator
 @inline
-function curved(value: i16, logs: usize, values: usize, most: i32, power: i32, more: i32, field: i32): i16 {
-  if (value <= 0) return 0;
-  const code = ((load<i32>(logs + ((<usize>value) << 2)) * power) >> POWER_BITS) + more + (field >> FINER);
-  return load<i16>(values + ((<usize>max(0, min(most, code))) << 1));
+function litInPlace(at: usize, value: i16, logs: usize, values: usize, most: i32, field: i32): void {
+  const code = load<i32>(logs + ((<usize>value) << 2)) + (field >> FINER) + DEEPEST;
+  store<i16>(at, value <= 0 ? 0 : load<i16>(values + ((<usize>max(0, min(most, code))) << 1)));
 }
 
-/**
- * Curves and fields of light along a row: each colour has a power, how much is added, and where the field lies that is added
- * besides, one number at every so many pixels.
- */
-export function lightCurve(
-  data: usize, pixels: i32, logs: usize, values: usize, most: i32,
-  powerR: i32, moreR: i32, fieldR: usize,
-  powerG: i32, moreG: i32, fieldG: usize,
-  powerB: i32, moreB: i32, fieldB: usize,
+/** Four values by their slopes. */
+// @ts-ignore: decorator
+@inline
+function sloped(values: v128, slopes: v128): v128 {
+  const one = i32x4.splat(1 << SLOPE_BITS);
+  const rests = i32x4.add(i32x4.mul(i32x4.sub(slopes, one), i32x4.splat(OFFSET)), i32x4.splat(1 << (SLOPE_BITS - 1)));
+  return i32x4.shr_s(i32x4.add(i32x4.mul(values, slopes), rests), SLOPE_BITS);
+}
+
+/** Light from place to place along a row, two pixels at a time. */
+export function lightField(
+  data: usize, pixels: i32, fields: usize, slopes: usize, leasts: usize, logs: usize, values: usize, most: i32,
 ): void {
   const pitch: i32 = 1 << PITCH_BITS;
+  const floor = i16x8(0, 0, 0, -32768, 0, 0, 0, -32768);
   for (let left: i32 = 0; left < pixels; left += pitch) {
-    const r = load<i32>(fieldR);
-    const g = load<i32>(fieldG);
-    const b = load<i32>(fieldB);
-    const slopeR = load<i32>(fieldR, 4) - r;
-    const slopeG = load<i32>(fieldG, 4) - g;
-    const slopeB = load<i32>(fieldB, 4) - b;
-    fieldR += 4;
-    fieldG += 4;
-    fieldB += 4;
+    const slope = v128.load(slopes);
+    const more = i32x4.sub(v128.load(slopes, 16), slope);
+    const field = v128.load(fields);
+    const moreField = i32x4.sub(v128.load(fields, 16), field);
+    const least = v128.load(leasts);
     const count = min(pitch, pixels - left);
-    for (let x: i32 = 0; x < count; x++) {
-      store<i16>(data, curved(load<i16>(data), logs, values, most, powerR, moreR, r + ((slopeR * x) >> PITCH_BITS)));
-      store<i16>(data, curved(load<i16>(data, 2), logs, values, most, powerG, moreG, g + ((slopeG * x) >> PITCH_BITS)), 2);
-      store<i16>(data, curved(load<i16>(data, 4), logs, values, most, powerB, moreB, b + ((slopeB * x) >> PITCH_BITS)), 4);
-      data += 8;
+    for (let x: i32 = 0; x < count; x += 2) {
+      const two = i16x8.max_s(v128.load(data), floor);
+      const here = i32x4.add(slope, i32x4.shr_s(i32x4.mul(more, i32x4.splat(x)), PITCH_BITS));
+      const next = i32x4.add(slope, i32x4.shr_s(i32x4.mul(more, i32x4.splat(x + 1)), PITCH_BITS));
+      const made = i16x8.narrow_i32x4_s(sloped(i32x4.extend_low_i16x8_s(two), here), sloped(i32x4.extend_high_i16x8_s(two), next));
+      let dark = i16x8.bitmask(i16x8.lt_s(two, least));
+      if (x + 1 < count) v128.store(data, made);
+      else {
+        v128.store64_lane(data, made, 0);
+        dark &= 7;
+      }
+      if (dark) {
+        const one = i32x4.add(field, i32x4.shr_s(i32x4.mul(moreField, i32x4.splat(x)), PITCH_BITS));
+        const other = i32x4.add(field, i32x4.shr_s(i32x4.mul(moreField, i32x4.splat(x + 1)), PITCH_BITS));
+        if (dark & 1) litInPlace(data, i16x8.extract_lane_s(two, 0), logs, values, most, i32x4.extract_lane(one, 0));
+        if (dark & 2) litInPlace(data + 2, i16x8.extract_lane_s(two, 1), logs, values, most, i32x4.extract_lane(one, 1));
+        if (dark & 4) litInPlace(data + 4, i16x8.extract_lane_s(two, 2), logs, values, most, i32x4.extract_lane(one, 2));
+        if (dark & 16) litInPlace(data + 8, i16x8.extract_lane_s(two, 4), logs, values, most, i32x4.extract_lane(other, 0));
+        if (dark & 32) litInPlace(data + 10, i16x8.extract_lane_s(two, 5), logs, values, most, i32x4.extract_lane(other, 1));
+        if (dark & 64) litInPlace(data + 12, i16x8.extract_lane_s(two, 6), logs, values, most, i32x4.extract_lane(other, 2));
+      }
+      data += 16;
     }
+    // After an odd number of pixels there is no further place.
+    fields += 16;
+    slopes += 16;
+    leasts += 16;
   }
 }
 

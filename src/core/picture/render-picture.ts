@@ -33,28 +33,38 @@ export function renderPicture(
   const lines = plan.isStraight
     ? StraightLines.of(code, source, recipe, plan, size, room)
     : new SlantedLines(code, source, recipe, plan, size, room);
-  const lineRoom = room.takeNumbers(width * 4);
-  const bytesRoom = room.take(width * 4);
+  // What is done by place is found at a place for many lines.
+  const band = recipe.filmSteps.length > 0 ? Math.min(BAND, height) : 1;
+  const bandRoom = room.takeNumbers(width * band * 4);
+  const bytesRoom = room.take(width * band * 4);
   room.open(code);
   lines?.begin();
-  const line = lineRoom();
+  const numbers = bandRoom();
   const bytes = bytesRoom();
   const plain = typeof behind === 'string' ? lineOf(behind, width) : undefined;
   const data = new Uint8ClampedArray(width * height * 4);
-  for (let y = 0; y < height; y++) {
-    if (plain) line.set(plain);
-    else {
-      bytes.set((behind as Rgba).data.subarray(y * width * 4, (y + 1) * width * 4));
-      code.widen(bytes, width, false, true, line);
+  for (let top = 0; top < height; top += band) {
+    const rows = Math.min(band, height - top);
+    if (typeof behind !== 'string') {
+      bytes.set(behind.data.subarray(top * width * 4, (top + rows) * width * 4));
+      code.widen(bytes, width * rows, false, true, numbers);
     }
-    lines?.layLine(y, line);
-    const place = [1 / width, 0, 0, 1 / height, 0, y / height] as const;
-    doSteps(code, recipe.filmSteps, { data: line, width, height: 1, place });
-    code.toBytes(line, width, bytes);
-    data.set(bytes.subarray(0, width * 4), y * width * 4);
+    for (let row = 0; row < rows; row++) {
+      const line = numbers.subarray(row * width * 4, (row + 1) * width * 4);
+      if (plain) line.set(plain);
+      lines?.layLine(top + row, line);
+    }
+    const place = [1 / width, 0, 0, 1 / height, 0, top / height] as const;
+    const tile = { data: numbers.subarray(0, width * rows * 4), width, height: rows, place };
+    doSteps(code, recipe.filmSteps, tile);
+    code.toBytes(tile.data, width * rows, bytes);
+    data.set(bytes.subarray(0, width * rows * 4), top * width * 4);
   }
   return { width, height, data };
 }
+
+/** Lines that the film's steps are done on together. */
+const BAND = 16;
 
 /** The background as a colour, or as the picture that the recipe names. */
 function renderBackground(

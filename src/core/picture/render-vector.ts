@@ -14,7 +14,7 @@ interface Built {
   readonly lean: (...numbers: number[]) => void;
   readonly toBytes: (...numbers: number[]) => void;
   readonly light: StepCode['light'];
-  readonly lightCurve: StepCode['lightCurve'];
+  readonly lightField: StepCode['lightField'];
   readonly tables: StepCode['tables'];
   readonly cube: StepCode['cube'];
   readonly table: StepCode['table'];
@@ -31,7 +31,7 @@ const GUARD = 64;
 const addressOf = (view: ArrayBufferView): number => view.byteOffset;
 
 function over(code: Built): RenderCode {
-  const { light, lightCurve, tables, cube, table } = code;
+  const { light, lightField, tables, cube, table } = code;
   // The same shelves for every picture, so that what stands there stays; the one that was asked for longest ago comes first.
   const shelves = new Map<Int16Array | Int32Array, number>();
   let free: number[] | undefined;
@@ -48,7 +48,7 @@ function over(code: Built): RenderCode {
     shelves.set(numbers, at);
     return at;
   };
-  let steps: StepCode = { scratch: new Uint8Array(), kept, light, lightCurve, tables, cube, table };
+  let steps: StepCode = { scratch: new Uint8Array(), kept, light, lightField, tables, cube, table };
   const vector: RenderCode = {
     room(bytes) {
       const layout = new MemoryLayout();

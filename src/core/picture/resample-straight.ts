@@ -43,6 +43,9 @@ export function stretchOf(length: number, scale: number, offset: number, side: n
 const insideOf = ({ start, end }: Stretch, i: number): number =>
   Math.min(1, Math.min(i + 1, end) - Math.max(i, start));
 
+/** Rows that are read together where something is done to them: what is done by place is found at a place for many rows. */
+const BATCH = 16;
+
 /** A photo whose rows stay rows: resampled across and then down, a row at a time. */
 export class StraightLines implements PhotoLines {
   readonly #code: RenderCode;
@@ -59,7 +62,11 @@ export class StraightLines implements PhotoLines {
   };
   readonly #kernels: readonly [across: Kernel, down: Kernel];
   #lent: { across: Kernel; down: Kernel; ring: Int16Array; made: Int16Array } | undefined;
+  /** Rows that are resampled across: all up to this one. */
   #done = 0;
+  /** Rows that are read together, and those of them that are there. */
+  readonly #batch: number;
+  #read: { from: number; to: number; data: Int16Array } | undefined;
 
   private constructor(
     code: RenderCode,
@@ -74,7 +81,8 @@ export class StraightLines implements PhotoLines {
     this.#wide = wide;
     this.#tall = tall;
     this.#turnedWidth = turned.width;
-    this.#reader = new PhotoReader(code, source, plan, recipe.photoSteps, room, turned.width);
+    this.#batch = recipe.photoSteps.length > 0 ? BATCH : 1;
+    this.#reader = new PhotoReader(code, source, plan, recipe.photoSteps, room, turned.width * this.#batch);
     const across = inTaps(resampleKernel(turned.width, wide.source, wide.span, wide.to - wide.from), 2);
     const down = inTaps(resampleKernel(turned.height, tall.source, tall.span, tall.to - tall.from), 2);
     this.#kernels = [across, down];
@@ -112,6 +120,17 @@ export class StraightLines implements PhotoLines {
       made: this.#room.made(),
     };
     this.#done = 0;
+    this.#read = undefined;
+  }
+
+  /** A row of the photo, read together with those after it. */
+  #row(y: number): Int16Array {
+    const width = this.#turnedWidth;
+    if (!this.#read || y < this.#read.from || y >= this.#read.to) {
+      const data = this.#reader.read({ x: 0, y, width, height: this.#batch });
+      this.#read = { from: y, to: y + this.#batch, data };
+    }
+    return this.#read.data.subarray((y - this.#read.from) * width * 4);
   }
 
   layLine(y: number, line: Int16Array): void {
@@ -123,9 +142,8 @@ export class StraightLines implements PhotoLines {
     this.#done = Math.max(this.#done, top);
     // A filter that is padded with a tap of no weight may name a row below the last one.
     for (; this.#done < top + down.taps; this.#done++) {
-      const row = this.#reader.read({ x: 0, y: this.#done, width: this.#turnedWidth, height: 1 });
       const at = (this.#done % down.taps) * length;
-      this.#code.across(row, across, ring.subarray(at, at + length));
+      this.#code.across(this.#row(this.#done), across, ring.subarray(at, at + length));
     }
     this.#code.down({ ring, length, rows: down.taps, down, line: y - tall.from }, made);
     const count = wide.to - wide.from;

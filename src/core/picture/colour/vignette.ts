@@ -35,7 +35,8 @@ export function vignetteStops(
   const soft = Math.max(1e-3, softness / 100);
   const stops = (-MOST_STOPS * strength) / 100;
   return (across, down) => {
-    const far = Math.hypot(((across - x / 100) * shape) / wide, (down - y / 100) / tall);
+    const [right, below] = [((across - x / 100) * shape) / wide, (down - y / 100) / tall];
+    const far = Math.sqrt(right * right + below * below);
     const t = Math.min(1, Math.max(0, (far - 1 + soft) / soft));
     return stops * t * t * (3 - 2 * t);
   };

@@ -1,5 +1,6 @@
 import type { Channels } from '../colour/colour-kind';
 import { changeOfLook, isByChannel, type ColourDeed } from '../colour/colour-steps';
+import { newTables, tableAt, tablesPlain, tablesVector, type ChannelTables } from './channel-tables';
 import { gridOfChange, gridOfTable, gridPlain, gridVector, type ColourGrid } from './colour-grid';
 import type { StepCode, StepKind } from './step-kind';
 import { FULL, MOST, type Tile } from './tile';
@@ -7,8 +8,6 @@ import { FULL, MOST, type Tile } from './tile';
 /** Values of a channel that are reckoned exactly: between them lies a straight line, a quarter of a byte's step long. */
 const APART = 16;
 
-/** What steps make of each value, channel by channel; three tables one after the other. */
-type ChannelTables = Int16Array;
 type Plan = readonly (ChannelTables | ColourGrid)[];
 
 const isTables = (part: ChannelTables | ColourGrid): part is ChannelTables => part instanceof Int16Array;
@@ -16,7 +15,7 @@ const isTables = (part: ChannelTables | ColourGrid): part is ChannelTables => pa
 /** Steps that change each channel by itself, also above white: what a step overdid the next one may take back. */
 function tablesOf(deeds: readonly ColourDeed[]): ChannelTables {
   const change = changeOfLook(deeds);
-  const tables = new Int16Array(3 * (MOST + 1));
+  const tables = newTables();
   const colour: Channels = new Float64Array(3);
   const before = new Float64Array(3);
   for (let value = 0; value <= MOST + 1; value += APART) {
@@ -27,8 +26,8 @@ function tablesOf(deeds: readonly ColourDeed[]): ChannelTables {
       const was = before[c] as number;
       const from = value - APART;
       for (let i = 1; value > 0 && i < APART; i++)
-        tables[c * (MOST + 1) + from + i] = Math.round(was + ((here - was) * i) / APART);
-      if (value <= MOST) tables[c * (MOST + 1) + value] = Math.round(here);
+        tables[tableAt(c) + from + i] = Math.round(was + ((here - was) * i) / APART);
+      if (value <= MOST) tables[tableAt(c) + value] = Math.round(here);
       before[c] = here;
     }
   }
@@ -72,22 +71,16 @@ function planOf(deeds: readonly ColourDeed[]): Plan {
   return plan;
 }
 
-function throughTables(data: Int16Array, tables: ChannelTables): void {
-  for (let i = 0; i < data.length; i += 4)
-    for (let c = 0; c < 3; c++)
-      data[i + c] = tables[c * (MOST + 1) + Math.max(0, data[i + c] as number)] as number;
-}
-
 function plain({ data }: Tile, deeds: readonly ColourDeed[]): void {
   for (const part of planOf(deeds)) {
-    if (isTables(part)) throughTables(data, part);
+    if (isTables(part)) tablesPlain(data, part);
     else gridPlain(data, part);
   }
 }
 
 function vector({ data }: Tile, deeds: readonly ColourDeed[], code: StepCode): void {
   for (const part of planOf(deeds)) {
-    if (isTables(part)) code.tables(data.byteOffset, data.length / 4, code.kept(part));
+    if (isTables(part)) tablesVector(data, part, code);
     else gridVector(data, part, code);
   }
 }

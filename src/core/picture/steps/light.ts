@@ -1,6 +1,9 @@
+import { newTables, tableAt, tablesPlain, tablesVector, type ChannelTables } from './channel-tables';
 import type { ChannelChange, LightChange } from './light-change';
-import { curvePlain, curveVector, lightCurve, type LightCurve } from './light-curve';
+import { fieldPlain, fieldVector, type FieldAt } from './light-field';
+import { litValue, TO_A_STOP } from './light-logs';
 import { fromLight, toLight } from '../srgb';
+import { slowField } from './slow-field';
 import type { StepCode, StepKind } from './step-kind';
 import { FULL, MOST, type Tile } from './tile';
 
@@ -36,12 +39,24 @@ function makeGain({ stops }: ChannelChange): Gain {
   };
 }
 
-/** How a change is carried out: by gains, or by logarithms of light, which a power multiplies and a field is added to. */
-type Plan =
-  { readonly by: 'gains'; readonly gains: readonly Gain[] } | ({ readonly by: 'logs' } & LightCurve);
+/** A power of light, and so much more, for each channel. */
+function curveTables(change: LightChange): ChannelTables {
+  const tables = newTables();
+  change.forEach(({ power, stops }, c) => {
+    const more = Math.round(stops * TO_A_STOP);
+    for (let value = 0; value <= MOST; value++) tables[tableAt(c) + value] = litValue(value, power, more);
+  });
+  return tables;
+}
 
-const isGain = ({ stops, power, field }: ChannelChange): boolean =>
-  field.length === 0 && power === 1 && Math.abs(stops) <= MOST_STOPS;
+/** How a change is carried out: by gains, or by curves, which are looked up; then by what is added from place to place. */
+interface Plan {
+  readonly gains?: readonly Gain[] | undefined;
+  readonly tables?: ChannelTables | undefined;
+  readonly field?: FieldAt | undefined;
+}
+
+const isGain = ({ stops, power }: ChannelChange): boolean => power === 1 && Math.abs(stops) <= MOST_STOPS;
 
 const plans = new WeakMap<LightChange, Plan>();
 
@@ -49,9 +64,8 @@ const plans = new WeakMap<LightChange, Plan>();
 function planOf(change: LightChange): Plan {
   let plan = plans.get(change);
   if (!plan) {
-    plan = change.every(isGain)
-      ? { by: 'gains', gains: change.map(makeGain) }
-      : { by: 'logs', ...lightCurve(change) };
+    const even = change.every(isGain) ? { gains: change.map(makeGain) } : { tables: curveTables(change) };
+    plan = { ...even, field: slowField(change) };
     plans.set(change, plan);
   }
   return plan;
@@ -66,24 +80,29 @@ function byGain(data: Int16Array, c: number, { table, from, factor, rest }: Gain
 }
 
 function plain(tile: Tile, change: LightChange): void {
-  const plan = planOf(change);
-  if (plan.by === 'gains') plan.gains.forEach((gain, c) => byGain(tile.data, c, gain));
-  else curvePlain(tile, plan);
+  const { gains, tables, field } = planOf(change);
+  gains?.forEach((gain, c) => byGain(tile.data, c, gain));
+  if (tables) tablesPlain(tile.data, tables);
+  if (field) fieldPlain(tile, field);
 }
 
-function vector(tile: Tile, change: LightChange, code: StepCode): void {
-  const plan = planOf(change);
-  if (plan.by === 'logs') return curveVector(tile, plan, code);
-  const { scratch } = code;
+function gainsVector({ data }: Tile, gains: readonly Gain[], { scratch, light }: StepCode): void {
   const room = new Int16Array(scratch.buffer, scratch.byteOffset);
   let at = 0;
-  const channels = plan.gains.flatMap(({ table, from, factor, rest }) => {
+  const channels = gains.flatMap(({ table, from, factor, rest }) => {
     room.set(table, at);
     const here = scratch.byteOffset + 2 * at;
     at += table.length;
     return [factor, rest, from, here];
   });
-  code.light(tile.data.byteOffset, tile.data.length / 4, ...channels);
+  light(data.byteOffset, data.length / 4, ...channels);
+}
+
+function vector(tile: Tile, change: LightChange, code: StepCode): void {
+  const { gains, tables, field } = planOf(change);
+  if (gains) gainsVector(tile, gains, code);
+  if (tables) tablesVector(tile.data, tables, code);
+  if (field) fieldVector(tile, field, code);
 }
 
 /** Another light: so much brighter a channel, by a curve, and from place to place. */

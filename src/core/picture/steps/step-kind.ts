@@ -16,14 +16,16 @@ export interface StepCode {
   readonly kept: (table: Int16Array | Int32Array) => number;
   /** For red, green and blue each a factor, a rest, below what the table counts, and where that lies. */
   readonly light: (data: number, pixels: number, ...channels: number[]) => void;
-  /** For red, green and blue each a power, what is added, and where the field lies. */
-  readonly lightCurve: (
+  /** A row: fields and slopes at every so many pixels, four numbers each; below which values, two times four of them, logarithms count. */
+  readonly lightField: (
     data: number,
     pixels: number,
+    fields: number,
+    slopes: number,
+    leasts: number,
     logs: number,
     values: number,
     most: number,
-    ...channels: number[]
   ) => void;
   /** For red, green and blue each a table of all values, one after the other. */
   readonly tables: (data: number, pixels: number, tables: number) => void;
