@@ -19,11 +19,13 @@ export class LeastSquares {
   /** A measurement: `size` numbers from a place of `rows` on, what they should give, and how much it counts. */
   add(rows: Float64Array, at: number, value: number, weight: number): void {
     const n = this.size;
+    const normal = this.#normal;
+    const right = this.#right;
     for (let i = 0; i < n; i++) {
       const weighted = weight * (rows[at + i] as number);
-      this.#right[i] = (this.#right[i] as number) + weighted * value;
+      right[i] = (right[i] as number) + weighted * value;
       for (let j = 0, to = i * n; j <= i; j++, to++)
-        this.#normal[to] = (this.#normal[to] as number) + weighted * (rows[at + j] as number);
+        normal[to] = (normal[to] as number) + weighted * (rows[at + j] as number);
     }
   }
 

@@ -31,30 +31,45 @@ function difference(
   dy: number,
   enough: number,
 ): number {
-  const { width } = reference;
-  let [sum, squares] = [0, 0];
+  const { width, data } = reference;
+  const other = photo.data;
+  let sum = 0;
+  let squares = 0;
   for (let y = 0; y < SIDE; y++) {
     const from = (top + y) * width + left;
     const to = (top + dy + y) * width + left + dx;
     for (let x = 0; x < SIDE; x++) {
-      const off = (reference.data[from + x] as number) - (photo.data[to + x] as number);
+      const off = (data[from + x] as number) - (other[to + x] as number);
       sum += off;
       squares += off * off;
     }
     // More rows only add to it.
-    if (y % 4 === 3 && squares - (sum * sum) / (SIDE * (y + 1)) > enough) return Infinity;
+    if (y % 2 === 1 && squares - (sum * sum) / (SIDE * (y + 1)) > enough) return Infinity;
   }
   return squares - (sum * sum) / SIDE ** 2;
 }
 
-/** Where a block lies in the photo, to whole pixels. */
-function findBlock(reference: DetailPicture, photo: DetailPicture, left: number, top: number): Vote {
+/** Where a block lies in the photo, to whole pixels. `likely` is where the one before went: what fits early saves looking closely at the others. */
+function findBlock(
+  reference: DetailPicture,
+  photo: DetailPicture,
+  left: number,
+  top: number,
+  likely: Pick<Vote, 'dx' | 'dy'>,
+): Vote {
   const { width, height } = reference;
-  let [bestX, bestY, best] = [0, 0, Infinity];
-  for (let dy = Math.max(-REACH, -top); dy <= Math.min(REACH, height - SIDE - top); dy++)
-    for (let dx = Math.max(-REACH, -left); dx <= Math.min(REACH, width - SIDE - left); dx++) {
+  const [right, bottom] = [width - SIDE - left, height - SIDE - top];
+  const [x, y] = [Math.max(-left, Math.min(right, likely.dx)), Math.max(-top, Math.min(bottom, likely.dy))];
+  let best = difference(reference, photo, left, top, x, y, Infinity);
+  let [bestX, bestY] = [x, y];
+  for (let dy = Math.max(-REACH, -top); dy <= Math.min(REACH, bottom); dy++)
+    for (let dx = Math.max(-REACH, -left); dx <= Math.min(REACH, right); dx++) {
       const sum = difference(reference, photo, left, top, dx, dy, best);
-      if (sum < best) [bestX, bestY, best] = [dx, dy, sum];
+      if (sum < best) {
+        bestX = dx;
+        bestY = dy;
+        best = sum;
+      }
     }
   return {
     ...{ x: left + SIDE / 2 - width / 2, y: top + SIDE / 2 - height / 2, dx: bestX, dy: bestY },
@@ -82,9 +97,12 @@ function votes(reference: DetailPicture, photo: DetailPicture): readonly Vote[] 
   const able = blocks.filter(({ detail }) => detail >= middle * LEAST_DETAIL);
   // From everywhere: they stand in rows.
   const every = Math.max(1, able.length / MOST_BLOCKS);
+  let last: Pick<Vote, 'dx' | 'dy'> = { dx: 0, dy: 0 };
   return Array.from({ length: Math.floor(able.length / every) }, (_, i) => {
     const { left, top } = able[Math.floor(i * every)] as (typeof able)[number];
-    return findBlock(reference, photo, left, top);
+    const vote = findBlock(reference, photo, left, top, last);
+    last = vote;
+    return vote;
   });
 }
 

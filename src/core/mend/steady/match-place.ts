@@ -9,6 +9,8 @@ export interface PlacedReference {
   readonly small: DetailPicture;
   readonly coarse: Samples;
   readonly middle: Samples;
+  /** Of the reference itself: fewer, by which a photo is nearly found, and all. */
+  readonly some: Samples;
   readonly full: Samples;
   /** Contrast of the reference: how wide its values lie around their middle. */
   readonly contrast: number;
@@ -16,9 +18,9 @@ export interface PlacedReference {
 }
 
 const STARTS = 3;
-const SAMPLES = { coarse: 1800, middle: 5000, full: 30_000 };
+const SAMPLES = { coarse: 1800, middle: 5000, some: 10_000, full: 30_000 };
 /** Where the search ends in each of them, in pixels of its own. */
-const SETTLED = { coarse: 0.05, middle: 0.02, full: 4e-3 };
+const SETTLED = { coarse: 0.05, middle: 0.02, some: 0.02, full: 4e-3 };
 /** Turns, in radians, and growths below these are none: they move what is far from the middle by a twentieth of a pixel. */
 const LEAST = { turn: 2e-4, growth: 3e-4 };
 /** A picture of which less than this stands still is not steadied. */
@@ -62,6 +64,7 @@ export function placedReference(reference: DetailPicture): PlacedReference {
     coarse: samplesOf(small, SAMPLES.coarse, next),
     contrast: contrastOf(reference),
     middle: samplesOf(half, SAMPLES.middle, next),
+    some: samplesOf(reference, SAMPLES.some, next),
     full: samplesOf(reference, SAMPLES.full, next),
     size: { width: reference.width, height: reference.height },
   };
@@ -75,7 +78,8 @@ function bestOf(fits: readonly Fit[], count: number): readonly Fit[] {
 
 /** The last and finest fit. Lamps that go on look a little like a picture that grows: a stand that was not bumped does neither. */
 function finest(photo: DetailPicture, reference: PlacedReference, start: Similarity): Fit | undefined {
-  const fit = refine(reference.full, photo, start, SETTLED.full);
+  const near = refine(reference.some, photo, start, SETTLED.some);
+  const fit = near && refine(reference.full, photo, near.similarity, SETTLED.full);
   if (!fit) return undefined;
   const { turn, growth } = fit.similarity;
   if (Math.abs(turn) > LEAST.turn || Math.abs(growth) > LEAST.growth) return fit;

@@ -81,16 +81,20 @@ interface Residuals {
 
 function residuals(samples: Samples, photo: DetailPicture, at: Similarity, into: Residuals): void {
   const { width, height, data } = photo;
+  const { left, rows, inside, slant } = into;
+  const { x: xs, y: ys, value: values, right: rights, down: downs } = samples;
   const scale = Math.exp(at.growth);
-  const [cos, sin] = [scale * Math.cos(at.turn), scale * Math.sin(at.turn)];
+  const cos = scale * Math.cos(at.turn);
+  const sin = scale * Math.sin(at.turn);
   const [wx, sx, wy, sy] = [
     new Float64Array(4),
     new Float64Array(4),
     new Float64Array(4),
     new Float64Array(4),
   ];
-  for (let i = 0; i < samples.x.length; i++) {
-    const [x, y] = [samples.x[i] as number, samples.y[i] as number];
+  for (let i = 0; i < xs.length; i++) {
+    const x = xs[i] as number;
+    const y = ys[i] as number;
     const u = cos * x - sin * y;
     const v = sin * x + cos * y;
     const px = u + at.dx + width / 2 - 0.5;
@@ -98,32 +102,35 @@ function residuals(samples: Samples, photo: DetailPicture, at: Similarity, into:
     const column = Math.floor(px);
     const row = Math.floor(py);
     const isIn = column >= 1 && row >= 1 && column < width - 2 && row < height - 2;
-    into.inside[i] = isIn ? 1 : 0;
+    inside[i] = isIn ? 1 : 0;
     if (!isIn) continue;
     cubic(px - column, wx, sx);
     cubic(py - row, wy, sy);
-    let [value, right, down] = [0, 0, 0];
-    for (let j = 0; j < 4; j++) {
-      const from = (row - 1 + j) * width + column - 1;
-      const [a, b, c, d] = [data[from], data[from + 1], data[from + 2], data[from + 3]] as [
-        ...[number, number, number, number],
-      ];
+    let value = 0;
+    let right = 0;
+    let down = 0;
+    for (let j = 0, from = (row - 1) * width + column - 1; j < 4; j++, from += width) {
+      const a = data[from] as number;
+      const b = data[from + 1] as number;
+      const c = data[from + 2] as number;
+      const d = data[from + 3] as number;
       const across =
         (wx[0] as number) * a + (wx[1] as number) * b + (wx[2] as number) * c + (wx[3] as number) * d;
+      const rise =
+        (sx[0] as number) * a + (sx[1] as number) * b + (sx[2] as number) * c + (sx[3] as number) * d;
       value += (wy[j] as number) * across;
       down += (sy[j] as number) * across;
-      right +=
-        (wy[j] as number) *
-        ((sx[0] as number) * a + (sx[1] as number) * b + (sx[2] as number) * c + (sx[3] as number) * d);
+      right += (wy[j] as number) * rise;
     }
-    into.left[i] = value - (samples.value[i] as number);
+    left[i] = value - (values[i] as number);
+    const moreRight = right - (rights[i] as number);
+    const moreDown = down - (downs[i] as number);
+    slant[i] = Math.sqrt(moreRight * moreRight + moreDown * moreDown);
     // The mean of both pictures' slopes: steps are exact to the second order.
-    const gx = (right + (samples.right[i] as number)) / 2;
-    const gy = (down + (samples.down[i] as number)) / 2;
+    const gx = right - moreRight / 2;
+    const gy = down - moreDown / 2;
     const s = (2 * x) / width;
     const t = (2 * y) / width;
-    into.slant[i] = Math.hypot(right - (samples.right[i] as number), down - (samples.down[i] as number));
-    const { rows } = into;
     const to = COLUMNS * i;
     rows[to] = gx;
     rows[to + 1] = gy;
@@ -217,16 +224,21 @@ function takeSlow({ left, rows, inside }: Residuals, slow: readonly number[]): v
   }
 }
 
-/** Whether a step takes back most of the one before. */
-function isBack(step: readonly number[], before: readonly number[]): boolean {
+/** How much of the step before a step goes on with: below 0 it goes back. */
+function goesOn(step: readonly number[], before: readonly number[]): number {
   let [both, own] = [0, 0];
   for (let k = 0; k < 4; k++) {
     const was = before[k] ?? 0;
     both += (step[k] as number) * was;
     own += was * was;
   }
-  return both < -own / 2;
+  return own > 0 ? both / own : 0;
 }
+
+/** Steps that go on with more of the one before than this are too short. */
+const SHORT = 0.25;
+/** A step is made no more than so many times as long. */
+const LONGEST = 3;
 
 /** Where a picture was found. */
 export interface Fit {
@@ -260,12 +272,12 @@ export function refine(
   let slow: readonly number[] = [medianOf(left), ...Array.from({ length: COLUMNS - 5 }, () => 0)];
   let [width, slant, pace] = [0, 0, 1];
   let last: readonly number[] = [];
-  const offAt = (i: number): number => ((left.left[i] as number) / (FAR * width)) ** 2;
-  const bentAt = (i: number): number => ((left.slant[i] as number) / slant) ** 2;
+  const square = (value: number): number => value * value;
+  const offAt = (i: number): number => square((left.left[i] as number) / (FAR * width));
+  const bentAt = (i: number): number => square((left.slant[i] as number) / slant);
   let fields: Float64Array = new Float64Array(0);
+  takeSlow(left, slow);
   for (let step = 0; step < STEPS; step++) {
-    residuals(samples, photo, similarity, left);
-    takeSlow(left, slow);
     // What counts as moving is settled early: else the steps go on from one answer to another.
     if (step < WEIGHING) {
       width = Math.max(1e-6, widthOf(someInside(left.left, left)));
@@ -286,15 +298,20 @@ export function refine(
           left.rows,
           COLUMNS * i,
           -(left.left[i] as number),
-          stands * ((1 - off) * (1 - bent)) ** 2,
+          stands * square((1 - off) * (1 - bent)),
         );
     }
     const by = squares.solve();
     if (!by) return undefined;
-    // Where fine detail is seen as slopes too gentle, steps go too far and back again: half of them is right then.
-    if (isBack(by, last)) pace /= 2;
-    last = by;
-    const [dx = 0, dy = 0, turn = 0, growth = 0, ...more] = by.map((each) => each * pace);
+    // Where fine detail is seen as slopes too gentle, steps go too far and back again: half of them is right then. Where grain is seen as
+    // slopes too steep, each goes on with a part of the one before: what all of them would come to is done at once (Aitken).
+    const on = goesOn(by, last);
+    if (on < -0.5) pace /= 2;
+    const isShort = on > SHORT && pace === 1;
+    const times = isShort ? Math.min(LONGEST, 1 / (1 - Math.min(on, 0.99))) : pace;
+    // After a long step the next tells nothing of the one before.
+    last = isShort ? [] : by;
+    const [dx = 0, dy = 0, turn = 0, growth = 0, ...more] = by.map((each) => each * times);
     slow = slow.map((each, k) => each - (more[k] ?? 0));
     similarity = {
       dx: similarity.dx + dx,
@@ -302,10 +319,10 @@ export function refine(
       turn: similarity.turn + turn / TURN_UNIT,
       growth: similarity.growth + growth / TURN_UNIT,
     };
+    residuals(samples, photo, similarity, left);
+    takeSlow(left, slow);
     if (Math.max(Math.abs(dx), Math.abs(dy), Math.abs(turn), Math.abs(growth)) < settled) break;
   }
-  residuals(samples, photo, similarity, left);
-  takeSlow(left, slow);
   return { similarity, width, residuals: left };
 }
 
