@@ -11,6 +11,7 @@ import sharp from 'sharp';
 import { printFilm } from '../e2e/video';
 import { spread } from './frames';
 import { layOutOnOnes } from './lay-out-on-ones';
+import { frameAndColour, moveAll } from './mend-all';
 import { withPage } from './with-page';
 
 const PHOTOS = Math.round(100 * Number(process.argv[2] ?? 1));
@@ -92,27 +93,7 @@ async function steady(page: Page): Promise<void> {
   });
   console.log(`place of ${PHOTOS} photos of 12 megapixels: ${seconds.toFixed(1)} s`);
   // Moved by hand as well, so that no photo lies on whole pixels.
-  await page.keyboard.press('Control+a');
-  await page.keyboard.press('Alt+Shift+ArrowRight');
-  await page.keyboard.press('Alt+.');
-  await page.keyboard.press('Escape');
-}
-
-/** A framing and a strong look for the film. */
-async function frameAndColour(page: Page): Promise<void> {
-  await page.getByRole('button', { name: 'Framing', exact: true }).click();
-  await page.getByLabel('Closer, %').fill('104');
-  await page.keyboard.press('Enter');
-  await page.getByRole('button', { name: 'Colour', exact: true }).click();
-  for (const [kind, field, value] of [
-    ['warmth', 'Warmth', '0.3'],
-    ['vignette', 'Strength', '30'],
-    ['hues', 'Saturation', '15'],
-  ] as const) {
-    await page.getByRole('combobox', { name: 'Add' }).selectOption(kind);
-    await page.getByRole('textbox', { name: field }).fill(value);
-    await page.keyboard.press('Enter');
-  }
+  await moveAll(page);
 }
 
 /** How soon the picture follows a slider, in milliseconds. */

@@ -98,6 +98,10 @@ export const isAsItCame = ({ file, geometry, film, photoSteps, filmSteps }: Reci
   film.height === file.height &&
   geometry.every((each, i) => each === IDENTITY[i]);
 
+/** Whether a recipe's picture takes much longer to make than to decode: something is done to it, or it leans. */
+export const takesLong = ({ photoSteps, filmSteps, geometry: [a, b, c, d] }: Recipe): boolean =>
+  photoSteps.length + filmSteps.length > 0 || (b !== 0 && a !== 0) || (c !== 0 && d !== 0);
+
 /** How often a decoder may halve a file's sides and still give a pixel for each one that is shown at a size. */
 export function halvings(recipe: Recipe, size: Size): number {
   const [a, b, c, d] = toSize(recipe, size);

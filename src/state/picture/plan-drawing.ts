@@ -1,7 +1,7 @@
 import type { Film, Pose } from '../../core/film/film';
 import { recipeOf, unmendedRecipeOf } from '../../core/film/recipe-of';
 import type { ScheduledPose } from '../../core/film/schedule';
-import type { Recipe } from '../../core/picture/recipe';
+import { takesLong, type Recipe } from '../../core/picture/recipe';
 import type { Rect, Size } from '../../core/picture/size';
 import { zoomedArea, type Zoom } from '../../core/picture/zoom';
 import { pictureWish, type PictureWish } from '../../engine/browser/pictures/picture-cache';
@@ -61,6 +61,18 @@ function sizeFor({ width, height }: Size, { file, film, geometry }: Recipe, quic
   return { width: Math.max(1, Math.round(width * scale)), height: Math.max(1, Math.round(height * scale)) };
 }
 
+/** Sizes that pictures which take long are played at, on their longer side: a panel that is a little wider does not have them all made anew. */
+const PLAYED_SIZES = [240, 480, 720, 960, 1280, 1920] as const;
+
+/** The picture that is played for an area. */
+function playedWish(recipe: Recipe, area: Size): PictureWish {
+  if (!takesLong(recipe)) return pictureWish(recipe, sizeFor(area, recipe, true));
+  const longest = Math.max(area.width, area.height);
+  const times = (PLAYED_SIZES.find((each) => each >= longest) ?? longest) / longest;
+  const size = { width: times * area.width, height: times * area.height };
+  return pictureWish(recipe, sizeFor(size, recipe, true), 'played');
+}
+
 /** What is to be drawn of a composition, with all that it depends on. */
 export interface Drawing {
   readonly panels: readonly (Placed<Panel> & {
@@ -92,10 +104,11 @@ export function planDrawing(
   const placed = placePanels(surface, film.settings, panels, quick ? undefined : zoom);
   const wishesFor = (recipe: Recipe | undefined, area: Size): Wishes => {
     if (!recipe) return { wish: undefined, before: undefined };
-    const size = sizeFor(area, recipe, quick);
+    if (quick) return { wish: playedWish(recipe, area), before: undefined };
+    const size = sizeFor(area, recipe, false);
     const played = sizeFor(area, recipe, true);
     if (played.width >= size.width) return { wish: pictureWish(recipe, size), before: undefined };
-    return { wish: pictureWish(recipe, size, true), before: pictureWish(recipe, played) };
+    return { wish: pictureWish(recipe, size, 'fine'), before: pictureWish(recipe, played) };
   };
   const drawn = placed.map((each) => {
     const recipe = recipeOf(film, each.panel.entry.pose);
@@ -133,6 +146,14 @@ export function wishesAhead(
   if (!largest) return [];
   return poses.flatMap((pose) => {
     const recipe = recipeOf(film, pose);
-    return recipe ? [pictureWish(recipe, sizeFor(largest.area, recipe, quick))] : [];
+    if (!recipe) return [];
+    const { area } = largest;
+    return [quick ? playedWish(recipe, area) : pictureWish(recipe, sizeFor(area, recipe, false))];
   });
+}
+
+/** The picture of each pose as it is played where one picture fills a surface: of those only that are drawn ahead. */
+export function wishesToDraw(surface: Surface, film: Film, poses: readonly Pose[]): readonly PictureWish[] {
+  const wishes = wishesAhead(surface, film, { panels: [{ share: 1 }], quick: true }, poses);
+  return wishes.filter(({ kind }) => kind === 'played');
 }

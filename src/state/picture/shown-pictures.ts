@@ -1,10 +1,12 @@
 import { scheduleOf, type ScheduledPose } from '../../core/film/schedule';
 import { PictureCache, type PictureWish } from '../../engine/browser/pictures/picture-cache';
 import { finePicture, largePicture } from '../../engine/browser/pictures/picture-workers';
+import { openFilm } from '../document/document';
 import { sayFault } from '../shell/say-fault';
 import { spanToPlay } from '../transport/span-to-play';
 import { transportNow } from '../transport/transport';
 import { comingUp } from './coming-up';
+import { drawAhead, drawnPictures } from './draw-ahead';
 import { isDrafting, shownFilm } from './shown-film';
 import type { Composition } from './composition';
 import { wishesAhead, type Drawing, type Surface } from './plan-drawing';
@@ -14,6 +16,12 @@ const BUDGET = 400 * 1024 * 1024;
 
 /** A picture that is there, which stays its cache's own. */
 export type PictureOf = (wish: PictureWish) => ImageBitmap | undefined;
+
+async function load({ key, recipe, size, kind }: PictureWish): Promise<ImageBitmap | undefined> {
+  const drawn = kind === 'played' ? drawnPictures.get(key) : undefined;
+  if (drawn) return createImageBitmap(drawn);
+  return (kind === 'fine' ? finePicture : largePicture)(recipe, size);
+}
 
 /** All places where the big picture is shown, that in the window of the film first. */
 const stands = new Set<PictureStand>();
@@ -26,7 +34,7 @@ export class PictureStand {
   /** `onArrival` hears of each picture that is there. */
   constructor(onArrival: (key: string) => void) {
     this.#cache = new PictureCache({
-      load: ({ recipe, size, isFine }) => (isFine ? finePicture : largePicture)(recipe, size).catch(sayFault),
+      load: (wish) => load(wish).catch(sayFault),
       budget: BUDGET,
       onArrival,
     });
@@ -61,6 +69,9 @@ export class PictureStand {
     const film = shownFilm();
     if (!film || !this.#surface) return;
     const { frame, playSpan } = transportNow();
+    const own = openFilm();
+    if (own && !isDrafting() && this === [...stands][0])
+      drawAhead(own, this.#surface, () => this.#cache.isLoading);
     const all = [...panels, ...layers];
     const some = (wishes: readonly (PictureWish | undefined)[]): PictureWish[] =>
       wishes.filter((wish) => wish !== undefined);

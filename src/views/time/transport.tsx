@@ -35,6 +35,7 @@ import { useFilm } from '../../state/document/document';
 import { useSelection } from '../../state/selection/selection';
 import { useTransport } from '../../state/transport/transport';
 import { poseCaption } from '../pose-caption';
+import { DrawingAhead } from './drawing-ahead';
 import styles from './time.module.css';
 
 const SPEED_WORDS: Readonly<Record<(typeof SPEEDS)[number], string>> = {
@@ -152,10 +153,13 @@ export function Transport() {
             of {frames} · {frameToTimecode(frame, rate, canDrop(rate))}
           </span>
         </span>
-        <span className={styles.report} data-testid="play-report">
-          {report
-            ? `true rate ${report.trueRate.toFixed(1)}, ${report.dropped} dropped`
-            : (caption ?? `${rateText(rate)} frames a second`)}
+        <span className={styles.report}>
+          <DrawingAhead />
+          <span data-testid="play-report">
+            {report
+              ? `true rate ${report.trueRate.toFixed(1)}, ${report.dropped} dropped`
+              : (caption ?? `${rateText(rate)} frames a second`)}
+          </span>
         </span>
       </div>
     </div>

@@ -5,7 +5,7 @@ import { PictureCache, pictureWish, type PictureWish } from './picture-cache';
 
 const size = { width: 100, height: 100 };
 const recipe = scaledRecipe(size, size);
-const wish = (key: string): PictureWish => ({ key, recipe, size, isFine: false });
+const wish = (key: string): PictureWish => ({ key, recipe, size, kind: 'kept' });
 const wishes = (...keys: readonly string[]): readonly PictureWish[] => keys.map(wish);
 
 /** A picture of 100 × 100, which knows whether it was closed. */

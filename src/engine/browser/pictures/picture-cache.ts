@@ -4,22 +4,27 @@ import type { Size } from '../../../core/picture/size';
 /** Pictures made at the same time. */
 const AT_ONCE = 4;
 
+/**
+ * What a picture is made from: `kept` from the small one that is kept of its photo; `fine` from the original; `played` from the small one too, or one
+ * that was drawn from it before and packed with a little loss.
+ */
+export type PictureKind = 'kept' | 'fine' | 'played';
+
 /** A picture that is needed: a recipe at a size. */
 export interface PictureWish {
-  /** The same for the same recipe at the same size. */
+  /** The same for the same recipe at the same size and of the same kind. */
   readonly key: string;
   readonly recipe: Recipe;
   readonly size: Size;
-  /** Whether it is made from the original, not from the picture that is played. */
-  readonly isFine: boolean;
+  readonly kind: PictureKind;
 }
 
 /** A recipe at a size, in pixels, as something to ask for. */
-export const pictureWish = (recipe: Recipe, size: Size, isFine = false): PictureWish => ({
-  key: `${recipeKey(recipe)} ${size.width} ${size.height}${isFine ? ' fine' : ''}`,
+export const pictureWish = (recipe: Recipe, size: Size, kind: PictureKind = 'kept'): PictureWish => ({
+  key: `${recipeKey(recipe)} ${size.width} ${size.height}${kind === 'kept' ? '' : ` ${kind}`}`,
   recipe,
   size,
-  isFine,
+  kind,
 });
 
 /** Where pictures come from, and how many are kept. */
@@ -77,6 +82,11 @@ export class PictureCache {
   /** Whether it is there, or cannot be had. */
   has({ key }: PictureWish): boolean {
     return this.#bitmaps.has(key) || this.#failed.has(key);
+  }
+
+  /** Whether pictures are just being made. */
+  get isLoading(): boolean {
+    return this.#loading.size > 0;
   }
 
   /** Says which pictures are needed next, the most urgent first; replaces what was said before. */

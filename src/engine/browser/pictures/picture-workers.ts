@@ -20,6 +20,10 @@ const small = new WorkerPool<PictureWorker>('make small pictures', start, { each
 export const largePicture = (recipe: Recipe, size: Size): Promise<ImageBitmap | undefined> =>
   large.run((worker) => worker.picture(recipe, size, 'preview'));
 
+/** The same as a file, packed with a little loss; undefined where it cannot be made. */
+export const packedPicture = (recipe: Recipe, size: Size): Promise<Blob | undefined> =>
+  large.run((worker) => worker.packed(recipe, size));
+
 /** The same from the original, with all that there is to be seen in it. */
 export const finePicture = (recipe: Recipe, size: Size): Promise<ImageBitmap | undefined> =>
   large.run((worker) => worker.fine(recipe, size));
