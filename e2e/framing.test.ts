@@ -3,7 +3,7 @@ import { expect, test } from 'vitest';
 import { bringIn, isKept, notes, tickets, useBrowser, useSharedFilm } from './browser';
 import { showMend, undoWords } from './mending';
 import { CORNERS, turned, type Colour } from './photos';
-import { middle, said, type } from './strip';
+import { colourSeen, middle, said, type } from './strip';
 import { colourAt, distance, PrintedFile, printFilm } from './video';
 
 const { visit } = useBrowser();
@@ -147,5 +147,54 @@ test('the camera moves over a run from the first framing to the last; words come
   if (!box) throw new Error('nothing to click');
   await page.mouse.click(box.x + box.width / 4, box.y + box.height / 4);
   await page.getByText('closer, towards 25 % across, 25 % down').waitFor();
+  expect(complaints).toEqual([]);
+});
+
+test('on ones the camera moves while a pose is held, on screen and in the print; all framings are switched off and done by half', async () => {
+  const { page, complaints } = await threePoses();
+  await tickets(page).nth(0).click();
+  await page.keyboard.press('9');
+  await page.keyboard.press('Escape');
+  await showFraming(page);
+  await type(page, 'Closer, %', '200');
+  await type(page, 'Left', '0');
+  await type(page, 'Top', '0');
+  await page.getByLabel('For', { exact: true }).selectOption('chosen');
+  await tickets(page).nth(0).click();
+  await type(page, 'Left', '160');
+  await page.getByLabel('Frames', { exact: true }).selectOption('on ones');
+  await page.getByRole('button', { name: 'Move the camera' }).click();
+  await expect.poll(() => undoWords(page)).toBe('Undo: Camera moved over 1 pose, on ones');
+  await page.getByRole('button', { name: 'Light', exact: true }).click();
+  await page.keyboard.press('Home');
+  await shows(page, topLeft);
+  for (let frame = 1; frame < 9; frame++) await page.keyboard.press('ArrowRight');
+  await shows(page, topRight);
+  await isKept(page);
+  const { bytes } = await printFilm(page, 'MP4', 'moved');
+  const printed = await PrintedFile.of(bytes);
+  try {
+    const frames = await printed.frames(320, 240);
+    expect(frames.length).toBe(13);
+    // Slower at both ends: in the middle, half of each side.
+    [topLeft, topRight].forEach((colour, i) => {
+      const end = frames[8 * i] as Buffer;
+      expect(distance(colourAt(end, 320, 160, 120), colour)).toBeLessThan(12);
+      expect(distance(colourAt(frames[4] as Buffer, 320, i === 0 ? 80 : 240, 120), colour)).toBeLessThan(12);
+    });
+  } finally {
+    await printed.close();
+  }
+  await showFraming(page);
+  await page.keyboard.press('x');
+  await expect.poll(() => undoWords(page)).toBe('Undo: Framings switched off');
+  await page.getByRole('button', { name: 'Light', exact: true }).click();
+  // All of the picture: beside and below the middle another colour begins.
+  await expect.poll(async () => distance(await colourSeen(page, 0.55, 0.6), bottomRight)).toBeLessThan(12);
+  await page.getByRole('button', { name: 'Framing', exact: true }).click();
+  await page.getByRole('checkbox', { name: 'Framings of the film' }).check();
+  await page.getByRole('textbox', { name: 'Strength' }).fill('50');
+  await page.keyboard.press('Enter');
+  await expect.poll(() => undoWords(page)).toBe('Undo: Framings done by 50 %');
   expect(complaints).toEqual([]);
 });

@@ -45,10 +45,17 @@ export const said = (page: Page, name: string): Promise<string | null> =>
 export const frames = async (page: Page): Promise<number> => (await counter(page)).frames;
 
 /** The colour in the middle of the picture on screen. */
-export const middle = (page: Page): Promise<Colour> =>
-  page.getByTestId('picture').evaluate((element) => {
-    const { width, height } = element as HTMLCanvasElement;
-    const context = (element as HTMLCanvasElement).getContext('2d');
-    const [r = 0, g = 0, b = 0] = context?.getImageData(width / 2, height / 2, 1, 1).data ?? [];
-    return [r, g, b] as const;
-  });
+export const middle = (page: Page): Promise<Colour> => colourSeen(page, 0.5, 0.5);
+
+/** The colour of the big picture's canvas at a place, in parts of it. */
+export const colourSeen = (page: Page, across: number, down: number): Promise<Colour> =>
+  page.getByTestId('picture').evaluate(
+    (element, at) => {
+      const { width, height } = element as HTMLCanvasElement;
+      const context = (element as HTMLCanvasElement).getContext('2d');
+      const [r = 0, g = 0, b = 0] =
+        context?.getImageData(at.across * width, at.down * height, 1, 1).data ?? [];
+      return [r, g, b] as const;
+    },
+    { across, down },
+  );

@@ -4,12 +4,18 @@ interface CheckFieldProps {
   readonly label: string;
   readonly checked: boolean;
   readonly onChange: (checked: boolean) => void;
+  readonly disabled?: boolean;
 }
 
-export function CheckField({ label, checked, onChange }: CheckFieldProps) {
+export function CheckField({ label, checked, onChange, disabled = false }: CheckFieldProps) {
   return (
     <label className={styles.check}>
-      <input type="checkbox" checked={checked} onChange={(event) => onChange(event.target.checked)} />
+      <input
+        type="checkbox"
+        checked={checked}
+        disabled={disabled}
+        onChange={(event) => onChange(event.target.checked)}
+      />
       {label}
     </label>
   );

@@ -50,6 +50,7 @@ const COLLECTIONS: { readonly [C in CollectionName]: Collection<Extract<Other, {
       crop: true,
       edges: true,
       look: true,
+      doses: true,
     }),
   }),
   range: record({
@@ -122,6 +123,7 @@ const COLLECTIONS: { readonly [C in CollectionName]: Collection<Extract<Other, {
         hold: true,
         photoId: true,
         crop: true,
+        cameraMove: true,
         placing: true,
         look: true,
       }).concat(patchOf<CycleShape>(cycleShapeSchema, { times: true, way: true, endsTwice: true })),

@@ -10,12 +10,15 @@ import { recipeOf } from '../film/recipe-of';
 import { posesOf } from '../film/items';
 import { whyUnreadable } from '../formats/check-film';
 import { mapped } from '../picture/affine';
-import { boundedCrop, cropAt, cropMap, cropRect, WHOLE } from '../picture/crop';
+import { boundedCrop, cropAt, cropMap, cropRect, MOVE_PACES, WHOLE } from '../picture/crop';
 import { scaledRecipe } from '../picture/random-recipes';
 import { recipeKey, type Recipe } from '../picture/recipe';
 import { renderPicture } from '../picture/render-picture';
 import { applyEdit } from './apply-edit';
-import { cropEdit, placingEdit, uncropAllEdit } from './crop-edits';
+import { cameraMoves } from '../film/crop-runs';
+import { DOSED_TOOLS } from '../film/mend-dose';
+import { cameraMoveEdit, cropEdit, placingEdit, uncropAllEdit } from './crop-edits';
+import { doseEdit } from './dose-edit';
 import { perform, startHistory, undo } from './history';
 import type { ColourStep } from '../picture/colour/colour-steps';
 import { lookEdit } from './look-edits';
@@ -98,6 +101,16 @@ test('any framings, in any order, undone: the same film and keys; only poses tha
       ([some, placing]) =>
         (of: Film) =>
           placingEdit(of, some, placing),
+    ),
+    fc.tuple(ids, fc.constantFrom(...MOVE_PACES)).map(
+      ([some, pace]) =>
+        (of: Film) =>
+          cameraMoveEdit(cameraMoves(of, some, pace) ?? new Map()),
+    ),
+    fc.tuple(fc.constantFrom(...DOSED_TOOLS), fc.integer({ min: 0, max: 100 }), fc.boolean()).map(
+      ([tool, strength, off]) =>
+        (of: Film) =>
+          doseEdit(of, tool, { strength, off: off || undefined }),
     ),
   );
   fc.assert(

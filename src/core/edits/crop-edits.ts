@@ -1,7 +1,7 @@
 import { framingOf } from '../film/crop-of';
 import type { Film, Pose } from '../film/film';
 import { posesOf } from '../film/items';
-import { boundedCrop, closeness, WHOLE, type Crop } from '../picture/crop';
+import { boundedCrop, closeness, cropAtFrame, WHOLE, type CameraMove, type Crop } from '../picture/crop';
 import type { Framing } from '../picture/placement';
 import { count } from '../time/format';
 import { batch, type Edit } from './edit';
@@ -18,8 +18,11 @@ export function cropEdit(film: Film, target: MendTarget, wanted: Crop | undefine
     : `Framing of ${targetWords(film, target)} taken away`;
   // All of the picture is what the film shows anyway; a scene or a pose may say so against it.
   const own = target.of === 'film' && isWhole(crop) ? undefined : crop;
-  return batch(label, [patchTarget(target, { crop: own })]);
+  return batch(label, [patchTarget(target, { crop: own, ...(target.of === 'poses' && STILL) })]);
 }
+
+/** A pose that is framed anew: the camera no longer moves while it is held. */
+const STILL = { cameraMove: undefined };
 
 const isWhole = (crop: Crop | undefined): boolean =>
   crop !== undefined && crop.x === WHOLE.x && crop.y === WHOLE.y && crop.size === WHOLE.size;
@@ -36,8 +39,8 @@ export function placingEdit(film: Film, poseIds: readonly string[], placing: Fra
 export function uncropAllEdit(film: Film): Edit {
   const scenes = film.scenes.filter(({ crop }) => crop).map(({ id }) => ({ id, patch: { crop: undefined } }));
   const poses = posesOf(film)
-    .filter(({ crop }) => crop)
-    .map(({ id }) => ({ id, patch: { crop: undefined } }));
+    .filter(({ crop, cameraMove }) => crop ?? cameraMove)
+    .map(({ id }) => ({ id, patch: { crop: undefined, ...STILL } }));
   return batch('All framings taken away', [
     { kind: 'patch', of: 'settings', patch: { crop: undefined } },
     { kind: 'patch', of: 'scenes', patches: scenes },
@@ -48,14 +51,28 @@ export function uncropAllEdit(film: Film): Edit {
 /** Frames poses as another one looks: by a framing of its own, its scene's or the film's. */
 export function copyFramingEdit(film: Film, from: Pose, poseIds: readonly string[]): Edit {
   const { crop = WHOLE, placing } = framingOf(film, from);
-  const patches = poseIds.map((id) => ({ id, patch: { crop, placing } }));
+  const patches = poseIds.map((id) => ({ id, patch: { crop, placing, ...STILL } }));
   return batch(`Framing copied to ${count(patches.length, 'pose')}`, [
+    { kind: 'patch', of: 'items', patches },
+  ]);
+}
+
+/** Moves the camera frame by frame over poses. Each keeps a crop of its own, its first frame's. */
+export function cameraMoveEdit(moves: ReadonlyMap<string, CameraMove>): Edit {
+  const patches = [...moves].map(([id, cameraMove]) => ({
+    id,
+    patch: { crop: cropAtFrame(cameraMove, 0, 1), cameraMove },
+  }));
+  return batch(`Camera moved over ${count(patches.length, 'pose')}, on ones`, [
     { kind: 'patch', of: 'items', patches },
   ]);
 }
 
 /** Frames poses each by itself; `what` says how. */
 export function cropsEdit(crops: ReadonlyMap<string, Crop>, what: string): Edit {
-  const patches = [...crops].map(([id, crop]) => ({ id, patch: { crop: boundedCrop(crop) } }));
+  const patches = [...crops].map(([id, crop]) => ({
+    id,
+    patch: { crop: boundedCrop(crop), ...STILL },
+  }));
   return batch(`${what} over ${count(patches.length, 'pose')}`, [{ kind: 'patch', of: 'items', patches }]);
 }

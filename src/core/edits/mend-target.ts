@@ -1,4 +1,4 @@
-import type { Film, FilmSettings } from '../film/film';
+import type { Film, FilmSettings, Pose } from '../film/film';
 import { count } from '../time/format';
 import type { Edit } from './edit';
 
@@ -18,7 +18,7 @@ export function targetWords(film: Film, target: MendTarget): string {
 /** Sets a framing or a look of it; undefined takes it away. */
 export function patchTarget(
   target: MendTarget,
-  patch: Pick<FilmSettings, 'crop'> | Pick<FilmSettings, 'look'>,
+  patch: (Pick<FilmSettings, 'crop'> & Pick<Pose, 'cameraMove'>) | Pick<FilmSettings, 'look'>,
 ): Edit {
   if (target.of === 'film') return { kind: 'patch', of: 'settings', patch };
   if (target.of === 'scene') return { kind: 'patch', of: 'scenes', patches: [{ id: target.id, patch }] };

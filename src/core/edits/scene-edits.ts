@@ -5,7 +5,7 @@ import type { Film, Item, Pose, Scene } from '../film/film';
 import { copiesOf, isCycle, posesIn } from '../film/items';
 import type { Span } from '../film/moments';
 import { MOST_STEPS, type Look } from '../picture/colour/colour-steps';
-import { WHOLE } from '../picture/crop';
+import { partOfCameraMove, WHOLE } from '../picture/crop';
 import { sequenceOf } from '../film/sequence';
 import { scheduleOf } from '../film/schedule';
 import { canUnroll, tooManyToUnroll, unrolled } from './cycle-edits';
@@ -168,7 +168,15 @@ function cutTo(items: readonly Item[], from: number, to: number, newId: () => st
     if (first >= from && end <= to) return [item];
     if (end <= from || first >= to) return [];
     if (isCycle(item)) return cutTo(unrolled([item], newId), from - first, to - first, newId);
-    return [{ ...item, hold: Math.min(end, to) - Math.max(first, from) }];
+    const [begin, stop] = [Math.max(first, from) - first, Math.min(end, to) - first];
+    const { cameraMove, hold } = item;
+    return [
+      {
+        ...item,
+        hold: stop - begin,
+        ...(cameraMove && { cameraMove: partOfCameraMove(cameraMove, begin, stop, hold) }),
+      },
+    ];
   });
 }
 

@@ -1,7 +1,14 @@
 import { expect, test } from 'vitest';
-import { WHOLE, type Crop } from '../picture/crop';
-import { cropBetween, movedCrops, steppedCrops } from './crop-runs';
+import { cropBetween, WHOLE, type Crop } from '../picture/crop';
+import { cameraMoves, movedCrops, steppedCrops } from './crop-runs';
+import { applyEdit } from '../edits/apply-edit';
+import { holdEdit } from '../edits/arrange';
+import { cameraMoveEdit, cropEdit } from '../edits/crop-edits';
+import { doseEdit } from '../edits/dose-edit';
+import { planPrint } from '../print/print-plan';
+import { cropOf, framingOf } from './crop-of';
 import type { Film } from './film';
+import { scheduleOf, type ScheduledPose } from './schedule';
 import { filmOf } from './random-films';
 
 /** A film whose poses have framings of their own. */
@@ -39,6 +46,51 @@ test('a camera moves over a run by time, with the holds, straight or eased; two 
   // 3 · (1/4)² − 2 · (1/4)³ is 0.15625.
   [0.2, 0.2625, 0.2 + 0.4 * 0.31640625, 0.4, 0.6].forEach((x, i) => expect(eased[i]).toBeCloseTo(x, 12));
   expect(movedCrops(film, ids(2), 'straight')).toBeUndefined();
+});
+
+test('on ones the camera moves frame by frame, over a run or a single pose; a print has a picture for each frame, and holds may change after', () => {
+  const [from, to]: Crop[] = [
+    { x: 0.2, y: 0.5, size: 0.4 },
+    { x: 0.55, y: 0.5, size: 0.4 },
+  ] as [Crop, Crop];
+  const film = framed([4, 3, 1], { 0: from, 2: to });
+  const moved = applyEdit(film, cameraMoveEdit(cameraMoves(film, ids(3), 'straight') ?? new Map()));
+  const shownIn = (of: Film): readonly number[] =>
+    scheduleOf(of).poses.flatMap(({ pose }) =>
+      Array.from({ length: pose.hold }, (_, frame) => cropOf(of, pose, frame).x),
+    );
+  // Eight frames, seven steps of 0.05.
+  shownIn(moved).forEach((x, i) => expect(x).toBeCloseTo(0.2 + 0.05 * i, 12));
+  expect(planPrint(moved).runs.map(({ start, frames }) => [start, frames])).toEqual(
+    Array.from({ length: 8 }, (_, i) => [i, 1]),
+  );
+  // Both ends of each pose stay where they are: 0.35 is where the first ended.
+  const held = applyEdit(moved, holdEdit(['0.0'], 7));
+  expect(shownIn(held)[6]).toBeCloseTo(0.35, 12);
+  expect(shownIn(held)[3]).toBeCloseTo(0.275, 12);
+  // A single pose: from what the film shows to its own framing, slower at both ends.
+  const push = framed([5], { 0: { x: 0.5, y: 0.5, size: 0.25 } });
+  const pushed = applyEdit(push, cameraMoveEdit(cameraMoves(push, ids(1), 'eased') ?? new Map()));
+  const [{ pose }] = scheduleOf(pushed).poses as [ScheduledPose];
+  // 0.25 ** (3 · (1/4)² − 2 · (1/4)³).
+  [1, 0.25 ** 0.15625, 0.5, 0.25 ** 0.84375, 0.25].forEach((size, frame) =>
+    expect(cropOf(pushed, pose, frame).size).toBeCloseTo(size, 12),
+  );
+  // Framed anew it stands still.
+  const still = applyEdit(pushed, cropEdit(pushed, { of: 'poses', ids: ids(1) }, from));
+  expect(planPrint(still).runs.length).toBe(1);
+  expect(cameraMoves(film, ids(2).slice(1), 'straight')).toBeUndefined();
+});
+
+test('all framings are done by a part, or not at all', () => {
+  const film = framed([2, 2], { 0: { x: 0.5, y: 0.5, size: 0.25 } });
+  const sizes = (of: Film): readonly (number | undefined)[] =>
+    scheduleOf(of).poses.map(({ pose }) => framingOf(of, pose).crop?.size);
+  const half = applyEdit(film, doseEdit(film, 'framing', { strength: 50 }));
+  expect(sizes(half)).toEqual([0.5, undefined]);
+  const off = applyEdit(half, doseEdit(half, 'framing', { strength: 50, off: true }));
+  expect(sizes(off)).toEqual([undefined, undefined]);
+  expect(applyEdit(off, doseEdit(off, 'framing', { strength: 100 }))).toEqual(film);
 });
 
 test('each word is a step closer towards a point, from the pose on that begins nearest to it', () => {

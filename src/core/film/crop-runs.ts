@@ -1,21 +1,7 @@
-import { boundedCrop, type Crop } from '../picture/crop';
-import { cropOf } from './crop-of';
+import { boundedCrop, cropBetween, paced, type CameraMove, type Crop, type MovePace } from '../picture/crop';
+import { cropOf, cropOfScene } from './crop-of';
 import type { Film } from './film';
 import { scheduleOf, type ScheduledPose } from './schedule';
-
-/** How a camera move goes on: as fast all the time, or slower at both ends. */
-export const MOVE_PACES = ['straight', 'eased'] as const;
-export type MovePace = (typeof MOVE_PACES)[number];
-
-/**
- * A framing on the way from one to another, at a part of the way. It becomes closer by the same factor in the same time, and all of it
- * moves towards the one place that both show alike, as a lens does that is turned.
- */
-export function cropBetween(from: Crop, to: Crop, part: number): Crop {
-  const size = from.size * (to.size / from.size) ** part;
-  const way = Math.abs(to.size - from.size) < 1e-9 ? part : (size - from.size) / (to.size - from.size);
-  return boundedCrop({ x: from.x + (to.x - from.x) * way, y: from.y + (to.y - from.y) * way, size });
-}
 
 /** Poses in the order in which they are shown first. */
 function inOrder(film: Film, poseIds: Iterable<string>): readonly ScheduledPose[] {
@@ -23,9 +9,6 @@ function inOrder(film: Film, poseIds: Iterable<string>): readonly ScheduledPose[
   const entries = [...new Set(poseIds)].flatMap((id) => firsts.get(id) ?? []);
   return entries.sort((a, b) => a.start - b.start);
 }
-
-const paced = (part: number, pace: MovePace): number =>
-  pace === 'straight' ? part : part * part * (3 - 2 * part);
 
 /**
  * Framings of a run of poses by which the camera moves from that of the first to that of the last, by pose id; each pose stands still for as
@@ -46,6 +29,30 @@ export function movedCrops(
       pose.id,
       cropBetween(from, to, paced((start - first.start) / whole, pace)),
     ]),
+  );
+}
+
+/**
+ * Moves of the camera frame by frame over a run of poses, by pose id: from the framing of the first to that of the last; of a single pose
+ * from that of its scene or film to its own. Undefined where nothing would move.
+ */
+export function cameraMoves(
+  film: Film,
+  poseIds: Iterable<string>,
+  pace: MovePace,
+): ReadonlyMap<string, CameraMove> | undefined {
+  const entries = inOrder(film, poseIds);
+  const [first, last] = [entries[0], entries.at(-1)];
+  if (!first || !last) return undefined;
+  const from = entries.length > 1 ? cropOf(film, first.pose) : cropOfScene(film, first.pose);
+  const to = cropOf(film, last.pose);
+  const whole = last.end - first.start - 1;
+  if (whole === 0 || (from.x === to.x && from.y === to.y && from.size === to.size)) return undefined;
+  return new Map(
+    entries.map(({ pose, start, end }) => {
+      const [begins, ends] = [(start - first.start) / whole, (end - first.start - 1) / whole];
+      return [pose.id, { from, to, begins, ends, pace }];
+    }),
   );
 }
 

@@ -33,7 +33,8 @@ import { shaped } from './shaped';
 import { LANE_KINDS, type Cue, type Lane, type Mix, type Pin, type Sound, type Word } from './sound';
 import { FADE_CURVES, type Fade } from '../sound/fade';
 import { type Beats, type TempoStep } from '../sound/beats/beats';
-import { CROP_SIZES, type Crop } from '../picture/crop';
+import { CROP_SIZES, MOVE_PACES, type CameraMove, type Crop } from '../picture/crop';
+import type { MendDose, MendDoses } from './mend-dose';
 import {
   amountsOf,
   MOST_STEPS,
@@ -219,11 +220,25 @@ export const lookSchema = Joi.array()
     }),
   );
 
+const partOfTime = Joi.number().min(0).max(1).required();
+
+/** How the camera moves while a pose is held. */
+const cameraMoveSchema = shaped<CameraMove>({
+  from: cropSchema.required(),
+  to: cropSchema.required(),
+  begins: partOfTime,
+  ends: partOfTime,
+  pace: Joi.string()
+    .valid(...MOVE_PACES)
+    .required(),
+});
+
 export const poseSchema = shaped<Pose>({
   id,
   photoId: id,
   hold: Joi.number().integer().min(1).max(LONGEST_HOLD).required(),
   crop: cropSchema.optional(),
+  cameraMove: cameraMoveSchema.optional(),
   placing: framing.optional(),
   look: lookSchema.optional(),
 });
@@ -388,6 +403,12 @@ export const mixSchema = shaped<Mix>({
   }).optional(),
 });
 
+/** How much is done of what a tool does. */
+const dose = shaped<MendDose>({
+  strength: Joi.number().min(0).max(100).required(),
+  off: Joi.boolean().valid(true).optional(),
+});
+
 /** Shape and bounds of a film's settings, for stored films and for the settings form alike. */
 export const settingsSchema = shaped<FilmSettings>({
   rate: shaped<Rate>({ num: Joi.number().required(), den: Joi.number().required() })
@@ -401,6 +422,7 @@ export const settingsSchema = shaped<FilmSettings>({
     .pattern(/^#[0-9a-f]{6}$/i)
     .required(),
   crop: cropSchema.optional(),
+  doses: shaped<MendDoses>({ framing: dose.optional(), colour: dose.optional() }).optional(),
   edges: Joi.string().valid('neighbour').optional(),
   look: lookSchema.optional(),
 });

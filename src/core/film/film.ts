@@ -1,6 +1,7 @@
 import type { Orientation } from '../picture/orientation';
 import type { Look } from '../picture/colour/colour-steps';
-import type { Crop } from '../picture/crop';
+import type { MendDoses } from './mend-dose';
+import type { CameraMove, Crop } from '../picture/crop';
 import type { Framing } from '../picture/placement';
 import type { Rate } from '../time/rate';
 import type { Moment } from './moment';
@@ -73,6 +74,8 @@ export interface Pose {
   readonly hold: number;
   /** The part of the picture that it shows; where it has none its scene's or the film's. */
   readonly crop?: Crop | undefined;
+  /** How the camera moves while it is held, in place of its crop. */
+  readonly cameraMove?: CameraMove | undefined;
   /** How a photo of another shape than the film stands in it; where it says nothing as in the film. */
   readonly placing?: Framing | undefined;
   /** What is done to its colours, before what is done to those of its scene and of the film. */
@@ -153,6 +156,8 @@ export interface FilmSettings {
   readonly edges?: 'neighbour' | undefined;
   /** What is done to the colours of all of it. */
   readonly look?: Look | undefined;
+  /** How much is done of all framings and all looks; all of it where nothing is said. */
+  readonly doses?: MendDoses | undefined;
 }
 
 /** One piece of work: photos, scenes, sounds and settings. A plain value; edits make new ones. */

@@ -1,6 +1,7 @@
 import { doneSteps, type ColourDeed, type Look } from '../picture/colour/colour-steps';
 import type { Step } from '../picture/steps/step';
 import type { Film, FilmSettings, Pose } from './film';
+import { partDone } from './mend-dose';
 import { sceneOf } from './scene-of';
 
 const NO_STEPS: readonly Step[] = [];
@@ -12,17 +13,26 @@ type BySceneLook = Map<Look | undefined, readonly Step[]>;
 const known = new WeakMap<FilmSettings, Map<Look | undefined, BySceneLook>>();
 
 /** Looks as steps of a recipe: neighbours that do not depend on the place are one step. */
-function stepsOf(looks: readonly (Look | undefined)[], { width, height }: FilmSettings): readonly Step[] {
+function stepsOf(
+  looks: readonly (Look | undefined)[],
+  { width, height, doses }: FilmSettings,
+): readonly Step[] {
+  const part = partDone(doses?.colour);
+  if (part === 0) return NO_STEPS;
   const steps: Step[] = [];
   let run: ColourDeed[] = [];
   const end = (): void => {
-    if (run.length > 0) steps.push({ step: 'colour', value: run });
+    if (run.length > 0)
+      steps.push(
+        part === 1 ? { step: 'colour', value: run } : { step: 'colourPart', value: { deeds: run, part } },
+      );
     run = [];
   };
   for (const { kind, value } of looks.flatMap((look) => (look ? doneSteps(look) : []))) {
     if (kind === 'vignette') {
       end();
-      steps.push({ step: 'vignette', value: { ...value, shape: width / height } });
+      const strength = value.strength * part;
+      steps.push({ step: 'vignette', value: { ...value, strength, shape: width / height } });
     } else run.push({ kind, value } as ColourDeed);
   }
   end();

@@ -76,14 +76,14 @@ export function filmRecipe(
 }
 
 /**
- * What a pose looks like: the one answer, for screen, tickets, pictures that go out, and prints. Here, and nowhere else, is
+ * What a pose looks like, at one of its frames, from 0, where the camera moves: the one answer, for screen, tickets, pictures that go out, and prints. Here, and nowhere else, is
  * put together what belongs to the photo (its file's turn and mends), to the pose, to the scene and to the film. Undefined
  * where the film does not have the pose's photo.
  */
-export function recipeOf(film: Film, pose: Pose): Recipe | undefined {
+export function recipeOf(film: Film, pose: Pose, frame = 0): Recipe | undefined {
   const photo = photosById(film).get(pose.photoId);
   if (!photo) return undefined;
-  const framing = framingOf(film, pose);
+  const framing = framingOf(film, pose, frame);
   const recipe = filmRecipe(photo, film.settings, framing, lookStepsOf(film, pose));
   const neighbour = film.settings.edges === 'neighbour' ? cleanNeighbour(film, photo.id) : undefined;
   return neighbour ? withBehind(recipe, filmRecipe(neighbour, film.settings, framing)) : recipe;
@@ -122,5 +122,5 @@ export function photoRecipe(photo: Photo): PlainRecipe {
 /** What a pose looked like before it was mended: its photo placed as the film places it, and all of it. */
 export function unmendedRecipeOf(film: Film, pose: Pose): Recipe | undefined {
   const plain = unmendedFilm(film);
-  return recipeOf(plain, { ...pose, crop: undefined, look: undefined });
+  return recipeOf(plain, { ...pose, crop: undefined, cameraMove: undefined, look: undefined });
 }

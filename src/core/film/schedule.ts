@@ -28,6 +28,12 @@ export interface ScheduledPose {
   readonly reversed: boolean;
 }
 
+/** Which frame of its pose a frame of the film shows, from 0; in a cycle that goes backward the last comes first. */
+export const frameOfPose = (
+  { start, end, reversed }: Pick<ScheduledPose, 'start' | 'end' | 'reversed'>,
+  frame: number,
+): number => (reversed ? end - 1 - frame : frame - start);
+
 /** The frames of a scene; an empty one where it has no poses or is set aside. */
 export interface SceneSpan {
   readonly sceneId: string;

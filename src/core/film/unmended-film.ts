@@ -22,11 +22,14 @@ function unmendedPhoto(photo: Photo): Photo {
 export function unmendedFilm(film: Film): Film {
   let plain = films.get(film);
   if (!plain)
-    films.set(film, (plain = { ...without(film, ['crop', 'look']), photos: film.photos.map(unmendedPhoto) }));
+    films.set(
+      film,
+      (plain = { ...without(film, ['crop', 'cameraMove', 'look']), photos: film.photos.map(unmendedPhoto) }),
+    );
   return plain;
 }
 
-type Mark = 'crop' | 'look';
+type Mark = 'crop' | 'cameraMove' | 'look';
 
 /** The same thing without some marks; itself where it has none of them. */
 function unmarked<T extends Partial<Record<Mark, unknown>>>(thing: T, marks: readonly Mark[]): T {
@@ -46,6 +49,6 @@ const uncropped = new WeakMap<Film, Film>();
 /** A film that shows all of its pictures, however they are framed; the same value for the same film. */
 export function uncroppedFilm(film: Film): Film {
   let whole = uncropped.get(film);
-  if (!whole) uncropped.set(film, (whole = without(film, ['crop'])));
+  if (!whole) uncropped.set(film, (whole = without(film, ['crop', 'cameraMove'])));
   return whole;
 }

@@ -18,6 +18,49 @@ export const CROP_SIZES = { least: 1 / 16, most: 4 };
 
 const within = (value: number, least: number, most: number): number => Math.min(most, Math.max(least, value));
 
+/** How a camera move goes on: as fast all the time, or slower at both ends. */
+export const MOVE_PACES = ['straight', 'eased'] as const;
+export type MovePace = (typeof MOVE_PACES)[number];
+
+/** A part of a camera move, frame by frame: from one framing to another. */
+export interface CameraMove {
+  readonly from: Crop;
+  readonly to: Crop;
+  /** Parts of the way's time, 0 to 1, at its first and at its last frame. */
+  readonly begins: number;
+  readonly ends: number;
+  readonly pace: MovePace;
+}
+
+/**
+ * A crop on the way from one to another, at a part of the way. It becomes closer by the same factor in the same time, and all of it
+ * moves towards the one place that both show alike, as a lens does that is turned.
+ */
+export function cropBetween(from: Crop, to: Crop, part: number): Crop {
+  const size = from.size * (to.size / from.size) ** part;
+  const way = Math.abs(to.size - from.size) < 1e-9 ? part : (size - from.size) / (to.size - from.size);
+  return boundedCrop({ x: from.x + (to.x - from.x) * way, y: from.y + (to.y - from.y) * way, size });
+}
+
+/** How much of the way is done after a part of its time. */
+export const paced = (part: number, pace: MovePace): number =>
+  pace === 'straight' ? part : part * part * (3 - 2 * part);
+
+/** The part of a move's time that has passed at a frame of so many. */
+const timeAt = ({ begins, ends }: CameraMove, frame: number, frames: number): number =>
+  frames > 1 ? begins + ((ends - begins) * frame) / (frames - 1) : begins;
+
+/** What a camera that moves shows at a frame, from 0, of so many. */
+export const cropAtFrame = (move: CameraMove, frame: number, frames: number): Crop =>
+  cropBetween(move.from, move.to, paced(timeAt(move, frame, frames), move.pace));
+
+/** A move as it is between two frames, not with the second, of so many. */
+export const partOfCameraMove = (move: CameraMove, from: number, to: number, frames: number): CameraMove => ({
+  ...move,
+  begins: timeAt(move, from, frames),
+  ends: timeAt(move, to - 1, frames),
+});
+
 /** The nearest crop that may be: within the picture where it is smaller, around it where it is larger. */
 export function boundedCrop({ x, y, size: wanted }: Crop): Crop {
   const size = within(wanted, CROP_SIZES.least, CROP_SIZES.most);

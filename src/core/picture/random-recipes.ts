@@ -96,6 +96,10 @@ const someVignette = (next: () => number): Step => ({
 const SOME: Readonly<Record<StepName, (next: () => number) => Step>> = {
   light: someLight,
   colour: someColour,
+  colourPart: (next) => ({
+    step: 'colourPart',
+    value: { deeds: someColour(next).value as readonly ColourDeed[], part: next() },
+  }),
   vignette: someVignette,
 };
 

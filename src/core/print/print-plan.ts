@@ -2,7 +2,7 @@ import { photosById, type Film } from '../film/film';
 import type { Span } from '../film/moments';
 import { fileOf } from '../film/photo-picture';
 import { recipeOf } from '../film/recipe-of';
-import { scheduleOf, showingsBetween } from '../film/schedule';
+import { frameOfPose, scheduleOf, showingsBetween } from '../film/schedule';
 import { recipeKey, type Recipe } from '../picture/recipe';
 import type { Size } from '../picture/size';
 import type { Rate } from '../time/rate';
@@ -39,13 +39,18 @@ export function planPrint(film: Film, span: Span = { from: 0, to: scheduleOf(fil
     const start = Math.max(shown.start, span.from) - span.from;
     const end = Math.min(shown.end, span.to) - span.from;
     const photo = photos.get(pose.photoId);
-    const recipe = recipeOf(film, pose);
-    if (!photo || !recipe) throw new RangeError(`Pose ${pose.id} shows a photo that the film does not have.`);
-    const last = runs.at(-1);
-    // The same picture twice in a row is made once.
-    if (last && recipeKey(last.recipe) === recipeKey(recipe))
-      runs[runs.length - 1] = { ...last, frames: last.frames + end - start };
-    else runs.push({ recipe, name: fileOf(photo).name, start, frames: end - start });
+    // Where the camera moves each frame is a picture of its own.
+    const step = pose.cameraMove ? 1 : end - start;
+    for (let at = start; at < end; at += step) {
+      const recipe = recipeOf(film, pose, frameOfPose(shown, at + span.from));
+      if (!photo || !recipe)
+        throw new RangeError(`Pose ${pose.id} shows a photo that the film does not have.`);
+      const last = runs.at(-1);
+      // The same picture twice in a row is made once.
+      if (last && recipeKey(last.recipe) === recipeKey(recipe))
+        runs[runs.length - 1] = { ...last, frames: last.frames + step };
+      else runs.push({ recipe, name: fileOf(photo).name, start: at, frames: step });
+    }
   }
   const { width, height, rate } = film.settings;
   return {

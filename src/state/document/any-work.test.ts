@@ -24,6 +24,7 @@ import * as mends from '../mend/mend-light';
 import * as places from '../mend/move-photos';
 import { pointAt, startPointing } from '../mend/point-photos';
 import { frameShared } from '../mend/frame-shared';
+import * as doses from '../mend/doses';
 import * as runs from '../mend/frame-runs';
 import * as looks from '../mend/looks';
 import { amountsOf, FRESH_KINDS, type ColourStep } from '../../core/picture/colour/colour-steps';
@@ -225,7 +226,12 @@ const DEEDS: Readonly<Record<string, (n: number) => unknown>> = {
   },
   frameShared,
   setEdges: (n) => places.setEdges(n % 2 ? 'neighbour' : undefined),
-  moveCamera: runs.moveCamera,
+  moveCamera: (n) => {
+    setMend({ onOnes: n % 2 === 0, pace: n % 3 ? 'eased' : 'straight' });
+    runs.moveCamera();
+  },
+  setDose: (n) => doses.setDose(n % 2 ? 'framing' : 'colour', n % 101),
+  toggleDose: (n) => doses.toggleDose(n % 2 ? 'framing' : 'colour'),
   stepByWords: runs.stepByWords,
   lookFor: (n) => setMend({ lookScope: pick(MEND_SCOPES, n) ?? 'film' }),
   addStep: (n) => looks.addStep(pick(FRESH_KINDS, n) ?? 'levels'),

@@ -1,5 +1,5 @@
-import { cropsEdit } from '../../core/edits/crop-edits';
-import { movedCrops, steppedCrops } from '../../core/film/crop-runs';
+import { cameraMoveEdit, cropsEdit } from '../../core/edits/crop-edits';
+import { cameraMoves, movedCrops, steppedCrops } from '../../core/film/crop-runs';
 import { placedTranscript } from '../../core/film/placed-transcript';
 import { scheduleOf } from '../../core/film/schedule';
 import { openFilm } from '../document/document';
@@ -12,6 +12,13 @@ import { mendNow, setMend } from './mend';
 export function moveCamera(): void {
   const film = openFilm();
   if (!film) return;
+  if (mendNow().onOnes) {
+    const moves = cameraMoves(film, targetPoses(), mendNow().pace);
+    if (moves) return edit(cameraMoveEdit(moves));
+    return tell(
+      'Nothing would move: frame the first and the last of the chosen poses as the move begins and ends, or a single one as it ends.',
+    );
+  }
   const crops = movedCrops(film, targetPoses(), mendNow().pace);
   if (crops) edit(cropsEdit(crops, 'Camera moved'));
   else

@@ -1,8 +1,7 @@
 import { create } from 'zustand';
-import type { MovePace } from '../../core/film/crop-runs';
 import type { SteadyWish } from '../../core/mend/steady/steady-run';
 import type { Look } from '../../core/picture/colour/colour-steps';
-import type { Crop } from '../../core/picture/crop';
+import type { Crop, MovePace } from '../../core/picture/crop';
 
 /** The tools of stage Mend. */
 export const MEND_TOOLS = ['light', 'steady', 'framing', 'colour'] as const;
@@ -48,6 +47,8 @@ interface Mend {
   /** What a framing is set for. */
   readonly frameScope: MendScope;
   readonly pace: MovePace;
+  /** Whether the camera moves frame by frame, or stands still while a pose is held. */
+  readonly onOnes: boolean;
   /** By how many per cent each word comes closer, and towards which place of the picture, in parts of it. */
   readonly wordStep: number;
   readonly wordPoint: { readonly x: number; readonly y: number };
@@ -83,6 +84,7 @@ export const useMend = create<Mend>(() => ({
   picking: undefined,
   copiedLook: undefined,
   pace: 'eased',
+  onOnes: false,
   wordStep: 10,
   wordPoint: { x: 0.5, y: 0.5 },
   pickingPoint: false,

@@ -8,18 +8,39 @@ import { MOST_GHOSTS } from '../transport/compare';
 const AHEAD_SECONDS = 2;
 const AROUND_FEWEST = 12;
 
+/** A pose at one of its frames, from 0: where the camera moves while it is held each looks different. */
+export interface PoseFrame {
+  readonly pose: Pose;
+  readonly frame: number;
+}
+
+/** All of a pose's frames that may look different, from one on, as far as they are shown before a frame. */
+const framesOf = (pose: Pose, from = 0, count = Infinity): readonly PoseFrame[] =>
+  Array.from({ length: pose.cameraMove ? Math.min(count, pose.hold - from) : 1 }, (_, i) => ({
+    pose,
+    frame: from + i,
+  }));
+
+/** The frames of poses that look different. */
+export const framesOfAll = (poses: readonly Pose[]): readonly PoseFrame[] =>
+  poses.flatMap((pose) => framesOf(pose));
+
 /** Poses whose pictures are needed from a frame on, the nearest first, going around at the end of the span that is played. */
-export function comingUp(film: Film, frame: number, span: Span): readonly Pose[] {
+export function comingUp(film: Film, frame: number, span: Span): readonly PoseFrame[] {
   const plan = scheduleOf(film);
   const here = poseAt(plan, frame);
   if (!here) return [];
-  const last = frame + AHEAD_SECONDS * rateNumber(film.settings.rate);
-  const poses: Pose[] = [];
+  const ahead = Math.ceil(AHEAD_SECONDS * rateNumber(film.settings.rate));
+  const last = frame + ahead;
+  const shown: PoseFrame[] = [];
   const first = poseAt(plan, span.from)?.index ?? 0;
   const count = (poseAt(plan, span.to - 1)?.index ?? first) - first + 1;
   const add = (index: number): ScheduledPose | undefined => {
     const entry = showingAt(plan, first + ((((index - first) % count) + count) % count));
-    if (entry) poses.push(entry.pose);
+    if (entry) {
+      const from = entry.start === here.start && !entry.reversed ? frame - here.start : 0;
+      shown.push(...framesOf(entry.pose, from, ahead));
+    }
     return entry;
   };
   for (let i = 0; i < count; i++) {
@@ -29,5 +50,5 @@ export function comingUp(film: Film, frame: number, span: Span): readonly Pose[]
   for (let i = 1; i <= MOST_GHOSTS; i++) add(here.index - i);
   add(first);
   add(first + count - 1);
-  return poses;
+  return shown;
 }

@@ -1,7 +1,7 @@
 import type { Film } from '../../core/film/film';
 import { photosByScene } from '../../core/film/scene-photos';
 import { anchorsAmong } from '../../core/mend/steady/steady-plan';
-import { poseAt, scheduleOf, showingAt, type ScheduledPose } from '../../core/film/schedule';
+import { frameOfPose, poseAt, scheduleOf, showingAt, type ScheduledPose } from '../../core/film/schedule';
 import type { Compare } from '../transport/compare';
 import { spanToPlay } from '../transport/span-to-play';
 import type { TransportState } from '../transport/transport';
@@ -9,6 +9,8 @@ import type { TransportState } from '../transport/transport';
 /** One picture on the surround. */
 export interface Panel {
   readonly entry: ScheduledPose;
+  /** Which of its frames, from 0; the first where nothing is said. */
+  readonly frame?: number;
   /** What is said under it; nothing where it is the only one. */
   readonly words?: string;
   /** Part of the width that it takes. */
@@ -80,7 +82,9 @@ export function composePicture(
   const plan = scheduleOf(film);
   const here = poseAt(plan, frame);
   if (!here) return undefined;
-  if (playing) return { panels: [{ entry: here, share: 1 }], layers: [], quick: true };
+  // Where the camera moves each frame looks different.
+  const now = here.pose.cameraMove ? { frame: frameOfPose(here, frame) } : {};
+  if (playing) return { panels: [{ entry: here, share: 1, ...now }], layers: [], quick: true };
   if (compare.flipped) return { panels: [{ entry: flippedFrom(film, here, chosen), share: 1 }], layers: [] };
   const before = showingAt(plan, here.index - 1);
   const after = showingAt(plan, here.index + 1);
@@ -108,7 +112,7 @@ export function composePicture(
         [...ghosts(compare.ghostsBefore, -1), ...ghosts(compare.ghostsAfter, 1)].sort(
           (a, b) => a.strength - b.strength,
         );
-  const parted = divider === undefined ? {} : { unmended: divider };
+  const parted = divider === undefined ? now : { ...now, unmended: divider };
   if (!compare.neighbours) return { panels: [{ entry: here, share: 1, ...parted }], layers };
   const panels: readonly Panel[] = found([
     before && { entry: before, words: 'before', share: 0.26 },

@@ -3,8 +3,7 @@ import type { Film } from '../../core/film/film';
 import { poseAt, scheduleOf } from '../../core/film/schedule';
 import { DrawnPictures } from '../../engine/browser/pictures/drawn-pictures';
 import { packedPicture } from '../../engine/browser/pictures/picture-workers';
-import { usePrints } from '../print/print-job';
-import { useLongJob } from '../shell/long-job';
+import { isAtWork } from '../shell/at-work';
 import { shellNow } from '../shell/shell';
 import { transportNow } from '../transport/transport';
 import { AheadDrawer, type DrawnSoFar } from './ahead-drawer';
@@ -25,11 +24,7 @@ let followed:
   { readonly film: Film; readonly surface: Surface; readonly isAwaited: () => boolean } | undefined;
 
 const isBusy = (): boolean =>
-  isDrafting() ||
-  useLongJob.getState().job !== undefined ||
-  usePrints.getState().running !== undefined ||
-  shellNow().incoming !== undefined ||
-  followed?.isAwaited() === true;
+  isDrafting() || isAtWork() || shellNow().incoming !== undefined || followed?.isAwaited() === true;
 
 /** The part of the film's poses that lie before the playhead. */
 function partPlayed(): number {

@@ -69,7 +69,9 @@ test('a picture is made as large as it is shown, never larger than the film; whi
     settings: { ...film.settings, width: 1920, height: 1080 },
   };
   expect(sizeOn(3000, 2000, large)).toEqual({ width: 1280, height: 720 });
-  const ahead = wishesAhead({ width: 176, height: 136, ratio: 1 }, film, composition, [here.pose]);
+  const ahead = wishesAhead({ width: 176, height: 136, ratio: 1 }, film, composition, [
+    { pose: here.pose, frame: 0 },
+  ]);
   expect(ahead.map(({ key }) => key)).toEqual([
     `${recipeKey(filmRecipe(film.photos[1] as Photo, film.settings))} 240 180 played`,
   ]);

@@ -5,6 +5,7 @@ import { takesLong, type Recipe } from '../../core/picture/recipe';
 import type { Rect, Size } from '../../core/picture/size';
 import { zoomedArea, type Zoom } from '../../core/picture/zoom';
 import { pictureWish, type PictureWish } from '../../engine/browser/pictures/picture-cache';
+import { framesOfAll, type PoseFrame } from './coming-up';
 import type { Composition, Layer, Panel } from './composition';
 
 /** Space around pictures, and under them for their words, in CSS pixels. */
@@ -111,7 +112,7 @@ export function planDrawing(
     return { wish: pictureWish(recipe, size, 'fine'), before: pictureWish(recipe, played) };
   };
   const drawn = placed.map((each) => {
-    const recipe = recipeOf(film, each.panel.entry.pose);
+    const recipe = recipeOf(film, each.panel.entry.pose, each.panel.frame);
     const plain =
       each.panel.unmended === undefined ? undefined : unmendedRecipeOf(film, each.panel.entry.pose);
     const { wish: fine, before: quickly } = wishesFor(plain, each.area);
@@ -138,14 +139,14 @@ export function wishesAhead(
   surface: Surface,
   film: Film,
   { panels, quick = false }: { readonly panels: readonly Share[]; readonly quick?: boolean },
-  poses: readonly Pose[],
+  shown: readonly PoseFrame[],
 ): readonly PictureWish[] {
   const [largest] = placePanels(surface, film.settings, panels).toSorted(
     (a, b) => b.area.width - a.area.width,
   );
   if (!largest) return [];
-  return poses.flatMap((pose) => {
-    const recipe = recipeOf(film, pose);
+  return shown.flatMap(({ pose, frame }) => {
+    const recipe = recipeOf(film, pose, frame);
     if (!recipe) return [];
     const { area } = largest;
     return [quick ? playedWish(recipe, area) : pictureWish(recipe, sizeFor(area, recipe, false))];
@@ -154,6 +155,6 @@ export function wishesAhead(
 
 /** The picture of each pose as it is played where one picture fills a surface: of those only that are drawn ahead. */
 export function wishesToDraw(surface: Surface, film: Film, poses: readonly Pose[]): readonly PictureWish[] {
-  const wishes = wishesAhead(surface, film, { panels: [{ share: 1 }], quick: true }, poses);
+  const wishes = wishesAhead(surface, film, { panels: [{ share: 1 }], quick: true }, framesOfAll(poses));
   return wishes.filter(({ kind }) => kind === 'played');
 }

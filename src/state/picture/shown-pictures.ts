@@ -1,4 +1,4 @@
-import { scheduleOf, type ScheduledPose } from '../../core/film/schedule';
+import { frameOfPose, scheduleOf, type ScheduledPose } from '../../core/film/schedule';
 import { PictureCache, type PictureWish } from '../../engine/browser/pictures/picture-cache';
 import { finePicture, largePicture } from '../../engine/browser/pictures/picture-workers';
 import { openFilm } from '../document/document';
@@ -95,11 +95,13 @@ export class PictureStand {
 /** While it plays one picture fills the surface. */
 const WHILE_PLAYING = { panels: [{ share: 1 }], quick: true } as const;
 
-/** Whether the picture of a pose can be shown in its time while the film plays; where none is shown, nothing is waited for. */
-export function isPictureReady({ pose }: Pick<ScheduledPose, 'pose'>): boolean {
+/** Whether the picture of a pose at a frame of the film can be shown in its time while that plays; where none is shown, nothing is waited for. */
+export function isPictureReady(entry: ScheduledPose, frame: number): boolean {
   const film = shownFilm();
   const [stand] = stands;
   if (!film || !stand?.surface || scheduleOf(film).frames === 0) return true;
-  const [wish] = wishesAhead(stand.surface, film, WHILE_PLAYING, [pose]);
+  const [wish] = wishesAhead(stand.surface, film, WHILE_PLAYING, [
+    { pose: entry.pose, frame: frameOfPose(entry, frame) },
+  ]);
   return !wish || stand.has(wish) || stand.pictureOf(wish) !== undefined;
 }

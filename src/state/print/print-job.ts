@@ -10,6 +10,7 @@ import { printInWorker } from '../../engine/browser/print/print-in-worker';
 import { printKind, type PrintKind } from '../../engine/browser/print/print-kinds';
 import { missingForPrint } from '../document/missing';
 import { openFilm } from '../document/document';
+import { atWork } from '../shell/at-work';
 
 /** A finished print. Its address is owned here and lives as long as the page. */
 export interface Print {
@@ -62,8 +63,11 @@ export async function startPrint(typedName: string, kind: PrintKind, span: Span)
     stopping = undefined;
     return usePrints.setState({ running: undefined, problem: why });
   }
-  const outcome = await printInWorker(film, kind, span, stopping.signal, (written) =>
-    usePrints.setState({ running: { written, total, seconds: (performance.now() - startedAt) / 1000 } }),
+  const { signal } = stopping;
+  const outcome = await atWork(() =>
+    printInWorker(film, kind, span, signal, (written) =>
+      usePrints.setState({ running: { written, total, seconds: (performance.now() - startedAt) / 1000 } }),
+    ),
   );
   stopping = undefined;
   if (!outcome.ok) {

@@ -1,4 +1,5 @@
 import { create } from 'zustand';
+import { atWork } from './at-work';
 import { tell } from './shell';
 
 /** Work that takes a while, with how far it is; the person can stop it. */
@@ -46,7 +47,7 @@ export async function longJob<T>(
   };
   show(0);
   try {
-    return await work(stopping.signal, (done) => stopping.signal.aborted || show(done));
+    return await atWork(() => work(stopping.signal, (done) => stopping.signal.aborted || show(done)));
   } catch (error) {
     if (stopping.signal.aborted) tell(`Stopped. ${kept}`);
     else tell(`${error instanceof Error ? error.message : String(error)} ${kept}`, 'wrong');

@@ -23,8 +23,8 @@ export interface PlayerWorld {
     /** Lets a frame by itself be heard. */
     readonly frame: (film: Film, frame: number) => void;
   };
-  /** Whether the picture of a pose of the film can be shown now. */
-  readonly isReady: (entry: ScheduledPose) => boolean;
+  /** Whether the picture of a pose at a frame of the film can be shown now. */
+  readonly isReady: (entry: ScheduledPose, frame: number) => boolean;
 }
 
 /** How it is played, where it is not as the person set it. */

@@ -148,7 +148,7 @@ export class Player {
     const wanted = waited >= HEAD_START_PATIENCE ? 1 : HEAD_START;
     for (let i = 0; here && i < wanted; i++) {
       const next = showingAt(plan, here.index + i);
-      if (next && !this.#world.isReady(next)) return false;
+      if (next && !this.#world.isReady(next, i === 0 ? frame : next.start)) return false;
     }
     return true;
   }
@@ -196,7 +196,7 @@ export class Player {
     const due = poseAt(plan, frame);
     // Faster than the film's rate, frames are left out on purpose.
     const missed = speed <= 1 ? posesMissed(plan, span, frame, skipped) : 0;
-    const late = due && frame === due.end - 1 && !this.#world.isReady(due) ? 1 : 0;
+    const late = due && frame === due.end - 1 && !this.#world.isReady(due, frame) ? 1 : 0;
     const { dropped, ticks, since } = this.#tally;
     this.#tally = { since, dropped: dropped + missed + late, ticks: ticks + 1 };
   }

@@ -107,7 +107,7 @@ export const MEND_COMMANDS: readonly CommandFacts[] = [
   },
   {
     words: 'Move the camera over the chosen poses',
-    also: 'pan zoom push travel framing',
+    also: 'pan zoom push travel framing on ones with the holds',
     cannot,
     run: framing('Move the camera'),
   },
@@ -116,6 +116,18 @@ export const MEND_COMMANDS: readonly CommandFacts[] = [
     also: 'punch zoom dialogue framing step',
     cannot,
     run: framing('Each word'),
+  },
+  {
+    words: 'How strongly the film is framed',
+    also: 'strength per cent framings switch off on crop',
+    cannot,
+    run: framing('Strength'),
+  },
+  {
+    words: 'How strongly the film is coloured',
+    also: 'strength per cent colours switch off on look grade',
+    cannot,
+    run: colour('Strength'),
   },
   { words: 'All framings taken away', also: 'crop reset whole picture', cannot, run: uncropAll },
   {

@@ -13,6 +13,7 @@ import { useTransport } from '../../state/transport/transport';
 import { FileChooser } from '../file-chooser';
 import { ColourStepRow } from './colour-step-row';
 import { COPY_TOOLS } from './copy-tools';
+import { DoseFields } from './dose-fields';
 import { Histogram } from './histogram';
 import { KeptLooks } from './kept-looks';
 import styles from './mend.module.css';
@@ -103,6 +104,7 @@ export function ColourTool() {
           },
         ]}
       />
+      <DoseFields film={film} tool="colour" off={off} />
       <KeptLooks look={look} off={off} />
     </>
   );

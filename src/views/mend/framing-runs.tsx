@@ -1,6 +1,6 @@
 import { Crosshair } from 'lucide-react';
 import { useEffect } from 'react';
-import { MOVE_PACES, type MovePace } from '../../core/film/crop-runs';
+import { MOVE_PACES, type MovePace } from '../../core/picture/crop';
 import { parseAmount, type Amount } from '../../core/time/amount';
 import { count } from '../../core/time/format';
 import { Button } from '../../kit/button';
@@ -15,11 +15,15 @@ const PACE_WORDS: Readonly<Record<MovePace, string>> = {
   eased: 'slower at both ends',
   straight: 'as fast all the way',
 };
+const FRAME_WORDS = [
+  { value: 'holds', label: 'with the holds' },
+  { value: 'ones', label: 'on ones' },
+];
 const WORD_STEP: Amount = { label: 'Each word, %', unit: '%', least: -50, most: 100, neutral: 10 };
 
 /** Framings over a run: a move of the camera, and steps closer by the word. */
 export function FramingRuns({ off }: { readonly off: boolean }) {
-  const { pace, wordStep, wordPoint, pickingPoint } = useMend();
+  const { pace, onOnes, wordStep, wordPoint, pickingPoint } = useMend();
   useEffect(() => () => pickPoint(undefined), []);
   const place = `${Math.round(wordPoint.x * 100)} % across, ${Math.round(wordPoint.y * 100)} % down`;
   return (
@@ -32,10 +36,21 @@ export function FramingRuns({ off }: { readonly off: boolean }) {
         options={MOVE_PACES.toReversed().map((each) => ({ value: each, label: PACE_WORDS[each] }))}
         onChange={(next) => setMend({ pace: next as MovePace })}
       />
+      <SelectField
+        label="Frames"
+        beside
+        value={onOnes ? 'ones' : 'holds'}
+        options={FRAME_WORDS}
+        onChange={(next) => setMend({ onOnes: next === 'ones' })}
+      />
       <Button
         disabled={off}
         onClick={moveCamera}
-        title="From the framing of the first chosen pose to that of the last, each pose standing still while it is held"
+        title={
+          onOnes
+            ? 'From the framing of the first chosen pose to that of the last; of a single pose from that of its scene or film to its own'
+            : 'From the framing of the first chosen pose to that of the last, each pose standing still while it is held'
+        }
       >
         Move the camera
       </Button>

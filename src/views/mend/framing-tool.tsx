@@ -21,6 +21,7 @@ import { setWhole } from '../../state/picture/shown-film';
 import { useSelection } from '../../state/selection/selection';
 import { useTransport } from '../../state/transport/transport';
 import { COPY_TOOLS } from './copy-tools';
+import { DoseFields } from './dose-fields';
 import { FramingRuns } from './framing-runs';
 import styles from './mend.module.css';
 import { partWords } from './scope-words';
@@ -132,6 +133,7 @@ export function FramingTool() {
           ...COPY_TOOLS,
         ]}
       />
+      <DoseFields film={film} tool="framing" off={off} />
       <div className={styles.guides} role="group" aria-label="Guides">
         {GUIDES.map((guide) => (
           <CheckField

@@ -1,4 +1,5 @@
 import { copyMends, pasteMends } from '../../state/mend/copy-mends';
+import { toggleDose } from '../../state/mend/doses';
 import { mendNow } from '../../state/mend/mend';
 import { toggleLight, toggleReference } from '../../state/mend/mend-light';
 import { nudgePhotos, toggleAnchor, toggleSteady, type HandMove } from '../../state/mend/move-photos';
@@ -10,6 +11,13 @@ import { key, unshifted, withAlt, withControl, type KeyBinding } from './key-bin
 /** Shows the picture in a way, or mended again where it is shown so already. */
 function toggleView(view: MendView): void {
   setMendView(useShownAs.getState().view === view ? 'mended' : view);
+}
+
+/** Leaves out what the open tool did, or does it again: for the chosen photos, or of framings and colours for the film. */
+function toggleTool(): void {
+  const { tool } = mendNow();
+  if (tool === 'framing' || tool === 'colour') return toggleDose(tool);
+  (tool === 'steady' ? toggleSteady : toggleLight)();
 }
 
 /** What the open tool makes of a key: that of the light, or that of steadying. */
@@ -103,10 +111,10 @@ export const MEND_KEYS: readonly KeyBinding[] = [
   },
   {
     keys: 'X',
-    does: 'Leave light or place of the chosen photos out, or mend it again',
-    also: 'switch off on',
+    does: 'Leave out what the open tool did, or mend it again',
+    also: 'switch off on light place of the chosen photos framings colours of the film',
     matches: key('x', unshifted),
-    run: byTool(toggleLight, toggleSteady),
+    run: toggleTool,
   },
   ...NUDGE_KEYS,
   {

@@ -207,6 +207,25 @@ test('the whole stack as it is drawn, and as a table, is the stack pixel by pixe
   );
 });
 
+test('half of what steps do is half of the way there', () => {
+  const data = Int16Array.from(
+    colours.flatMap((colour) => [...colour.map((value) => Math.round(value * FULL)), FULL]),
+  );
+  const tile = { data, width: colours.length, height: 1, place: [1, 0, 0, 1, 0, 0] as const };
+  doSteps(renderPlain, [{ step: 'colourPart', value: { deeds: STRONG, part: 0.5 } }], tile);
+  const off = colours.flatMap((colour, i) => {
+    const values = Float64Array.from(colour);
+    changeOfLook(STRONG)(values);
+    return colour.map((was, c) => {
+      // Beyond white it is kept up to twice as much.
+      const made = Math.min(32_767 / FULL, Math.max(0, values[c] as number));
+      const half = clamped(was + (made - was) / 2);
+      return Math.abs(255 * (half - clamped((data[4 * i + c] as number) / FULL)));
+    });
+  });
+  expectNear(off, 2);
+});
+
 test('a ramp of greys through a strong stack has no steps but those of the file', () => {
   const data = Int16Array.from(
     Array.from({ length: FULL / 4 + 1 }, (_, i) => [4 * i, 4 * i, 4 * i, FULL]).flat(),

@@ -4,8 +4,8 @@ import { tableOf, type ColourTable } from './colour-table';
 /** Points along each side of a table: more of those that change each channel by itself. */
 const POINTS = { cube: 65, row: 4096 };
 
-/** What a stack does to colours as a table; vignettes are left out, since a table knows no places. */
-export function tableOfLook(title: string, look: Look): ColourTable {
+/** What a part, 0 to 1, of a stack does to colours as a table; vignettes are left out, since a table knows no places. */
+export function tableOfLook(title: string, look: Look, part = 1): ColourTable {
   const steps = doneSteps(look);
   const change = changeOfLook(steps);
   const kind = steps.every((step) => step.kind === 'vignette' || isByChannel(step)) ? '1D' : '3D';
@@ -14,7 +14,7 @@ export function tableOfLook(title: string, look: Look): ColourTable {
     colour.set(from);
     change(colour);
     // What lies beyond black and white is kept: cut off at the points it would bend what lies between them.
-    const [red = 0, green = 0, blue = 0] = colour;
-    return [red, green, blue];
+    const [red, green, blue] = from.map((was, c) => was + ((colour[c] as number) - was) * part);
+    return [red as number, green as number, blue as number];
   });
 }

@@ -61,6 +61,7 @@ const known = new WeakMap<readonly ColourDeed[], Plan>();
 function planOf(deeds: readonly ColourDeed[]): Plan {
   let plan = known.get(deeds);
   if (!plan) {
+    // What a table holds is not read letter by letter: it is known by its hash.
     const key = JSON.stringify(deeds, (name, value: unknown) => (name === 'data' ? undefined : value));
     plan = plans.get(key) ?? makePlan(deeds);
     plans.delete(key);
@@ -85,5 +86,37 @@ function vector({ data }: Tile, deeds: readonly ColourDeed[], code: StepCode): v
   }
 }
 
+/** So much, 0 to 1, of what some steps make together. */
+export interface ColourPart {
+  readonly deeds: readonly ColourDeed[];
+  readonly part: number;
+}
+
 /** Steps of colour, whatever their place: exactly where they change each channel by itself, else by a cube of points. */
 export const colour: StepKind<readonly ColourDeed[]> = { plain, vector };
+
+/** Bits below all of it. */
+const PART_BITS = 12;
+
+/** Goes only a part of the way from what was there. */
+function mix(before: Int16Array, data: Int16Array, part: number): void {
+  const parts = Math.round(part * (1 << PART_BITS));
+  for (let i = 0; i < data.length; i++) {
+    const was = before[i] as number;
+    data[i] = was + ((((data[i] as number) - was) * parts + (1 << (PART_BITS - 1))) >> PART_BITS);
+  }
+}
+
+/** A part of the way of some steps. */
+export const colourPart: StepKind<ColourPart> = {
+  plain(tile, { deeds, part }) {
+    const before = tile.data.slice();
+    plain(tile, deeds);
+    mix(before, tile.data, part);
+  },
+  vector(tile, { deeds, part }, code) {
+    const before = tile.data.slice();
+    vector(tile, deeds, code);
+    mix(before, tile.data, part);
+  },
+};

@@ -1,0 +1,35 @@
+import type { DosedTool } from '../../core/film/mend-dose';
+import type { Film } from '../../core/film/film';
+import type { Amount } from '../../core/time/amount';
+import { CheckField } from '../../kit/check-field';
+import { SliderField } from '../../kit/slider-field';
+import { doseOf, setDose, switchDose, tryDose } from '../../state/mend/doses';
+
+const STRENGTH: Amount = { label: 'Strength', unit: '%', least: 0, most: 100, neutral: 100 };
+const WORDS: Readonly<Record<DosedTool, string>> = {
+  framing: 'Framings of the film',
+  colour: 'Colours of the film',
+};
+
+/** Switches all that a tool does to the film, and does it by a part. */
+export function DoseFields({ film, tool, off }: { film: Film; tool: DosedTool; off: boolean }) {
+  const dose = doseOf(film, tool);
+  return (
+    <>
+      <CheckField
+        label={WORDS[tool]}
+        checked={!dose.off}
+        disabled={off}
+        onChange={(on) => switchDose(tool, on)}
+      />
+      <SliderField
+        amount={STRENGTH}
+        step={1}
+        value={dose.strength}
+        onTry={(strength) => tryDose(tool, strength)}
+        onCommit={(strength) => setDose(tool, strength)}
+        disabled={off || dose.off === true}
+      />
+    </>
+  );
+}
