@@ -1,3 +1,4 @@
+import sharp from 'sharp';
 import { expect, test } from 'vitest';
 import { detailOf, type DetailPicture } from './detail-picture';
 import { matchPlace, placedReference, type PlacedReference } from './match-place';
@@ -43,6 +44,23 @@ test.each(SETS)(
   },
   120_000,
 );
+
+test('a photo of another set of the same film is not taken for one of this, though both are lit alike; one whose lamps went on is', async () => {
+  const shown = async (name: string): Promise<DetailPicture> => {
+    const raw = sharp(`demo/photos/${name}`).resize(960, 720).ensureAlpha().raw();
+    const { data } = await raw.toBuffer({ resolveWithObject: true });
+    return detailOf({ width: 960, height: 720, order: 'RGBA', data });
+  };
+  const reference = placedReference(await shown('PICT0412.JPG'));
+  const match = async (name: string): Promise<boolean> => matchPlace(await shown(name), reference).ok;
+  // The fair from afar, with its lamps off and on; and the booth from near by.
+  expect(await Promise.all(['PICT0413.JPG', 'PICT0445.JPG'].map(match))).toEqual([true, true]);
+  expect(await Promise.all(['PICT0446.JPG', 'PICT0459.JPG', 'PICT0480.JPG'].map(match))).toEqual([
+    false,
+    false,
+    false,
+  ]);
+}, 60_000);
 
 test('a photo in which there is nothing, or of another set, is told of', () => {
   const flat = seen({ set: () => 120, at: STILL, grain: 0, seed: 1 });

@@ -28,7 +28,7 @@ const LEAST_STILL = 0.3;
 /** With less contrast than this a picture has nothing in it. */
 const FLAT = 1e-4;
 /** What is left of two pictures of different sets has as much contrast as they have; of the same set it has less than this part. */
-const ALIKE = 0.7;
+const ALIKE = 0.45;
 
 /** What was found of a photo. */
 export interface PlaceMatch {
