@@ -193,7 +193,7 @@ test('on ones the camera moves while a pose is held, on screen and in the print;
   await expect.poll(async () => distance(await colourSeen(page, 0.55, 0.6), bottomRight)).toBeLessThan(12);
   await page.getByRole('button', { name: 'Framing', exact: true }).click();
   await page.getByRole('checkbox', { name: 'Framings of the film' }).check();
-  await page.getByRole('textbox', { name: 'Strength' }).fill('50');
+  await page.getByRole('textbox', { name: 'Framed by' }).fill('50');
   await page.keyboard.press('Enter');
   await expect.poll(() => undoWords(page)).toBe('Undo: Framings done by 50 %');
   expect(complaints).toEqual([]);

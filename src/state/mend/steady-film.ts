@@ -5,7 +5,7 @@ import { photosById, type Film } from '../../core/film/film';
 import { placeRunOf } from '../../core/mend/steady/place-run';
 import { photosByScene } from '../../core/film/scene-photos';
 import { planSteadying, steadiedPhotos } from '../../core/mend/steady/steady-plan';
-import type { Move } from '../../core/picture/move';
+import { isUnmoved, type Move } from '../../core/picture/move';
 import { count } from '../../core/time/format';
 import { findPlace } from '../../engine/browser/mend/mend-workers';
 import { openFilm } from '../document/document';
@@ -22,13 +22,14 @@ function bumpsAmong(film: Film, photoIds: ReadonlySet<string>): number {
   return scenes.reduce((sum, [id]) => sum + placeRunOf(film, id).bumps.before.length, 0);
 }
 
-/** What came of it, in a sentence. */
-function sayOutcome(film: Film, steadied: ReadonlySet<string>, failed: Failed): void {
+/** What came of it, in a sentence; `right` tells how many needed no move. */
+function sayOutcome(film: Film, steadied: ReadonlySet<string>, right: number, failed: Failed): void {
   const bumps = bumpsAmong(film, steadied);
   const done = steadied.size === 0 ? 'No photo was steadied.' : `${count(steadied.size, 'photo')} steadied.`;
   const words = [
     done,
     bumps > 0 && `The stand was bumped ${bumps === 1 ? 'once' : `${bumps} times`}.`,
+    right > 0 && `${count(right, 'photo')} stood right already.`,
     leftWords(failed),
   ];
   tell(words.filter(Boolean).join(' '), failed.length > 0 ? 'asks' : 'done');
@@ -65,12 +66,14 @@ export async function steadyThePhotos(): Promise<void> {
       still.has(photo.id) && photosById(now).has(anchor.id) ? [anchor.id] : [],
     ),
   );
+  let right = 0;
   if (still.size > 0) {
     const marked = anchorEdit(now, anchors, true);
     const places = steadiedPhotos(now, tasks, still, steady);
+    right = [...places.values()].filter(({ move }) => isUnmoved(move)).length;
     const moved = steadyEdit(applyEdit(now, marked), places);
     edit(batch(`${count(places.size, 'photo')} steadied`, [marked, moved]));
   }
   const steadied = openFilm();
-  if (failed && steadied) sayOutcome(steadied, new Set(still.keys()), failed);
+  if (failed && steadied) sayOutcome(steadied, new Set(still.keys()), right, failed);
 }

@@ -121,13 +121,13 @@ export const MEND_COMMANDS: readonly CommandFacts[] = [
     words: 'How strongly the film is framed',
     also: 'strength per cent framings switch off on crop',
     cannot,
-    run: framing('Strength'),
+    run: framing('Framed by'),
   },
   {
     words: 'How strongly the film is coloured',
     also: 'strength per cent colours switch off on look grade',
     cannot,
-    run: colour('Strength'),
+    run: colour('Coloured by'),
   },
   { words: 'All framings taken away', also: 'crop reset whole picture', cannot, run: uncropAll },
   {

@@ -5,10 +5,10 @@ import { CheckField } from '../../kit/check-field';
 import { SliderField } from '../../kit/slider-field';
 import { doseOf, setDose, switchDose, tryDose } from '../../state/mend/doses';
 
-const STRENGTH: Amount = { label: 'Strength', unit: '%', least: 0, most: 100, neutral: 100 };
-const WORDS: Readonly<Record<DosedTool, string>> = {
-  framing: 'Framings of the film',
-  colour: 'Colours of the film',
+const part = (label: string): Amount => ({ label, unit: '%', least: 0, most: 100, neutral: 100 });
+const WORDS: Readonly<Record<DosedTool, { readonly all: string; readonly strength: Amount }>> = {
+  framing: { all: 'Framings of the film', strength: part('Framed by') },
+  colour: { all: 'Colours of the film', strength: part('Coloured by') },
 };
 
 /** Switches all that a tool does to the film, and does it by a part. */
@@ -17,13 +17,13 @@ export function DoseFields({ film, tool, off }: { film: Film; tool: DosedTool; o
   return (
     <>
       <CheckField
-        label={WORDS[tool]}
+        label={WORDS[tool].all}
         checked={!dose.off}
         disabled={off}
         onChange={(on) => switchDose(tool, on)}
       />
       <SliderField
-        amount={STRENGTH}
+        amount={WORDS[tool].strength}
         step={1}
         value={dose.strength}
         onTry={(strength) => tryDose(tool, strength)}
