@@ -24,6 +24,8 @@ export async function frameAndColour(page: Page): Promise<void> {
   await page.getByRole('button', { name: 'Framing', exact: true }).click();
   await page.getByLabel('Closer, %').fill('104');
   await page.keyboard.press('Enter');
+  // Once it is done: what is said then moves the tools below it.
+  await page.getByRole('button', { name: /^Undo: Framing/ }).waitFor();
   await page.getByRole('button', { name: 'Colour', exact: true }).click();
   for (const [kind, field, value] of [
     ['warmth', 'Warmth', '0.3'],

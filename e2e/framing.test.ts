@@ -1,6 +1,6 @@
 import type { Page } from 'playwright-core';
 import { expect, test } from 'vitest';
-import { bringIn, isKept, notes, tickets, useBrowser, useSharedFilm } from './browser';
+import { bringIn, counter, isKept, notes, openDemoFilm, tickets, useBrowser, useSharedFilm } from './browser';
 import { showMend, undoWords } from './mending';
 import { CORNERS, turned, type Colour } from './photos';
 import { colourSeen, middle, said, type } from './strip';
@@ -196,5 +196,37 @@ test('on ones the camera moves while a pose is held, on screen and in the print;
   await page.getByRole('textbox', { name: 'Framed by' }).fill('50');
   await page.keyboard.press('Enter');
   await expect.poll(() => undoWords(page)).toBe('Undo: Framings done by 50 %');
+  expect(complaints).toEqual([]);
+});
+
+test('the words of the demo’s line come closer one by one, those of the chosen cues only', async () => {
+  const { page, complaints } = await visit();
+  await openDemoFilm(page);
+  await page.getByRole('button', { name: 'Sound', exact: true }).click();
+  await page.locator('[data-cue=wait]').click();
+  await page.getByRole('button', { name: 'Words', exact: true }).click();
+  await page.getByRole('button', { name: 'Find the words' }).click();
+  const places = page.getByRole('button', { name: /^Go to the word on frame/ });
+  await places.first().waitFor();
+  const starts = (await places.evaluateAll((all) => all.map((each) => each.getAttribute('aria-label')))).map(
+    (label) => Number(/\d+/.exec(label ?? '')?.[0]),
+  );
+  await showFraming(page);
+  await page.keyboard.press('Control+a');
+  await type(page, 'Each word, %', '20');
+  await page.getByRole('button', { name: 'Closer by the word' }).click();
+  await expect.poll(() => undoWords(page)).toBe('Undo: Closer with each word over 110 poses');
+  await page.getByLabel('For', { exact: true }).selectOption('chosen');
+  await page.keyboard.press('Escape');
+  const closeAt = async (frame: number): Promise<number> => {
+    await page.keyboard.press('Control+k');
+    await page.keyboard.type(`go to ${frame}`);
+    await page.keyboard.press('Enter');
+    await expect.poll(async () => (await counter(page)).frame).toBe(frame);
+    return Number(/[\d.]+/.exec((await frameWords(page)) ?? '')?.[0]);
+  };
+  // Before the first of them as it was; at the last by a fifth for each.
+  await expect.poll(() => closeAt((starts[0] as number) - 5)).toBe(100);
+  await expect.poll(() => closeAt(starts.at(-1) as number)).toBeCloseTo(100 * 1.2 ** starts.length, 0);
   expect(complaints).toEqual([]);
 });
