@@ -1,6 +1,6 @@
 import sharp from 'sharp';
 import { expect, test } from 'vitest';
-import { detailOf, type DetailPicture } from './detail-picture';
+import { detailOf, softened, type DetailPicture } from './detail-picture';
 import { matchPlace, placedReference, type PlacedReference } from './match-place';
 import { errors, shoot, soft, textured, TRUTHS, type Paint } from './random-shots';
 import { STILL, type Similarity } from './similarity';
@@ -44,6 +44,19 @@ test.each(SETS)(
   },
   120_000,
 );
+
+test('a photo that is out of focus, on a stand that stood still, is left where it is; one that was moved is found to a pixel', () => {
+  const reference = placedReference(seen({ set: textured, at: STILL, grain: 2, seed: 1 }));
+  const blurred = (at: Similarity): DetailPicture => {
+    let picture = seen({ set: textured, at, grain: 2, seed: 2 });
+    for (let i = 0; i < 30; i++) picture = softened(picture);
+    return picture;
+  };
+  expect(found(blurred(STILL), reference)).toEqual(STILL);
+  const moved = { ...STILL, dx: 9.3, dy: -4.6 };
+  const [off] = errors(found(blurred(moved), reference), moved);
+  expect(off).toBeLessThan(1);
+}, 60_000);
 
 test('a photo of another set of the same film is not taken for one of this, though both are lit alike; one whose lamps went on is', async () => {
   const shown = async (name: string): Promise<DetailPicture> => {

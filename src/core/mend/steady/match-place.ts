@@ -2,7 +2,7 @@ import { err, ok, type Result } from '../../time/result';
 import { likelyStarts } from './block-votes';
 import { halved, type DetailPicture } from './detail-picture';
 import { costOf, refine, samplesOf, stillPart, widthOf, type Fit, type Samples } from './refine';
-import { scaledSimilarity, type Similarity } from './similarity';
+import { scaledSimilarity, STILL, type Similarity } from './similarity';
 
 /** A picture in a few sizes, and places to look for in two of them. */
 export interface PlacedReference {
@@ -14,6 +14,8 @@ export interface PlacedReference {
   readonly full: Samples;
   /** Contrast of the reference: how wide its values lie around their middle. */
   readonly contrast: number;
+  /** How steeply it rises from pixel to pixel, in the mean. */
+  readonly steepness: number;
   readonly size: { readonly width: number; readonly height: number };
 }
 
@@ -54,6 +56,14 @@ function contrastOf({ data }: DetailPicture): number {
   return widthOf(some.map((value) => value - middle));
 }
 
+/** How steeply a picture rises to the right, in the mean. */
+function steepnessOf({ data }: DetailPicture): number {
+  let [sum, count] = [0, 0];
+  for (let i = 1; i < data.length; i += CONTRAST_EVERY, count++)
+    sum += Math.abs((data[i] as number) - (data[i - 1] as number));
+  return sum / count;
+}
+
 /** Makes a reference ready: photo after photo is compared with it. */
 export function placedReference(reference: DetailPicture): PlacedReference {
   const next = numbers();
@@ -63,6 +73,7 @@ export function placedReference(reference: DetailPicture): PlacedReference {
     small,
     coarse: samplesOf(small, SAMPLES.coarse, next),
     contrast: contrastOf(reference),
+    steepness: steepnessOf(reference),
     middle: samplesOf(half, SAMPLES.middle, next),
     some: samplesOf(reference, SAMPLES.some, next),
     full: samplesOf(reference, SAMPLES.full, next),
@@ -84,6 +95,19 @@ function finest(photo: DetailPicture, reference: PlacedReference, start: Similar
   const { turn, growth } = fit.similarity;
   if (Math.abs(turn) > LEAST.turn || Math.abs(growth) > LEAST.growth) return fit;
   return refine(reference.full, photo, { ...fit.similarity, turn: 0, growth: 0 }, SETTLED.full, true);
+}
+
+/** A photo that rises by less than this part of the reference is out of focus: that looks like a move of a pixel, and less than that is taken for none. */
+const BLURRED = { part: 0.75, pixels: 1, turn: 1e-3, growth: 3e-3 };
+
+function isBlurredOnly(photo: DetailPicture, reference: PlacedReference, { similarity }: Fit): boolean {
+  const { dx, dy, turn, growth } = similarity;
+  return (
+    Math.hypot(dx, dy) < BLURRED.pixels &&
+    Math.abs(turn) < BLURRED.turn &&
+    Math.abs(growth) < BLURRED.growth &&
+    steepnessOf(photo) < BLURRED.part * reference.steepness
+  );
 }
 
 /**
@@ -109,5 +133,5 @@ export function matchPlace(photo: DetailPicture, reference: PlacedReference): Re
   const still = stillPart(fit);
   if (still < LEAST_STILL || fit.width > ALIKE * reference.contrast)
     return err('Too little of it stands still.');
-  return ok({ similarity: fit.similarity, still });
+  return ok({ similarity: isBlurredOnly(photo, reference, fit) ? STILL : fit.similarity, still });
 }
