@@ -1,3 +1,6 @@
+import { mkdtemp, rm, writeFile } from 'node:fs/promises';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
 import type { Page } from 'playwright-core';
 import { expect, test } from 'vitest';
 import { bringIn, counter, notes, tickets, useBrowser, putNotesAway, openSettings } from './browser';
@@ -60,6 +63,34 @@ test('a click laid on a frame is heard there in both kinds of print, at every ra
       expect(others, `${kind} at ${words}`).toEqual([]);
       expect(Math.abs(late ?? 99), `${kind} at ${words}`).toBeLessThan(1);
     }
+  }
+  expect(complaints).toEqual([]);
+});
+
+test('the sound alone is printed to the sample, in 24 bits and in 16; a film that is silent has none', async () => {
+  const { page, complaints } = await visit();
+  await bringIn(page, await numbered(6, 1));
+  await page.getByRole('button', { name: 'Print', exact: true }).click();
+  await page.getByRole('radio', { name: /WAV, 24 bits/ }).check();
+  await page.getByText('Nothing is heard in this part').waitFor();
+  await expect.poll(() => page.getByRole('button', { name: 'Print the film' }).isEnabled()).toBe(false);
+  await bringInSounds(page, [wav('click.wav', click())]);
+  await goTo(page, 5);
+  await page.getByRole('button', { name: 'Lay click.wav in at the playhead' }).click();
+  const { frames } = await counter(page);
+  for (const bits of [24, 16] as const) {
+    const { bytes, fileName } = await printFilm(page, `WAV, ${bits} bits`, 'alone');
+    expect(fileName).toBe('alone.wav');
+    // 2,000 samples a frame, left and right.
+    expect(bytes.length).toBe(44 + (frames * 2000 * 2 * bits) / 8);
+    const folder = await mkdtemp(join(tmpdir(), 'kermis-wav-'));
+    try {
+      await writeFile(join(folder, fileName), bytes);
+      expect(pulses(await soundOf(join(folder, fileName)))).toEqual([5 * 2000 + PULSE]);
+    } finally {
+      await rm(folder, { recursive: true, force: true });
+    }
+    await page.getByLabel('Print alone.wav').waitFor();
   }
   expect(complaints).toEqual([]);
 });

@@ -12,7 +12,7 @@ const run = promisify(execFile);
 /** Prints the open film through the interface and gives the file that is saved. */
 export async function printFilm(
   page: Page,
-  kind: 'MP4' | 'WebM',
+  kind: 'MP4' | 'WebM' | 'WAV, 16 bits' | 'WAV, 24 bits',
   name: string,
   patience = 110_000,
 ): Promise<{ bytes: Buffer; fileName: string }> {

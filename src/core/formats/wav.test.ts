@@ -1,6 +1,6 @@
 import { execFileSync } from 'node:child_process';
 import { expect, test } from 'vitest';
-import { pcm24, wavHead } from './wav';
+import { pcm16, pcm24, wavHead } from './wav';
 
 test('a WAV of 24 bits is read by ffmpeg to the last bit, written in pieces, with an odd number of bytes', () => {
   const samples = 12_345;
@@ -29,4 +29,23 @@ test('a WAV of 24 bits is read by ffmpeg to the last bit, written in pieces, wit
 test('what is louder than full scale is cut off, what is no number is silent', () => {
   const bytes = Buffer.from(pcm24([Float32Array.of(3, -3, Number.NaN, Number.POSITIVE_INFINITY)]));
   expect([0, 3, 6, 9].map((at) => bytes.readIntLE(at, 3))).toEqual([8_388_607, -8_388_607, 0, 8_388_607]);
+});
+
+test('of 16 bits a tone of half a step is still heard, and silence stays silent', () => {
+  let state = 1;
+  const noise = (): number => (state = (state * 48_271) % 2_147_483_647) / 2_147_483_647;
+  const samples = 48_000;
+  const tone = Float32Array.from({ length: samples }, (_, i) => (0.5 * Math.sin(i * 0.1)) / 32_767);
+  const bytes = Buffer.concat([
+    wavHead({ channels: 1, sampleRate: 48_000, samples, bits: 16 }),
+    pcm16([tone], noise),
+  ]);
+  const read = execFileSync('ffmpeg', ['-v', 'error', '-i', '-', '-f', 's16le', '-'], { input: bytes });
+  const numbers = new Int16Array(read.buffer.slice(read.byteOffset, read.byteOffset + read.byteLength));
+  // What it has of the tone: the mean of the product is half of its height. Without noise all would be 0.
+  const part = (2 * numbers.reduce((sum, each, i) => sum + each * Math.sin(i * 0.1), 0)) / samples;
+  expect(Math.abs(part - 0.5)).toBeLessThan(0.02);
+  expect(Math.max(...numbers.map(Math.abs))).toBeLessThanOrEqual(2);
+  expect(pcm16([new Float32Array(9)], noise).every((byte) => byte === 0)).toBe(true);
+  expect([...new Int16Array(pcm16([Float32Array.of(3, -3)], () => 0).buffer)]).toEqual([32_767, -32_767]);
 });

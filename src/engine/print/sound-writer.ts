@@ -10,13 +10,19 @@ import type { Samples } from '../ports/samples';
 export class SoundWriter {
   readonly #plan: MixPlan;
   readonly #samples: Samples;
-  readonly #encode: Encode;
+  readonly #encode: Pick<Encode, 'sound'>;
   readonly #from: number;
   readonly #to: number;
   /** Sample of the film up to which it is written. */
   #at: number;
 
-  constructor(plan: MixPlan, { settings }: Film, span: Span, samples: Samples, encode: Encode) {
+  constructor(
+    plan: MixPlan,
+    { settings }: Film,
+    span: Span,
+    samples: Samples,
+    encode: Pick<Encode, 'sound'>,
+  ) {
     this.#plan = plan;
     this.#samples = samples;
     this.#encode = encode;

@@ -4,6 +4,7 @@ import { scheduleOf } from '../../core/film/schedule';
 import { photosById, type Film, type Photo } from '../../core/film/film';
 import type { Span } from '../../core/film/moments';
 import { create } from 'zustand';
+import type { Size } from '../../core/picture/size';
 import type { Rate } from '../../core/time/rate';
 import { fileName } from '../../core/formats/file-name';
 import { printInWorker } from '../../engine/browser/print/print-in-worker';
@@ -20,8 +21,8 @@ export interface Print {
   readonly bytes: number;
   readonly frames: number;
   readonly rate: Rate;
-  readonly width: number;
-  readonly height: number;
+  /** Of what size its pictures are; undefined for the sound alone. */
+  readonly picture?: Size;
   readonly seconds: number;
 }
 
@@ -52,11 +53,13 @@ export async function startPrint(typedName: string, kind: PrintKind, span: Span)
   const film = openFilm();
   if (!film || usePrints.getState().running) return;
   const total = span.to - span.from;
+  const isVideo = printKind(kind).makes === 'video';
   const startedAt = performance.now();
   stopping = new AbortController();
   usePrints.setState({ running: { written: 0, total, seconds: 0 }, problem: undefined });
   const why = await missingForPrint(film, {
-    photos: new Set(photosWithin(film, span).map((photo) => fileOf(photo).hash)),
+    // Of the sound alone no photo is missing.
+    photos: new Set(isVideo ? photosWithin(film, span).map((photo) => fileOf(photo).hash) : []),
     sounds: new Set(planMix(film).voices.map(({ hash }) => hash)),
   }).catch(() => undefined);
   if (why !== undefined) {
@@ -81,8 +84,7 @@ export async function startPrint(typedName: string, kind: PrintKind, span: Span)
     bytes: outcome.file.size,
     frames: total,
     rate: film.settings.rate,
-    width: film.settings.width,
-    height: film.settings.height,
+    ...(isVideo && { picture: { width: film.settings.width, height: film.settings.height } }),
     seconds: outcome.seconds,
   };
   usePrints.setState(({ prints }) => ({ running: undefined, prints: [print, ...prints] }));

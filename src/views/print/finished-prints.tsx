@@ -17,14 +17,19 @@ export function FinishedPrints() {
   const shown = prints.find((print) => print.id === shownId) ?? prints[0];
   return (
     <section className={styles.proof} aria-label="Finished prints">
-      {shown ? (
+      {shown?.picture ? (
         <Screening
           key={shown.url}
           url={shown.url}
           label={`Print ${shown.fileName}`}
-          picture={shown}
+          picture={shown.picture}
           rate={rateNumber(shown.rate)}
         />
+      ) : shown ? (
+        <div className={styles.heard}>
+          {/* eslint-disable-next-line jsx-a11y/media-has-caption -- it is the film's sound alone, without what is seen */}
+          <audio key={shown.url} src={shown.url} controls aria-label={`Print ${shown.fileName}`} />
+        </div>
       ) : (
         <EmptyStage
           heading="No print yet"
@@ -43,11 +48,12 @@ export function FinishedPrints() {
             <li key={print.id}>
               <strong>{print.fileName}</strong>
               <span>
-                {count(print.frames, 'frame')}, {print.width} × {print.height}, {formatSize(print.bytes)},
-                made in {print.seconds.toFixed(1)} s
+                {count(print.frames, 'frame')},{' '}
+                {print.picture ? `${print.picture.width} × ${print.picture.height}` : 'sound alone'},{' '}
+                {formatSize(print.bytes)}, made in {print.seconds.toFixed(1)} s
               </span>
               <Button pressed={print === shown} onClick={() => setShownId(print.id)}>
-                Watch
+                {print.picture ? 'Watch' : 'Listen'}
               </Button>
               <a className={styles.save} href={print.url} download={print.fileName}>
                 <Download size={17} aria-hidden /> Save to disk

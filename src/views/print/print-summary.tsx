@@ -4,7 +4,7 @@ import { isHeard } from '../../core/mix/mix-plan';
 import { formatLength, formatSize } from '../../core/time/format';
 import { frameToSeconds } from '../../core/time/frames';
 import { rateText } from '../../core/time/rate';
-import { pictureBits, printKind, type PrintKind } from '../../engine/browser/print/print-kinds';
+import { pictureBits, printKind, soundBits, type PrintKind } from '../../engine/browser/print/print-kinds';
 import styles from './print.module.css';
 
 interface PrintSummaryProps {
@@ -18,17 +18,24 @@ export function PrintSummary({ film, kind, span }: PrintSummaryProps) {
   const { rate, width, height } = film.settings;
   const frames = span.to - span.from;
   const sounds = isHeard(film, span);
-  const soundBits = printKind(kind).sound.bits;
-  const bits = pictureBits(kind, film.settings, rate) + (sounds ? soundBits : 0);
+  const facts = printKind(kind);
+  const heard = soundBits(facts);
+  const bits = pictureBits(facts, film.settings, rate) + (sounds ? heard : 0);
   const bytes = (bits / 8) * frameToSeconds(frames, rate);
   return (
     <p className={styles.summary}>
       {formatLength(frames, rate)}
       <br />
-      {rateText(rate)} frames a second, {width} × {height}
+      {facts.makes === 'video' ? (
+        <>
+          {rateText(rate)} frames a second, {width} × {height}
+        </>
+      ) : (
+        '48 kHz, left and right'
+      )}
       <br />
       {frames > 0 &&
-        `at most about ${formatSize(bytes)}, ${sounds ? `with sound at ${soundBits / 1000} kbit/s` : 'no sound'}`}
+        `at most about ${formatSize(bytes)}, ${sounds ? `with sound at ${heard / 1000} kbit/s` : 'no sound'}`}
     </p>
   );
 }

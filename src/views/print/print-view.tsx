@@ -1,8 +1,14 @@
 import { Printer } from 'lucide-react';
 import { useEffect, useState } from 'react';
 import type { Film } from '../../core/film/film';
+import { isHeard } from '../../core/mix/mix-plan';
 import { ok } from '../../core/time/result';
-import { PRINT_KINDS, printObstacle, type PrintKind } from '../../engine/browser/print/print-kinds';
+import {
+  PRINT_KINDS,
+  printKind,
+  printObstacle,
+  type PrintKind,
+} from '../../engine/browser/print/print-kinds';
 import { Panel } from '../../kit/panel';
 import { Button } from '../../kit/button';
 import { ChoiceCards } from '../../kit/choice-cards';
@@ -46,11 +52,13 @@ export function PrintView() {
   const [kind, setKind] = useState<PrintKind>('mp4');
   const [part, setPart] = useState(WHOLE);
   const [named, setNamed] = useState<string>();
-  const obstacle = useObstacle(film, kind);
+  const cannot = useObstacle(film, kind);
   if (!film) return null;
   const parts = printParts(film);
   const { span, words } = parts.find((each) => each.value === part) ?? parts[0];
   const frames = span.to - span.from;
+  const isSilent = frames > 0 && printKind(kind).makes === 'sound' && !isHeard(film, span);
+  const obstacle = isSilent ? 'Nothing is heard in this part: there is no sound to print.' : cannot;
   const name = named ?? (part === WHOLE ? film.title : `${film.title}, ${words}`);
   const foot = (
     <>
@@ -117,7 +125,7 @@ export function PrintView() {
               onChange={setKind}
               disabled={running !== undefined}
             />
-            <FramingChoice />
+            {printKind(kind).makes === 'video' && <FramingChoice />}
           </Panel>
         ),
       }}

@@ -12,7 +12,7 @@ import { frameToSeconds, SAMPLE_RATE } from '../../../core/time/frames';
 import { rateNumber } from '../../../core/time/rate';
 import type { Encode, PrintShape } from '../../ports/encode';
 import type { Sink } from '../../ports/sink';
-import { pictureBits, printKind, type PrintKind } from './print-kinds';
+import { pictureBits, type VideoKindFacts } from './print-kinds';
 
 // Browsers tag what they convert themselves as full range; frames that are I420 already keep these tags.
 const COLOUR: VideoColorSpaceInit = {
@@ -24,11 +24,11 @@ const COLOUR: VideoColorSpaceInit = {
 
 /** Begins a file of a kind with the browser's encoders; its bytes go to a sink. */
 export async function beginEncode(
-  kind: PrintKind,
+  facts: VideoKindFacts,
   { size, rate, hasSound }: PrintShape,
   sink: Sink,
 ): Promise<Encode> {
-  const { video, sound, container } = printKind(kind);
+  const { video, sound, container } = facts;
   const written = new WritableStream<StreamTargetChunk>({
     write: ({ data, position }) => sink.write(data, position),
   });
@@ -38,7 +38,7 @@ export async function beginEncode(
   });
   const pictures = new VideoSampleSource({
     codec: video.codec,
-    quality: new Quality({ bitrate: pictureBits(kind, size, rate) }),
+    quality: new Quality({ bitrate: pictureBits(facts, size, rate) }),
     keyFrameInterval: 2,
     latencyMode: 'quality',
   });
