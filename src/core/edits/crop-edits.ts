@@ -1,4 +1,4 @@
-import { framingOf } from '../film/crop-of';
+import { cropOf } from '../film/crop-of';
 import type { Film, Pose } from '../film/film';
 import { posesOf } from '../film/items';
 import { boundedCrop, closeness, cropAtFrame, WHOLE, type CameraMove, type Crop } from '../picture/crop';
@@ -50,8 +50,11 @@ export function uncropAllEdit(film: Film): Edit {
 
 /** Frames poses as another one looks: by a framing of its own, its scene's or the film's. */
 export function copyFramingEdit(film: Film, from: Pose, poseIds: readonly string[]): Edit {
-  const { crop = WHOLE, placing } = framingOf(film, from);
-  const patches = poseIds.map((id) => ({ id, patch: { crop, placing, ...STILL } }));
+  const { cameraMove } = from;
+  const patches = poseIds.map((id) => ({
+    id,
+    patch: { crop: cropOf(film, from), cameraMove, placing: from.placing ?? film.settings.framing },
+  }));
   return batch(`Framing copied to ${count(patches.length, 'pose')}`, [
     { kind: 'patch', of: 'items', patches },
   ]);

@@ -3,7 +3,7 @@ import { cropBetween, WHOLE, type Crop } from '../picture/crop';
 import { cameraMoves, movedCrops, steppedCrops } from './crop-runs';
 import { applyEdit } from '../edits/apply-edit';
 import { holdEdit } from '../edits/arrange';
-import { cameraMoveEdit, cropEdit } from '../edits/crop-edits';
+import { cameraMoveEdit, copyFramingEdit, cropEdit } from '../edits/crop-edits';
 import { doseEdit } from '../edits/dose-edit';
 import { planPrint } from '../print/print-plan';
 import { cropOf, framingOf } from './crop-of';
@@ -76,6 +76,11 @@ test('on ones the camera moves frame by frame, over a run or a single pose; a pr
   [1, 0.25 ** 0.15625, 0.5, 0.25 ** 0.84375, 0.25].forEach((size, frame) =>
     expect(cropOf(pushed, pose, frame).size).toBeCloseTo(size, 12),
   );
+  // Another pace is set without framing it again.
+  expect(cameraMoves(pushed, ids(1), 'straight')?.get('0.0')).toEqual({
+    ...pose.cameraMove,
+    pace: 'straight',
+  });
   // Framed anew it stands still.
   const still = applyEdit(pushed, cropEdit(pushed, { of: 'poses', ids: ids(1) }, from));
   expect(planPrint(still).runs.length).toBe(1);
@@ -91,6 +96,9 @@ test('all framings are done by a part, or not at all', () => {
   const off = applyEdit(half, doseEdit(half, 'framing', { strength: 50, off: true }));
   expect(sizes(off)).toEqual([undefined, undefined]);
   expect(applyEdit(off, doseEdit(off, 'framing', { strength: 100 }))).toEqual(film);
+  // A framing that is copied is what was set, not what is done of it.
+  const [first] = scheduleOf(half).poses as [ScheduledPose];
+  expect(sizes(applyEdit(half, copyFramingEdit(half, first.pose, ['0.1'])))).toEqual([0.5, 0.5]);
 });
 
 test('each word is a step closer towards a point, from the pose on that begins nearest to it', () => {

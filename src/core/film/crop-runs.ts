@@ -1,7 +1,10 @@
 import { boundedCrop, cropBetween, paced, type CameraMove, type Crop, type MovePace } from '../picture/crop';
 import { cropOf, cropOfScene } from './crop-of';
-import type { Film } from './film';
+import type { Film, Pose } from './film';
 import { scheduleOf, type ScheduledPose } from './schedule';
+
+/** What a pose is set to show at its last frame: where a move that is made anew has to end. */
+const lastCropOf = (film: Film, pose: Pose): Crop => cropOf(film, pose, pose.hold - 1);
 
 /** Poses in the order in which they are shown first. */
 function inOrder(film: Film, poseIds: Iterable<string>): readonly ScheduledPose[] {
@@ -22,7 +25,7 @@ export function movedCrops(
   const entries = inOrder(film, poseIds);
   const [first, last] = [entries[0], entries.at(-1)];
   if (!first || !last || entries.length < 3) return undefined;
-  const [from, to] = [cropOf(film, first.pose), cropOf(film, last.pose)];
+  const [from, to] = [cropOf(film, first.pose), lastCropOf(film, last.pose)];
   const whole = last.start - first.start;
   return new Map(
     entries.map(({ pose, start }) => [
@@ -45,7 +48,7 @@ export function cameraMoves(
   const [first, last] = [entries[0], entries.at(-1)];
   if (!first || !last) return undefined;
   const from = entries.length > 1 ? cropOf(film, first.pose) : cropOfScene(film, first.pose);
-  const to = cropOf(film, last.pose);
+  const to = lastCropOf(film, last.pose);
   const whole = last.end - first.start - 1;
   if (whole === 0 || (from.x === to.x && from.y === to.y && from.size === to.size)) return undefined;
   return new Map(

@@ -66,6 +66,7 @@ export class AheadDrawer {
   /** Draws nothing more of this list. */
   stop(): void {
     this.#turn++;
+    this.#list = [];
     this.#world.tell(undefined);
   }
 

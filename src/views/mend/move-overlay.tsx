@@ -1,7 +1,7 @@
 import { useGesture } from '@use-gesture/react';
 import { useRef, type KeyboardEvent } from 'react';
-import { cropOf } from '../../core/film/crop-of';
-import { poseAt, scheduleOf } from '../../core/film/schedule';
+import { framingOf } from '../../core/film/crop-of';
+import { frameOfPose, poseAt, scheduleOf } from '../../core/film/schedule';
 import { WHOLE } from '../../core/picture/crop';
 import type { Rect } from '../../core/picture/size';
 import { useFilm } from '../../state/document/document';
@@ -30,7 +30,11 @@ export function MoveOverlay({ area }: MoveOverlayProps) {
   const pointing = useMend((state) => state.pointing);
   const ref = useRef<HTMLButtonElement>(null);
   const here = film && poseAt(scheduleOf(film), frame);
-  const { size, x: middleX, y: middleY } = (film && here && cropOf(film, here.pose)) ?? WHOLE;
+  const {
+    size,
+    x: middleX,
+    y: middleY,
+  } = (film && here && framingOf(film, here.pose, frameOfPose(here, frame)).crop) ?? WHOLE;
   const [width, height] = [film?.settings.width ?? 1, film?.settings.height ?? 1];
   // CSS pixels of the screen that a pixel of the film takes, as closely as it is framed and looked at.
   const scale = area.width / devicePixelRatio / width / size;

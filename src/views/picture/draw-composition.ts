@@ -1,6 +1,5 @@
 import { photosById, type Film } from '../../core/film/film';
 import type { ScheduledPose } from '../../core/film/schedule';
-import { recipeKey } from '../../core/picture/recipe';
 import type { Rect } from '../../core/picture/size';
 import type { PictureWish } from '../../engine/browser/pictures/picture-cache';
 import type { Drawing, Surface } from '../../state/picture/plan-drawing';
@@ -25,9 +24,19 @@ export const drawingKey = (surface: Surface, { panels, layers }: Drawing, pictur
     ]),
   ]);
 
+/** Pictures by numbers: one that was packed to be played may be as large as the one that takes its place. */
+const numbers = new WeakMap<ImageBitmap, number>();
+let pictures = 0;
+
+function numberOf(picture: ImageBitmap): number {
+  let number = numbers.get(picture);
+  if (number === undefined) numbers.set(picture, (number = pictures++));
+  return number;
+}
+
 const shownOf = (wish: PictureWish | undefined, { pose }: ScheduledPose, pictureOf: PictureOf): unknown => {
   const picture = wish && pictureOf(wish);
-  return picture ? [recipeKey(wish.recipe), picture.width, picture.height] : pose.photoId;
+  return picture ? numberOf(picture) : pose.photoId;
 };
 
 /** From so many pixels of the screen for one of the picture on, its pixels are shown as squares. */
