@@ -3,9 +3,11 @@ import { bytesToHex } from '@noble/hashes/utils.js';
 import { DEFAULT_SETTINGS, emptyFilm, type Film, type Photo } from '../src/core/film/film';
 import type { Sound } from '../src/core/film/sound';
 import { scheduleOf } from '../src/core/film/schedule';
+import type { CodedFrame } from '../src/core/codec/coded-frame';
 import type { Decode } from '../src/engine/ports/decode';
 import { makeFrame } from '../src/engine/print/make-frame';
-import { printFilm } from '../src/engine/print/print-film';
+import { printVideo } from '../src/engine/print/print-video';
+import { PRINT_KINDS } from '../src/core/print/print-kinds';
 
 /** What comes out of a print of raw frames and samples. */
 export interface RawPrint {
@@ -61,21 +63,37 @@ export async function rawPrint(
       return Promise.resolve(bytes && Uint8Array.from(bytes));
     },
   };
-  await printFilm(
-    film,
-    { from: 0, to: scheduleOf(film).frames },
+  await printVideo(
     {
-      makeFrame: (recipe, name) => makeFrame(recipe, name, { originals, decode }),
+      ...{ film, spans: [{ from: 0, to: scheduleOf(film).frames }], rate: film.settings.rate },
+      ...{ size: film.settings, codec: { ...PRINT_KINDS.av1.video }, keyEvery: 2, encoding: 'raw' },
+    },
+    {
+      makeFrame: (recipe, name) => makeFrame(recipe, recipe.film, name, { originals, decode }),
       samples: {
         fetch: () => Promise.resolve(),
         read: (_, from, to) => [
           Float32Array.from({ length: to - from }, (_, i) => Math.sin((from + i) / 20) / 2),
         ],
       },
+      // Frames are kept as they are made.
+      encoder: () => {
+        const pictures: CodedFrame[] = [];
+        return {
+          add: (picture) => {
+            pictures.push({ bytes: sha256(picture.data), isKey: pictures.length === 0 });
+            return Promise.resolve();
+          },
+          end: () => Promise.resolve({ facts: { codecString: 'raw' }, pictures }),
+          cancel: () => undefined,
+        };
+      },
+      pieces: { find: () => Promise.resolve(undefined), keep: () => Promise.resolve() },
+      gate: () => Promise.resolve(),
       begin: () =>
         Promise.resolve({
-          frame: (picture, frame) => {
-            frames[frame] = bytesToHex(sha256(picture.data));
+          frame: ({ bytes }, frame) => {
+            frames[frame] = bytesToHex(bytes);
             return Promise.resolve();
           },
           sound: (data, at) => {
@@ -88,7 +106,7 @@ export async function rawPrint(
           cancel: () => Promise.resolve(),
         }),
     },
-    { ahead: 3, signal: new AbortController().signal, onFrame: () => undefined },
+    { ahead: 3, signal: new AbortController().signal, onNews: () => undefined },
   );
   return { frames, samples, length };
 }

@@ -3,29 +3,74 @@ import { mkdtemp, readFile, rm, writeFile } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { promisify } from 'node:util';
-import type { Page } from 'playwright-core';
+import type { Locator, Page } from 'playwright-core';
 import { bytesOf } from './browser';
 import type { Colour } from './photos';
 
 const run = promisify(execFile);
 
-/** Prints the open film through the interface and gives the file that is saved. */
-export async function printFilm(
-  page: Page,
-  kind: 'MP4' | 'WebM' | 'WAV, 16 bits' | 'WAV, 24 bits',
-  name: string,
-  patience = 110_000,
-): Promise<{ bytes: Buffer; fileName: string }> {
+/** Kinds of file by what begins their names, and the tab that they stand under. */
+const KINDS = {
+  MP4: ['Video', /^MP4/],
+  WebM: ['Video', /^WebM, VP9/],
+  AV1: ['Video', /^WebM, AV1/],
+  MOV: ['Video', /^MOV/],
+  MKV: ['Video', /^MKV/],
+  GIF: ['Loop', /^GIF/],
+  WebP: ['Loop', /^WebP/],
+  'Animated PNG': ['Loop', /^Animated PNG/],
+  'PNG pictures': ['Pictures', /^PNG/],
+  'JPEG pictures': ['Pictures', /^JPEG/],
+  'WAV, 24 bits': ['Sound', /^WAV, 24/],
+  'WAV, 16 bits': ['Sound', /^WAV, 16/],
+  FLAC: ['Sound', /^FLAC/],
+} as const;
+export type PrintedKind = keyof typeof KINDS;
+
+/** Goes to stage Print and chooses a kind of file. */
+export async function chooseKind(page: Page, kind: PrintedKind): Promise<void> {
+  const [tab, name] = KINDS[kind];
   await page.getByRole('button', { name: 'Print', exact: true }).click();
-  await page.getByLabel('Name of the file').fill(name);
-  await page.getByRole('radio', { name: new RegExp(kind) }).check();
-  await page.getByRole('button', { name: 'Print the film' }).click();
-  await page.getByRole('button', { name: 'Print the film' }).waitFor({ timeout: patience });
+  await page.getByRole('button', { name: tab, exact: true }).click();
+  await page.getByRole('radio', { name }).check();
+}
+
+/** Finished prints, the newest first. */
+export const finishedPrints = (page: Page): Locator =>
+  page.getByRole('list', { name: 'Finished prints' }).getByRole('listitem');
+
+/** Saves the newest finished print. */
+export async function savePrint(page: Page): Promise<{ bytes: Buffer; fileName: string }> {
   const [download] = await Promise.all([
     page.waitForEvent('download'),
-    page.getByRole('link', { name: 'Save to disk' }).first().click(),
+    finishedPrints(page).first().getByRole('button', { name: 'Save to disk' }).click(),
   ]);
   return { bytes: Buffer.from(await bytesOf(download)), fileName: download.suggestedFilename() };
+}
+
+/** Waits until one more print is finished than there were, and gives what its proof says. */
+export async function nextProof(page: Page, before: number, patience = 110_000): Promise<string> {
+  const failed = page.getByRole('list', { name: 'Prints in line' }).getByRole('alert');
+  const next = finishedPrints(page).nth(before);
+  await next.or(failed).first().waitFor({ timeout: patience });
+  if (await failed.isVisible()) throw new Error(await failed.innerText());
+  return (await finishedPrints(page).first().getByTestId('proof-words').textContent()) ?? '';
+}
+
+/** Prints the open film through the interface and gives the file that is saved, and what its proof says. */
+export async function printFilm(
+  page: Page,
+  kind: PrintedKind,
+  name: string,
+  patience = 110_000,
+): Promise<{ bytes: Buffer; fileName: string; proof: string }> {
+  await chooseKind(page, kind);
+  await page.getByLabel('Name of the file').fill(name);
+  await page.getByLabel('Name of the file').press('Enter');
+  const before = await finishedPrints(page).count();
+  await page.getByRole('button', { name: 'Print the film' }).click();
+  const proof = await nextProof(page, before, patience);
+  return { ...(await savePrint(page)), proof };
 }
 
 /** Runs ffmpeg, and rejects with what it complains of. */

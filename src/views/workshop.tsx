@@ -6,6 +6,8 @@ import { startKeepingTable, useIntake } from '../state/photos/intake-table';
 import { saveNow, startAutosave } from '../state/document/autosave';
 import { followAddress, showShelf } from '../state/document/open-film';
 import { restoreContactPreference } from '../state/sound/contact-preference';
+import { restorePrints } from '../state/print/print-queue';
+import { restorePrintSettings } from '../state/print/print-settings';
 import { restoreTheme } from '../state/shell/theme';
 import { restoreLayout, useLayout } from '../state/shell/layout';
 import { useDocument } from '../state/document/document';
@@ -57,6 +59,7 @@ export default function Workshop({ openDemo }: WorkshopProps) {
     };
     startLookingOver();
     void restoreTheme();
+    void restorePrintSettings().then(restorePrints);
     const stopFollowing = followWindow();
     void restoreContactPreference();
     // Panels begin with the size that they had.

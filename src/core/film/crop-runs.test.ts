@@ -61,7 +61,7 @@ test('on ones the camera moves frame by frame, over a run or a single pose; a pr
     );
   // Eight frames, seven steps of 0.05.
   shownIn(moved).forEach((x, i) => expect(x).toBeCloseTo(0.2 + 0.05 * i, 12));
-  expect(planPrint(moved).runs.map(({ start, frames }) => [start, frames])).toEqual(
+  expect(planPrint(moved, [{ from: 0, to: 8 }]).runs.map(({ start, frames }) => [start, frames])).toEqual(
     Array.from({ length: 8 }, (_, i) => [i, 1]),
   );
   // Both ends of each pose stay where they are: 0.35 is where the first ended.
@@ -83,7 +83,7 @@ test('on ones the camera moves frame by frame, over a run or a single pose; a pr
   });
   // Framed anew it stands still.
   const still = applyEdit(pushed, cropEdit(pushed, { of: 'poses', ids: ids(1) }, from));
-  expect(planPrint(still).runs.length).toBe(1);
+  expect(planPrint(still, [{ from: 0, to: 8 }]).runs.length).toBe(1);
   expect(cameraMoves(film, ids(2).slice(1), 'straight')).toBeUndefined();
 });
 

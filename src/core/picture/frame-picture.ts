@@ -13,31 +13,32 @@ import type { Size } from './size';
 import { toI420 } from './to-i420';
 
 /**
- * The picture of a recipe as a frame of the film, at the film's size: I420, BT.709 limited range, with the colour samples
+ * The picture of a recipe as a frame of a video, at the film's size or another: I420, BT.709 limited range, with the colour samples
  * sited at the left as BT.709 has them. The result is a new buffer that the caller owns.
  *
  * A photo without steps that fills whole pixels is resampled and converted in one pass, which gives the same bytes as the
  * general way, `toI420(renderPicture(…))`, in less than half the time.
  */
-export const framePicture = (source: Source, recipe: Recipe): I420 =>
-  frameQuickly(source, recipe) ?? toI420(renderPicture(source, recipe, recipe.film));
+export const framePicture = (source: Source, recipe: Recipe, size: Size = recipe.film): I420 =>
+  frameQuickly(source, recipe, size) ?? toI420(renderPicture(source, recipe, size));
 
 /** The same in one pass, where the recipe allows that; undefined where it does not. `fill` is for tests. */
 export function frameQuickly(
   source: Source,
   recipe: Recipe,
+  size: Size = recipe.film,
   fill: (job: FillJob) => void = fillVector ?? fillPlain,
 ): I420 | undefined {
-  const { film, background, photoSteps, filmSteps } = recipe;
+  const { background, photoSteps, filmSteps } = recipe;
   if (photoSteps.length + filmSteps.length > 0 || typeof background !== 'string') return undefined;
-  const { isStraight, turn, turned, map } = planSource(source, recipe, film);
+  const { isStraight, turn, turned, map } = planSource(source, recipe, size);
   if (!isStraight || isSeeThrough(source.pixels)) return undefined;
-  const wide = stretchOf(turned.width, map[0], map[4], film.width);
-  const tall = stretchOf(turned.height, map[3], map[5], film.height);
+  const wide = stretchOf(turned.width, map[0], map[4], size.width);
+  const tall = stretchOf(turned.height, map[3], map[5], size.height);
   if (!wide || !tall || !isWhole(wide) || !isWhole(tall)) return undefined;
   const { width, height } = source.pixels;
   const colour = colourOf(background);
-  const frame = blank(film, colour);
+  const frame = blank(size, colour);
   fill({
     pixels: source.pixels,
     frame,

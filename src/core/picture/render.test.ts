@@ -61,7 +61,7 @@ describe('one picture, whichever way it is made', () => {
         const { source, recipe, size } = randomCase(seed);
         const general = toI420(renderPicture(source, recipe, size, renderPlain), convertRows);
         for (const fill of [fillPlain, fillVector]) {
-          const frame = frameQuickly(source, recipe, fill);
+          const frame = frameQuickly(source, recipe, recipe.film, fill);
           if (frame) expect(same(frame.data, general.data)).toBe(true);
           if (frame) quick++;
         }

@@ -1,11 +1,13 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { Film, Photo, Pose } from '../film/film';
+import type { Span } from '../film/moments';
 import { filmsWithCycles, filmOf } from '../film/random-films';
 import { poseAt, scheduleOf } from '../film/schedule';
-import type { I420 } from '../picture/pixels';
 import { recipeKey, type Recipe } from '../picture/recipe';
-import { printLoop, type PrintLoopPorts } from './print-loop';
+import { rate } from '../time/rate';
+import { piecesOf, type PieceRun } from './pieces';
+import { printLoop } from './print-loop';
 import { planPrint, type PrintPlan } from './print-plan';
 
 const films = filmsWithCycles.filter((film) => scheduleOf(film).frames > 0);
@@ -18,6 +20,8 @@ const parts = films.chain((film) => {
     .map(([a, b]) => ({ film, span: { from: Math.min(a, b), to: Math.max(a, b) + 1 } }));
 });
 
+const whole = (film: Film): readonly [Span] => [{ from: 0, to: scheduleOf(film).frames }];
+
 const photoAt = (film: Film, frame: number): string | undefined =>
   poseAt(scheduleOf(film), frame)?.pose.photoId;
 
@@ -25,15 +29,11 @@ const photoAt = (film: Film, frame: number): string | undefined =>
 const shown = ({ runs }: PrintPlan): readonly string[] =>
   runs.flatMap(({ name, frames }) => Array.from({ length: frames }, () => name));
 
-/** A picture that carries the name of its photo. */
-const pictureOf = (name: string): I420 => ({ name }) as unknown as I420;
-const nameOf = (picture: I420): string => (picture as unknown as { name: string }).name;
-
 describe('the plan of a print', () => {
   it('shows at each frame what the schedule names, without a gap, in the whole film and in any part', () => {
     fc.assert(
       fc.property(parts, ({ film, span }) => {
-        const plan = planPrint(film, span);
+        const plan = planPrint(film, [span]);
         expect(plan.frames).toBe(span.to - span.from);
         expect(shown(plan)).toEqual(
           Array.from({ length: plan.frames }, (_, frame) => photoAt(film, span.from + frame)),
@@ -62,100 +62,173 @@ describe('the plan of a print', () => {
     });
     // A twin of a photo looks the same; with other light it does not.
     const twin = { ...a, id: 'twin', name: 'twin' };
-    const framesOf = (each: Film): readonly number[] => planPrint(each).runs.map(({ frames }) => frames);
+    const framesOf = (each: Film): readonly number[] =>
+      planPrint(each, whole(each)).runs.map(({ frames }) => frames);
     expect(framesOf(all([a, twin, b], ['a', 'twin', 'b']))).toEqual([4, 2]);
     expect(framesOf(all([a, { ...twin, mends: { light: 1 } }, b], ['a', 'twin', 'b']))).toEqual([2, 2, 2]);
     // Another film with the same photo, size and background has the same picture.
     const [here, there] = [all([a, b], ['a']), { ...all([twin], ['twin']), id: 'other', title: 'Other' }];
-    const keyOf = (each: Film): string => recipeKey(planPrint(each).runs[0]?.recipe as Recipe);
+    const keyOf = (each: Film): string => recipeKey(planPrint(each, whole(each)).runs[0]?.recipe as Recipe);
     expect(keyOf(there)).toBe(keyOf(here));
     expect(keyOf({ ...here, settings: { ...here.settings, width: 640 } })).not.toBe(keyOf(here));
   });
 
   it('says which pose shows a photo that the film does not have', () => {
     const film = { ...filmOf([[2, 2]]), photos: [] };
-    expect(() => planPrint(film)).toThrow('Pose 0.0 shows a photo that the film does not have.');
+    expect(() => planPrint(film, [{ from: 0, to: 2 }])).toThrow(
+      'Pose 0.0 shows a photo that the film does not have.',
+    );
+  });
+
+  it('puts parts one behind the other, and at another rate shows at each frame what the film shows at its time', () => {
+    fc.assert(
+      fc.property(
+        parts,
+        fc.constantFrom(rate(12), rate(24), rate(25), rate(60), rate(30000, 1001)),
+        ({ film, span }, other) => {
+          const own = film.settings.rate;
+          const plan = planPrint(film, [span, span], other);
+          const frames = 2 * (span.to - span.from);
+          expect(plan.frames).toBe(Math.ceil((frames * own.den * other.num) / (own.num * other.den)));
+          expect(shown(plan)).toEqual(
+            Array.from({ length: plan.frames }, (_, frame) => {
+              const at = Math.floor((frame * other.den * own.num) / (other.num * own.den));
+              return photoAt(film, span.from + (at % (span.to - span.from)));
+            }),
+          );
+        },
+      ),
+    );
+  });
+});
+
+/** Runs of pictures, each by the letters of its key. */
+const runsOf = (
+  pictures: readonly (readonly [key: number, frames: number, begins?: boolean])[],
+): PieceRun[] => {
+  let start = 0;
+  return pictures.map(([key, frames, begins = false]) => {
+    const run = { recipe: recipeOf(key), start, frames, begins };
+    start += frames;
+    return run;
+  });
+};
+
+const plain = planPrint(filmOf([[1]]), [{ from: 0, to: 1 }]).runs[0]?.recipe as Recipe;
+const recipes = new Map<number, Recipe>();
+function recipeOf(key: number): Recipe {
+  const known = recipes.get(key) ?? { ...plain, file: { ...plain.file, hash: String(key) } };
+  recipes.set(key, known);
+  return known;
+}
+
+const pictureLists = fc.array(
+  fc.tuple(fc.nat(400), fc.integer({ min: 1, max: 60 }), fc.integer({ min: 0, max: 20 })),
+  { minLength: 1, maxLength: 300 },
+);
+
+describe('pieces of a print', () => {
+  it('hold every run once and in order, are no longer than they may be, and begin with scenes and what stays long', () => {
+    fc.assert(
+      fc.property(pictureLists, fc.integer({ min: 12, max: 96 }), (list, longest) => {
+        const runs = runsOf(list.map(([key, frames, begins]) => [key, frames, begins === 0]));
+        const pieces = piecesOf(runs, longest);
+        expect(pieces.flatMap((piece) => piece.runs)).toEqual(runs);
+        let at = 0;
+        for (const piece of pieces) {
+          expect(piece.start).toBe(at);
+          at += piece.frames;
+          expect(piece.frames <= longest || piece.runs.length === 1).toBe(true);
+          for (const run of piece.runs.slice(1)) expect(run.begins || run.frames > longest).toBe(false);
+        }
+      }),
+    );
+  });
+
+  it('of a film of 1,000 poses nearly all stay the same when one is put in, taken out, replaced or held longer', () => {
+    const pictures = Array.from({ length: 1000 }, (_, i): readonly [number, number] => [i, 2]);
+    const keysOf = (list: readonly (readonly [number, number])[]): Set<string> =>
+      new Set(
+        piecesOf(runsOf(list), 48).map(({ runs }) =>
+          runs.map(({ recipe, frames }) => `${recipe.file.hash}:${frames}`).join(' '),
+        ),
+      );
+    const before = keysOf(pictures);
+    for (const at of [3, 250, 500, 777, 996]) {
+      const changed = [
+        pictures.toSpliced(at, 0, [5000, 2]),
+        pictures.toSpliced(at, 1),
+        pictures.toSpliced(at, 1, [5000, 2]),
+        pictures.toSpliced(at, 1, [at, 5]),
+      ];
+      for (const list of changed) {
+        const fresh = piecesOf(runsOf(list), 48).filter(
+          ({ runs }) =>
+            !before.has(runs.map(({ recipe, frames }) => `${recipe.file.hash}:${frames}`).join(' ')),
+        );
+        const anew = fresh.reduce((sum, { frames }) => sum + frames, 0);
+        expect(anew / 2000).toBeLessThan(0.05);
+      }
+    }
+  });
+
+  it('what is shown again and again is still cut, and in the same way each time', () => {
+    const runs = runsOf(Array.from({ length: 400 }, (_, i) => [i % 4, 2] as const));
+    const pieces = piecesOf(runs, 48);
+    expect(Math.max(...pieces.map(({ frames }) => frames))).toBeLessThanOrEqual(48);
+    expect(pieces.length).toBeLessThanOrEqual(40);
   });
 });
 
 describe('the loop of a print', () => {
-  interface Run {
-    readonly written: string[];
-    readonly made: string[];
-    /** The most pictures that were made and not done with at one time. */
-    readonly most: number;
-    readonly told: number[];
-  }
+  const options = (ahead: number, signal = new AbortController().signal) => ({ ahead, signal });
 
-  const options = (ahead: number, told: number[], signal = new AbortController().signal) => ({
-    ahead,
-    signal,
-    onFrame: (count: number) => told.push(count),
-  });
-
-  async function run(film: Film, ahead: number): Promise<Run> {
-    const plan = planPrint(film);
-    const [written, made, told]: [string[], string[], number[]] = [[], [], []];
-    let most = 0;
-    const ports: PrintLoopPorts = {
-      makeFrame: async ({ name }) => {
-        made.push(name);
-        const done = plan.runs.filter(({ start, frames }) => start + frames <= written.length).length;
-        most = Math.max(most, made.length - done);
-        // Later pictures may be ready before earlier ones.
-        for (let i = 0; i < made.length % 3; i++) await Promise.resolve();
-        return pictureOf(name);
-      },
-      writeFrame: async (picture, frame) => {
-        expect(frame).toBe(written.length);
-        written.push(nameOf(picture));
-        await Promise.resolve();
-      },
-    };
-    await printLoop(plan, ports, options(ahead, told));
-    return { written, made, most, told };
-  }
-
-  it('writes every frame once and in order, makes each picture once, and no more ahead than asked', async () => {
+  it('uses every picture in order, makes each once, and no more ahead than asked', async () => {
     await fc.assert(
-      fc.asyncProperty(films, fc.integer({ min: 1, max: 5 }), async (film, ahead) => {
-        const plan = planPrint(film);
-        const { written, made, most, told } = await run(film, ahead);
-        expect(written).toEqual(shown(plan));
-        expect(made).toEqual(plan.runs.map(({ name }) => name));
-        expect(most).toBeLessThanOrEqual(ahead + 1);
-        expect(told).toEqual(written.map((_, i) => i + 1));
+      fc.asyncProperty(fc.nat(30), fc.integer({ min: 1, max: 5 }), async (count, ahead) => {
+        const runs = Array.from({ length: count }, (_, i) => i);
+        const [made, used]: [number[], string[]] = [[], []];
+        let most = 0;
+        await printLoop<number, string>(
+          runs,
+          {
+            make: async (run) => {
+              made.push(run);
+              most = Math.max(most, made.length - used.length);
+              // Later pictures may be ready before earlier ones.
+              for (let i = 0; i < made.length % 3; i++) await Promise.resolve();
+              return `picture ${run}`;
+            },
+            use: async (picture) => {
+              await Promise.resolve();
+              used.push(picture);
+            },
+          },
+          options(ahead),
+        );
+        expect(made).toEqual(runs);
+        expect(used).toEqual(runs.map((run) => `picture ${run}`));
+        expect(most).toBeLessThanOrEqual(ahead);
       }),
-      { numRuns: 60 },
     );
   });
 
-  it('stops between two frames when it is told to, with the reason', async () => {
+  it('stops between two pictures when it is told to; one that cannot be made ends it at its own turn', async () => {
     const stop = new AbortController();
-    const written: number[] = [];
-    const ports: PrintLoopPorts = {
-      makeFrame: ({ name }) => Promise.resolve(pictureOf(name)),
-      writeFrame: (_, frame) => {
-        written.push(frame);
-        if (frame === 4) stop.abort(new Error('stopped by hand'));
+    const used: number[] = [];
+    const ports = (broken: number) => ({
+      make: (run: number) => (run === broken ? Promise.reject(new Error('damaged')) : Promise.resolve(run)),
+      use: (picture: number) => {
+        used.push(picture);
+        if (picture === 4) stop.abort(new Error('stopped by hand'));
         return Promise.resolve();
       },
-    };
-    const plan = planPrint(filmOf([[3, 3, 3]]));
-    await expect(printLoop(plan, ports, options(2, [], stop.signal))).rejects.toThrow('stopped by hand');
-    expect(written).toEqual([0, 1, 2, 3, 4]);
-  });
-
-  it('a picture that cannot be made ends the print at its own frame, not before', async () => {
-    const written: number[] = [];
-    const ports: PrintLoopPorts = {
-      makeFrame: ({ name, start }) =>
-        start === 6 ? Promise.reject(new Error('damaged')) : Promise.resolve(pictureOf(name)),
-      writeFrame: (_, frame) => Promise.resolve(void written.push(frame)),
-    };
-    await expect(printLoop(planPrint(filmOf([[3, 3, 3, 3]])), ports, options(4, []))).rejects.toThrow(
-      'damaged',
-    );
-    expect(written).toEqual([0, 1, 2, 3, 4, 5]);
+    });
+    const runs = [0, 1, 2, 3, 4, 5, 6];
+    await expect(printLoop(runs, ports(-1), options(2, stop.signal))).rejects.toThrow('stopped by hand');
+    expect(used).toEqual([0, 1, 2, 3, 4]);
+    used.length = 0;
+    await expect(printLoop(runs, ports(3), options(4))).rejects.toThrow('damaged');
+    expect(used).toEqual([0, 1, 2]);
   });
 });

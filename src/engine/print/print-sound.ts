@@ -1,14 +1,18 @@
 import type { Film } from '../../core/film/film';
 import type { Span } from '../../core/film/moments';
 import { pcm16, pcm24, wavHead, type WavBits } from '../../core/formats/wav';
-import { planMix } from '../../core/mix/mix-plan';
-import type { PrintLoopOptions } from '../../core/print/print-loop';
+import { framesOf } from '../../core/print/print-plan';
 import { frameToSample, SAMPLE_RATE } from '../../core/time/frames';
+import type { VideoFile } from '../ports/encode';
 import type { Samples } from '../ports/samples';
+import type { Sink } from '../ports/sink';
 import { SoundWriter } from './sound-writer';
 
 /** Frames after which it is told how far it is. */
 const TOLD_EVERY = 24;
+
+/** The largest WAV file: its length is kept in four bytes. */
+const LARGEST_WAV = 2 ** 32 - 1;
 
 /** Numbers from 0 to 1, the same each time, so that two prints are the same file (Park and Miller, 1988). */
 function noise(): () => number {
@@ -16,33 +20,57 @@ function noise(): () => number {
   return () => (state = (state * 48_271) % 2_147_483_647) / 2_147_483_647;
 }
 
+export interface SoundOptions {
+  readonly signal: AbortSignal;
+  /** Called now and then with the number of the film's frames that are done. */
+  readonly onFrame: (done: number) => void;
+  /** Waits while the print is paused. */
+  readonly gate: () => Promise<void>;
+}
+
 /**
- * Prints the sound of a part of a film alone, as the pieces of a WAV file of two channels and 48 kHz.
- * @throws the signal's reason when it is stopped, or whatever `samples` throws.
+ * Writes the sound of parts of a film, one behind the other, at 48 kHz, left and right in turn.
+ * @throws the signal's reason when it is stopped, or whatever a port throws.
  */
 export async function printSound(
   film: Film,
-  span: Span,
-  bits: WavBits,
+  spans: readonly Span[],
   samples: Samples,
-  { signal, onFrame }: Pick<PrintLoopOptions, 'signal' | 'onFrame'>,
-): Promise<readonly Uint8Array<ArrayBuffer>[]> {
-  const { rate } = film.settings;
-  const length = frameToSample(span.to, rate) - frameToSample(span.from, rate);
-  const pieces = [wavHead({ channels: 2, sampleRate: SAMPLE_RATE, samples: length, bits })];
-  const next = noise();
-  const sound = new SoundWriter(planMix(film), film, span, samples, {
-    // Left and right come in turn: as they lie in the file.
-    sound: (both) => {
-      pieces.push(bits === 16 ? pcm16([both], next) : pcm24([both]));
-      return Promise.resolve();
-    },
-  });
-  for (let frame = span.from; frame < span.to; frame += TOLD_EVERY) {
+  sink: Pick<VideoFile, 'sound'>,
+  { signal, onFrame, gate }: SoundOptions,
+): Promise<void> {
+  const frames = framesOf(spans);
+  const sound = new SoundWriter(film, spans, samples, sink);
+  for (let frame = 0; frame < frames; frame += TOLD_EVERY) {
+    await gate();
     signal.throwIfAborted();
-    const done = Math.min(span.to, frame + TOLD_EVERY);
-    await sound.writeUntil(frameToSample(done, rate));
-    onFrame(done - span.from);
+    const done = Math.min(frames, frame + TOLD_EVERY);
+    await sound.writeUntil(frameToSample(done, film.settings.rate));
+    onFrame(done);
   }
-  return pieces;
+}
+
+/** Samples of the sound of parts of a film. */
+export const soundLength = (film: Film, spans: readonly Span[]): number =>
+  frameToSample(framesOf(spans), film.settings.rate);
+
+/**
+ * A WAV file of two channels of so many samples; `sink` is written to from its start on.
+ * @throws RangeError where it would be larger than a WAV file can be.
+ */
+export async function wavSink(
+  length: number,
+  bits: WavBits,
+  sink: Pick<Sink, 'write'>,
+): Promise<Pick<VideoFile, 'sound'>> {
+  if (length * 2 * (bits / 8) + 44 > LARGEST_WAV)
+    throw new RangeError('A WAV file holds four gigabytes at most, and this sound is longer. FLAC holds it.');
+  const head = wavHead({ channels: 2, sampleRate: SAMPLE_RATE, samples: length, bits });
+  await sink.write(head, 0);
+  const next = noise();
+  const frame = 2 * (bits / 8);
+  return {
+    sound: (both, at) =>
+      sink.write(bits === 16 ? pcm16([both], next) : pcm24([both]), head.length + at * frame),
+  };
 }

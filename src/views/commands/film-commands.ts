@@ -1,7 +1,7 @@
 import { openFilm } from '../../state/document/document';
 import { beginFilm, copyFilm, showShelf } from '../../state/document/open-film';
 import { saveCopy } from '../../state/document/save-copy';
-import { stopPrint } from '../../state/print/print-job';
+import { stopRunningPrint } from '../../state/print/print-queue';
 import { dismissAll, setShell, shellNow } from '../../state/shell/shell';
 import { switchTheme } from '../../state/shell/theme';
 import { setSpeed, SPEEDS } from '../../state/transport/play';
@@ -47,7 +47,7 @@ export const FILM_COMMANDS: readonly CommandFacts[] = [
     words: 'Stop printing',
     also: 'cancel export',
     cannot: () => (printing() === undefined ? 'Nothing is being printed.' : undefined),
-    run: stopPrint,
+    run: stopRunningPrint,
   },
   ...SPEEDS.map((speed) => ({
     words: `Play at ${speed} times the rate`,

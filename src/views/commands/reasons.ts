@@ -2,7 +2,7 @@ import { scheduleOf } from '../../core/film/schedule';
 import { documentNow, openFilm } from '../../state/document/document';
 import { intakeOf } from '../../state/photos/intake-table';
 import { useTray } from '../../state/photos/tray';
-import { usePrints } from '../../state/print/print-job';
+import { isPrinting } from '../../state/print/print-queue';
 import { selectionNow } from '../../state/selection/selection';
 
 /** Why something cannot be done now, in a sentence; undefined where it can. */
@@ -38,4 +38,4 @@ export const noTable: Reason = () =>
   intakeOf()?.laidOut === false ? undefined : 'No photos have come in that are not laid out yet.';
 
 export const printing: Reason = () =>
-  usePrints.getState().running ? 'A film is being printed. Wait for it, or stop it first.' : undefined;
+  isPrinting() ? 'A film is being printed. Wait for it, or stop it first.' : undefined;

@@ -1,99 +1,159 @@
-import { Printer } from 'lucide-react';
-import { useEffect, useState } from 'react';
+import { HardDrive, Printer } from 'lucide-react';
+import { useEffect, useMemo, useState } from 'react';
 import type { Film } from '../../core/film/film';
 import { isHeard } from '../../core/mix/mix-plan';
-import { ok } from '../../core/time/result';
-import {
-  PRINT_KINDS,
-  printKind,
-  printObstacle,
-  type PrintKind,
-} from '../../engine/browser/print/print-kinds';
-import { Panel } from '../../kit/panel';
+import { forecast, picturesIn } from '../../core/print/forecast';
+import { planOrders } from '../../core/print/plan-orders';
+import { printKind } from '../../core/print/print-kinds';
+import { sizeOfPrint } from '../../core/print/print-order';
+import { hasRange, scenesToPrint, spansOf, type PrintPart } from '../../core/print/print-part';
+import { framesOf } from '../../core/print/print-plan';
+import type { PrintSettings } from '../../core/print/print-settings';
+import { bitrateText, parsePattern } from '../../core/print/read-typed';
+import { count, formatLength, formatSize, formatWait } from '../../core/time/format';
+import { rateNumber, rateText } from '../../core/time/rate';
+import { canPickFiles, pickFile } from '../../engine/browser/print/pick-file';
+import { printObstacle } from '../../engine/browser/print/print-obstacle';
+import { canWriteFolders, freshFolder, pickFolder } from '../../engine/browser/out/write-out';
 import { Button } from '../../kit/button';
-import { ChoiceCards } from '../../kit/choice-cards';
-import { Progress } from '../../kit/progress';
-import { SelectField } from '../../kit/select-field';
+import { Panel } from '../../kit/panel';
 import { TypedField } from '../../kit/typed-field';
-import { startPrint, stopPrint, usePrints } from '../../state/print/print-job';
 import { useFilm } from '../../state/document/document';
+import { useFinishedPrints } from '../../state/print/finished-prints';
+import { printLater, usePrintQueue, type Picked } from '../../state/print/print-queue';
+import { experienceKey, setPrint, usePrintSettings } from '../../state/print/print-settings';
 import { StageFrame } from '../frame/stage-frame';
 import { NoPoses } from '../no-poses';
-import { FramingChoice } from '../settings/framing-choice';
-import { FinishedPrints } from './finished-prints';
-import { PrintSummary } from './print-summary';
-import { printParts, WHOLE } from './print-parts';
+import { KindField } from './kind-field';
+import { PartField } from './part-field';
+import { PrintDetails } from './print-details';
+import { PrintHall } from './print-hall';
 import styles from './print.module.css';
+import { PurposeField } from './purpose-field';
+import { QualityField } from './quality-field';
+import { SizeField } from './size-field';
 
-const KINDS = Object.entries(PRINT_KINDS).map(([kind, { label, purpose }]) => ({
-  value: kind as PrintKind,
-  label,
-  words: purpose,
-}));
+/** The part that is chosen, as far as the film still has it. */
+function partIn(film: Film, part: PrintPart): PrintPart {
+  if (part.of === 'range' && !hasRange(film)) return { of: 'film' };
+  if (part.of !== 'scenes') return part;
+  const scenes = scenesToPrint(film);
+  const ids = part.ids.filter((id) => scenes.some((scene) => scene.id === id));
+  return ids.length === 0 && part.ids.length > 0 ? { of: 'film' } : { of: 'scenes', ids };
+}
 
-/** Why a film cannot be printed as a kind of file in this browser; undefined where it can. */
-function useObstacle(film: Film | undefined, kind: PrintKind): string | undefined {
+/** Why a film cannot be printed so in this browser; undefined where it can. */
+function useObstacle(film: Film | undefined, settings: PrintSettings): string | undefined {
+  const { kind, quality } = settings;
+  const size = film && sizeOfPrint(settings, film);
+  const [width, height] = [size?.width, size?.height];
   const [obstacle, setObstacle] = useState<string>();
   useEffect(() => {
     let gone = false;
-    if (film)
-      void printObstacle(kind, film.settings, film.settings.rate).then((words) => gone || setObstacle(words));
+    if (width !== undefined && height !== undefined)
+      void printObstacle(kind, { width, height }, quality).then((words) => gone || setObstacle(words));
     return () => {
       gone = true;
     };
-  }, [film, kind]);
+  }, [width, height, kind, quality]);
   return obstacle;
 }
 
-/** Stage Print: what kind of file, under which name; the finished prints. */
+/** A file's name without its ending. */
+const nameOf = (fileName: string): string => fileName.replace(/\.[^.]*$/, '');
+
+/** Pictures a second that a GIF can show: it counts hundredths, and players show none for less than two. */
+const FASTEST_GIF = 50;
+
+/** Stage Print: what is made of the film, for whom; what is being printed, and the finished prints. */
 export function PrintView() {
   const film = useFilm();
-  const { running, problem, prints } = usePrints();
-  const [kind, setKind] = useState<PrintKind>('mp4');
-  const [part, setPart] = useState(WHOLE);
-  const [named, setNamed] = useState<string>();
-  const cannot = useObstacle(film, kind);
-  if (!film) return null;
-  const parts = printParts(film);
-  const { span, words } = parts.find((each) => each.value === part) ?? parts[0];
-  const frames = span.to - span.from;
-  const isSilent = frames > 0 && printKind(kind).makes === 'sound' && !isHeard(film, span);
-  const obstacle = isSilent ? 'Nothing is heard in this part: there is no sound to print.' : cannot;
-  const name = named ?? (part === WHOLE ? film.title : `${film.title}, ${words}`);
+  const { settings, part: wanted, experience } = usePrintSettings();
+  const queue = usePrintQueue((state) => state.queue);
+  const prints = useFinishedPrints((state) => state.prints);
+  const cannot = useObstacle(film, settings);
+  const part = useMemo(() => film && partIn(film, wanted), [film, wanted]);
+  const spans = useMemo(() => (film && part ? spansOf(film, part) : []), [film, part]);
+  const pictures = useMemo(() => (film ? picturesIn(film, spans) : 0), [film, spans]);
+  if (!film || !part) return null;
+  const facts = printKind(settings.kind);
+  const frames = framesOf(spans);
+  const isHeardThere = spans.some((span) => isHeard(film, span));
+  const rate = settings.rate ?? film.settings.rate;
+  const taken = new Set([
+    ...prints.map(({ fileName }) => fileName),
+    ...queue.map(({ order }) => order.fileName),
+  ]);
+  const orders = planOrders(film, part, settings, new Date(), taken);
+  const obstacle =
+    frames === 0
+      ? part.of === 'range'
+        ? 'There is no frame between the in and out points.'
+        : part.of === 'scenes'
+          ? 'No scene is chosen.'
+          : undefined
+      : facts.makes === 'sound' && !isHeardThere
+        ? 'Nothing is heard in this part: there is no sound to print.'
+        : settings.kind === 'gif' && rateNumber(rate) > FASTEST_GIF
+          ? `A GIF shows at most ${FASTEST_GIF} pictures a second. Under Details, set the file to fewer.`
+          : cannot;
+  const canPrint = orders.length > 0 && obstacle === undefined;
+  const { bytes, seconds } = forecast(film, spans, pictures, settings, experience[experienceKey(settings)]);
+  const { width, height } = sizeOfPrint(settings, film);
+  const [first] = orders;
+  const toDisk = async (): Promise<void> => {
+    const picked: Picked | undefined =
+      facts.makes === 'stills'
+        ? await pickFolder().then(
+            async (parent) =>
+              parent && { folder: await freshFolder(parent, nameOf(first?.fileName ?? 'film')) },
+          )
+        : await pickFile(first?.fileName ?? 'film', facts.mediaType, facts.ending).then(
+            (file) => file && { file },
+          );
+    if (picked) await printLater(orders, picked);
+  };
   const foot = (
     <>
-      <PrintSummary film={film} kind={kind} span={span} />
+      <p className={styles.summary}>
+        {formatLength(frames, film.settings.rate)}
+        <br />
+        {facts.makes === 'sound'
+          ? '48 kHz, left and right'
+          : `${facts.makes === 'stills' ? '' : `${rateText(rate)} frames a second, `}${width} × ${height}`}
+        <br />
+        {frames > 0 && `about ${formatSize(bytes)}, ${formatWait(seconds)} to make`}
+        {facts.makes === 'video' &&
+          (isHeardThere ? `, sound at ${bitrateText(facts.sound.bits)}` : ', no sound')}
+      </p>
+      {facts.makes === 'loop' && isHeardThere && (
+        <p className={styles.note}>The film has sound; {facts.label} has none.</p>
+      )}
       {obstacle && (
         <p role="alert" className={styles.wrong}>
           {obstacle}
         </p>
       )}
-      {running ? (
-        <>
-          <Progress
-            label="Printing"
-            done={running.written}
-            total={running.total}
-            noun="frame"
-            seconds={running.seconds}
-          />
-          <Button onClick={stopPrint}>Stop; no file is made</Button>
-        </>
-      ) : (
+      <div className={styles.row}>
         <Button
           variant="main"
-          disabled={frames === 0 || obstacle !== undefined}
+          disabled={!canPrint}
           title="Print the film (Ctrl P comes here)"
-          onClick={() => void startPrint(name, kind, span)}
+          onClick={() => void printLater(orders)}
         >
-          <Printer size={18} aria-hidden /> Print the film
+          <Printer size={18} aria-hidden />{' '}
+          {orders.length > 1 ? `Print ${count(orders.length, 'file')}` : 'Print the film'}
         </Button>
-      )}
-      {problem && (
-        <p role="alert" className={styles.wrong}>
-          {problem}
-        </p>
-      )}
+        {(facts.makes === 'stills' ? canWriteFolders() : canPickFiles()) && (
+          <Button
+            disabled={!canPrint || orders.length > 1}
+            title="Straight to the disk, as large as there is room; it is not kept in the browser"
+            onClick={() => void toDisk()}
+          >
+            <HardDrive size={17} aria-hidden /> To the disk…
+          </Button>
+        )}
+      </div>
     </>
   );
   return (
@@ -104,40 +164,35 @@ export function PrintView() {
         head: <h2>A print</h2>,
         body: (
           <Panel label="Print settings" foot={foot}>
-            <SelectField
-              label="Of"
-              value={part}
-              options={parts.map(({ value, label }) => ({ value, label }))}
-              onChange={setPart}
-              disabled={running !== undefined}
-            />
+            <PurposeField settings={settings} />
+            <PartField film={film} part={part} />
             <TypedField
               label="Name of the file"
-              text={name}
-              parse={ok}
-              onCommit={setNamed}
-              disabled={running !== undefined}
+              text={settings.pattern}
+              hint={
+                first
+                  ? `${first.fileName}${orders.length > 1 ? ` and ${orders.length - 1} more` : ''}`
+                  : 'Words, and {film}, {scene}, {date}, {size}, {counter}.'
+              }
+              parse={parsePattern}
+              onCommit={(pattern) => setPrint({ pattern })}
             />
-            <ChoiceCards
-              label="Kind of file"
-              value={kind}
-              options={KINDS}
-              onChange={setKind}
-              disabled={running !== undefined}
-            />
-            {printKind(kind).makes === 'video' && <FramingChoice />}
+            <KindField kind={settings.kind} />
+            <QualityField film={film} spans={spans} pictures={pictures} settings={settings} />
+            {facts.makes !== 'sound' && <SizeField film={film} settings={settings} />}
+            <PrintDetails film={film} settings={settings} />
           </Panel>
         ),
       }}
     >
-      {frames === 0 && prints.length === 0 ? (
+      {frames === 0 && prints.length + queue.length === 0 ? (
         <NoPoses
           film={film}
           heading="Nothing to print yet"
           words="Here the film becomes a file that plays anywhere, once it has poses."
         />
       ) : (
-        <FinishedPrints />
+        <PrintHall film={film} />
       )}
     </StageFrame>
   );

@@ -1,4 +1,4 @@
-import { Pause, Play, Volume2, VolumeX } from 'lucide-react';
+import { Maximize, Pause, Play, Repeat, Volume2, VolumeX } from 'lucide-react';
 import { useRef, useState } from 'react';
 import type { Size } from '../../core/picture/size';
 import { IconButton } from '../../kit/button';
@@ -11,10 +11,13 @@ interface ScreeningProps {
   readonly url: string;
   /** Accessible name of the film. */
   readonly label: string;
-  readonly picture: Size;
+  /** Undefined for sound alone. */
+  readonly picture?: Size | undefined;
   /** Frames a second, for steps with the arrow keys. */
   readonly rate: number;
 }
+
+const NO_PICTURE: Size = { width: 16, height: 9 };
 
 const clock = (seconds: number): string =>
   `${Math.floor(seconds / 60)}:${Math.floor(seconds % 60)
@@ -28,7 +31,9 @@ export function Screening({ url, label, picture, rate }: ScreeningProps) {
   const [{ at, length, playing, muted }, setState] = useState({
     ...{ at: 0, length: 0, playing: false, muted: false },
   });
-  const zoom = useOwnZoom(box, picture);
+  const zoom = useOwnZoom(box, picture ?? NO_PICTURE);
+  const [isLooped, setLooped] = useState(false);
+  const [cannotPlay, setCannotPlay] = useState(false);
   const read = (): void => {
     const element = video.current;
     if (!element) return;
@@ -61,7 +66,16 @@ export function Screening({ url, label, picture, rate }: ScreeningProps) {
           onPause={read}
           onVolumeChange={read}
           onLoadedMetadata={read}
+          onError={() => setCannotPlay(true)}
+          loop={isLooped}
+          hidden={!picture}
         />
+        {cannotPlay && (
+          <p className={styles.unplayed}>
+            This browser does not play this kind of file. It was read through all the same; save it to the
+            disk and open it there.
+          </p>
+        )}
       </div>
       <div
         className={styles.controls}
@@ -96,13 +110,26 @@ export function Screening({ url, label, picture, rate }: ScreeningProps) {
         >
           {muted ? <VolumeX size={17} aria-hidden /> : <Volume2 size={17} aria-hidden />}
         </IconButton>
-        <ZoomButtons
-          zoom={zoom.zoom}
-          one={one}
-          onStep={zoom.step}
-          onWhole={zoom.showWhole}
-          onPixels={zoom.togglePixels}
-        />
+        <IconButton label="Over and over" pressed={isLooped} onClick={() => setLooped(!isLooped)}>
+          <Repeat size={17} aria-hidden />
+        </IconButton>
+        {picture && (
+          <IconButton
+            label="Fill the screen with the print"
+            onClick={() => void video.current?.requestFullscreen().catch(() => undefined)}
+          >
+            <Maximize size={17} aria-hidden />
+          </IconButton>
+        )}
+        {picture && (
+          <ZoomButtons
+            zoom={zoom.zoom}
+            one={one}
+            onStep={zoom.step}
+            onWhole={zoom.showWhole}
+            onPixels={zoom.togglePixels}
+          />
+        )}
       </div>
     </div>
   );

@@ -3,6 +3,7 @@ import { filmRecipe } from '../../../core/film/recipe-of';
 import { renderPicture } from '../../../core/picture/render-picture';
 import { readSource } from '../../print/read-source';
 import { decodePicture } from '../decode/decode-picture';
+import { imageFile } from '../print/image-file';
 import { storedOriginals } from '../store/stored-originals';
 
 /**
@@ -13,10 +14,6 @@ export async function filmPicture(photo: Photo, settings: FilmSettings): Promise
   const recipe = filmRecipe(photo, settings);
   const ports = { originals: storedOriginals, decode: decodePicture };
   const source = await readSource(recipe, recipe.film, photo.name, ports);
-  const { data, width, height } = renderPicture(source, recipe, recipe.film);
-  const canvas = new OffscreenCanvas(width, height);
-  const context = canvas.getContext('2d', { alpha: false });
-  if (!context) throw new Error('There is no drawing surface.');
-  context.putImageData(new ImageData(data, width, height), 0, 0);
-  return canvas.convertToBlob({ type: 'image/png' });
+  const picture = renderPicture(source, recipe, recipe.film);
+  return new Blob([await imageFile(picture, { type: 'image/png' })], { type: 'image/png' });
 }

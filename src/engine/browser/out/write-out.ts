@@ -64,7 +64,7 @@ export async function pickFolder(): Promise<FileSystemDirectoryHandle | undefine
 }
 
 /** A folder within `parent` that did not exist: nothing that lies there is ever written over. */
-async function freshFolder(
+export async function freshFolder(
   parent: FileSystemDirectoryHandle,
   name: string,
 ): Promise<FileSystemDirectoryHandle> {

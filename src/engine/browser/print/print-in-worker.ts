@@ -1,13 +1,12 @@
-import type { Film } from '../../../core/film/film';
-import type { Span } from '../../../core/film/moments';
+import type { PrintOrder } from '../../../core/print/print-order';
 import { withProgress } from '../threads/with-progress';
 import { WorkerPool } from '../threads/worker-pool';
-import type { PrintKind } from './print-kinds';
-import type { PrintWorker } from './print.worker';
+import type { PrintNews, PrintPlace } from './print-context';
+import type { PrintReport, PrintWorker } from './print.worker';
 
-/** A finished print, or a sentence about why there is none. */
+/** What became of a print, or a sentence about why there is none. */
 export type Printed =
-  | { readonly ok: true; readonly file: Blob; readonly seconds: number }
+  | { readonly ok: true; readonly report: PrintReport; readonly seconds: number }
   | { readonly ok: false; readonly stopped: boolean; readonly problem: string };
 
 const workers = new WorkerPool<PrintWorker>(
@@ -16,24 +15,55 @@ const workers = new WorkerPool<PrintWorker>(
   { warm: 0 },
 );
 
-/** Prints a film in a worker. Never throws; nothing is left behind when `signal` stops it. */
-export async function printInWorker(
-  film: Film,
-  kind: PrintKind,
-  span: Span,
-  signal: AbortSignal,
-  onFrame: (written: number) => void,
-): Promise<Printed> {
+/** A print that goes on in a worker. */
+export interface RunningPrint {
+  /** Never rejects; nothing is left behind under the file's name when it was stopped or failed. */
+  readonly outcome: Promise<Printed>;
+  /** Holds it back, or lets it go on. */
+  pause(isPaused: boolean): void;
+  stop(): void;
+}
+
+export interface PrintListeners {
+  readonly onNews: (news: PrintNews) => void;
+  /** Frames that are read again once the file is there. */
+  readonly onRead: (frames: number) => void;
+}
+
+/** Begins a print in a worker of its own. `piecesRoom` is how many bytes kept pieces may take. */
+export function startInWorker(
+  order: PrintOrder,
+  place: PrintPlace,
+  piecesRoom: number,
+  { onNews, onRead }: PrintListeners,
+): RunningPrint {
+  const lease = workers.lease();
+  const stopping = new AbortController();
   const started = performance.now();
-  try {
-    const file = await withProgress(onFrame, (tell) =>
-      workers.run((worker) => worker.print(film, kind, span, tell), signal),
-    );
-    return { ok: true, file, seconds: (performance.now() - started) / 1000 };
-  } catch (error) {
-    if (signal.aborted)
-      return { ok: false, stopped: true, problem: 'The print was stopped. No file was made.' };
-    const reason = error instanceof Error ? error.message : String(error);
-    return { ok: false, stopped: false, problem: `The print failed: ${reason} No file was made.` };
-  }
+  const stopped = new Promise<never>((_, reject) =>
+    stopping.signal.addEventListener('abort', () => reject(new Error('stopped'))),
+  );
+  stopped.catch(() => undefined);
+  const run = async (): Promise<Printed> => {
+    try {
+      const report = await withProgress(onNews, (tell) =>
+        withProgress(onRead, (read) =>
+          Promise.race([lease.remote.print(order, place, piecesRoom, tell, read), lease.failed, stopped]),
+        ),
+      );
+      return { ok: true, report, seconds: (performance.now() - started) / 1000 };
+    } catch (error) {
+      if (stopping.signal.aborted)
+        return { ok: false, stopped: true, problem: 'The print was stopped. No file was made.' };
+      const reason = error instanceof Error ? error.message : String(error);
+      return { ok: false, stopped: false, problem: `The print failed. ${reason} No file was made.` };
+    } finally {
+      lease.end();
+    }
+  };
+  return {
+    outcome: run(),
+    pause: (isPaused) => void lease.remote.pause(isPaused),
+    stop: () => stopping.abort(),
+  };
 }

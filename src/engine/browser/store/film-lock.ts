@@ -31,3 +31,7 @@ export const waitForFilmLock = (filmId: string, signal: AbortSignal): Promise<Fi
 /** Takes the right to record, if no other tab does. */
 export const tryRecordingLock = (): Promise<FilmLock | undefined> =>
   hold('kermis-recording', { ifAvailable: true });
+
+/** Takes a print as this tab's own, if no other has it. */
+export const tryPrintLock = (printId: string): Promise<FilmLock | undefined> =>
+  hold(`kermis-print-${printId}`, { ifAvailable: true });

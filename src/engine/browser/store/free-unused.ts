@@ -4,6 +4,7 @@ import { filesOf } from '../../../core/film/photo-picture';
 import { keepFilm, listFilms, readFilm, readStored } from './film-repository';
 import { deleteJournal, filmsWhoseJournalNames } from './journal';
 import { filmsWithIntake, readIntake } from './intake-repository';
+import { filmsOfPrints } from './print-repository';
 import { withPicturesFree } from './store-lock';
 import { originals, previews, soundAnalyses, soundPieces, thumbnails } from './stores';
 
@@ -34,6 +35,10 @@ async function usedHashes(): Promise<ReadonlySet<string>> {
     // One that cannot be read, or in which something was put right, may be rescued with all that it names.
     if (!film.ok || mended)
       for (const [hash] of JSON.stringify(await readStored(id)).matchAll(/[0-9a-f]{64}/g)) used.add(hash);
+  }
+  for (const film of await filmsOfPrints()) {
+    for (const hash of filesOf(film.photos).keys()) used.add(hash);
+    for (const { hash } of film.sounds) used.add(hash);
   }
   for (const film of await filmsWithIntake())
     for (const row of (await readIntake(film))?.rows ?? []) if (row.photo) used.add(row.photo.hash);

@@ -1,5 +1,6 @@
 import type { Film } from '../../../core/film/film';
 import { filesOf } from '../../../core/film/photo-picture';
+import { freePieces } from './print-pieces';
 import { fileFacts } from './file-facts';
 
 /** What an import needs and what the browser grants, in bytes. */
@@ -42,7 +43,13 @@ export async function storageRoom(files: readonly File[]): Promise<StorageRoom |
   );
   const asked = await fileFacts(some.filter((file) => file !== undefined));
   const mean = asked.reduce((sum, { size }) => sum + size, 0) / Math.max(1, asked.length);
-  return use && { needed: files.length * (mean + SMALL_PICTURES), free: use.free };
+  const needed = files.length * (mean + SMALL_PICTURES);
+  return use && { needed, free: await freeFor(needed, use.free) };
+}
+
+/** What is free for something: pieces of prints are the first to go where room is short. */
+async function freeFor(needed: number, free: number): Promise<number> {
+  return free >= needed ? free : free + (await freePieces(0).catch(() => 0));
 }
 
 /** Samples are kept decoded: so many bytes each, of at most two channels. */
@@ -60,5 +67,5 @@ export async function roomFor(film: Film, wanted: ReadonlySet<string>): Promise<
       (sum, { bytes, samples, channels }) => sum + bytes + samples * Math.min(2, channels) * BYTES_A_SAMPLE,
       0,
     );
-  return { needed, free: use.free };
+  return { needed, free: await freeFor(needed, use.free) };
 }

@@ -33,3 +33,9 @@ export const arrivals = store('arrivals');
 export const desk = store('desk');
 /** Photos that came in and are not laid out yet, by film id. */
 export const intakes = store('intakes');
+/** Parts of prints as they were encoded, by what they show, and how; for the next print. */
+export const printPieces = store('print-pieces');
+/** How large each of them is, and when it was used last. */
+export const pieceUses = store('piece-uses');
+/** Prints that wait, broke off, or are finished, by id. */
+export const prints = store('prints');

@@ -1,0 +1,131 @@
+import type { CodedFrame } from '../../../core/codec/coded-frame';
+import type { QualityStep, VideoCodecFacts } from '../../../core/print/print-kinds';
+import type { Size } from '../../../core/picture/size';
+import type { CodecFacts, PieceEncoder } from '../../ports/encode';
+
+// Browsers tag what they convert themselves as full range; frames that are I420 already keep these tags.
+const COLOUR: VideoColorSpaceInit = {
+  matrix: 'bt709',
+  primaries: 'bt709',
+  transfer: 'bt709',
+  fullRange: false,
+};
+
+/** An encoder reckons its bits by time: it is told that each picture stays for a twelfth of a second, the trade's common hold. */
+const PICTURES_A_SECOND = 12;
+
+/** Pictures that wait in an encoder; each is held in memory. */
+const MOST_WAITING = 2;
+
+/** How pictures are encoded. */
+export interface Encoding {
+  readonly codec: VideoCodecFacts;
+  readonly size: Size;
+  readonly quality: QualityStep;
+}
+
+/** The browser's own encoders take a measure of loss per picture. */
+type PictureOptions = VideoEncoderEncodeOptions & { av1?: { quantizer: number } };
+
+/** Bits a second of pictures that stay for a twelfth of a second, at a step of quality. */
+export const nominalBits = ({ codec, size, quality }: Encoding): number =>
+  Math.max(200_000, size.width * size.height * PICTURES_A_SECOND * codec.steps[quality].bitsAPixel);
+
+/** As the browser is asked whether it can. `bitrate` counts for pictures that stay for a twelfth of a second; 0 where none is asked for. */
+export function encoderConfig(encoding: Encoding, bitrate: number): VideoEncoderConfig {
+  const { codec, size, quality } = encoding;
+  const { width, height } = size;
+  const isLarge = width * height > codec.larger.above;
+  return {
+    codec: isLarge ? codec.larger.codecString : codec.codecString,
+    width,
+    height,
+    framerate: PICTURES_A_SECOND,
+    latencyMode: 'quality',
+    ...(bitrate === 0 && codec.steps[quality].quantizer !== undefined
+      ? { bitrateMode: 'quantizer' }
+      : { bitrateMode: 'variable', bitrate: Math.round(bitrate || nominalBits(encoding)) }),
+  };
+}
+
+/** An encoder for one piece; `onPicture` may look at each picture that it is given. */
+export function encodePiece(
+  encoding: Encoding,
+  bitrate: number,
+  onPicture: (frame: VideoFrame) => void = () => undefined,
+): PieceEncoder {
+  const { codec, quality } = encoding;
+  const { quantizer } = codec.steps[quality];
+  const pictures: CodedFrame[] = [];
+  let facts: CodecFacts | undefined;
+  let failure: Error | undefined;
+  const encoder = new VideoEncoder({
+    output: (chunk, meta) => {
+      const bytes = new Uint8Array(chunk.byteLength);
+      chunk.copyTo(bytes);
+      pictures.push({ bytes, isKey: chunk.type === 'key' });
+      const config = meta?.decoderConfig;
+      if (config && !facts)
+        facts = {
+          codecString: config.codec,
+          description: config.description && bytesOf(config.description),
+        };
+    },
+    error: (error) => {
+      failure = error;
+    },
+  });
+  const config = encoderConfig(encoding, bitrate);
+  encoder.configure(config);
+  const options: PictureOptions =
+    config.bitrateMode === 'quantizer' && quantizer !== undefined
+      ? codec.codec === 'vp9'
+        ? { vp9: { quantizer } }
+        : { av1: { quantizer } }
+      : {};
+  let count = 0;
+  return {
+    async add({ width, height, data }) {
+      if (failure) throw failure;
+      const frame = new VideoFrame(data, {
+        format: 'I420',
+        codedWidth: width,
+        codedHeight: height,
+        timestamp: Math.round((count * 1e6) / PICTURES_A_SECOND),
+        duration: Math.round(1e6 / PICTURES_A_SECOND),
+        colorSpace: COLOUR,
+      });
+      try {
+        onPicture(frame);
+        encoder.encode(frame, { ...options, keyFrame: count === 0 });
+        count++;
+      } finally {
+        frame.close();
+      }
+      while (encoder.encodeQueueSize > MOST_WAITING && encoder.state === 'configured')
+        await new Promise((resolve) => encoder.addEventListener('dequeue', resolve, { once: true }));
+    },
+    async end() {
+      try {
+        await encoder.flush();
+      } catch (error) {
+        throw failure ?? error;
+      } finally {
+        if (encoder.state !== 'closed') encoder.close();
+      }
+      if (failure) throw failure;
+      if (!facts) throw new Error('The encoder did not say how its pictures are to be read.');
+      return { facts, pictures };
+    },
+    cancel: () => {
+      if (encoder.state !== 'closed') encoder.close();
+    },
+  };
+}
+
+function bytesOf(source: AllowSharedBufferSource): Uint8Array<ArrayBuffer> {
+  const bytes = ArrayBuffer.isView(source)
+    ? new Uint8Array(source.buffer, source.byteOffset, source.byteLength)
+    : new Uint8Array(source);
+  return new Uint8Array(bytes);
+}

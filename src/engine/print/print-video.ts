@@ -1,0 +1,218 @@
+import type { CodedFrame } from '../../core/codec/coded-frame';
+import { h264Holds } from '../../core/codec/h264-holds';
+import { heldFrames } from '../../core/codec/held-frames';
+import type { HoldWriter } from '../../core/codec/hold-writer';
+import { vp9Holds } from '../../core/codec/vp9-holds';
+import type { Film } from '../../core/film/film';
+import type { Span } from '../../core/film/moments';
+import { isHeard } from '../../core/mix/mix-plan';
+import type { I420 } from '../../core/picture/pixels';
+import type { Recipe } from '../../core/picture/recipe';
+import { pieceKey } from '../../core/print/piece-key';
+import { piecesOf, type Piece } from '../../core/print/pieces';
+import type { VideoCodecFacts } from '../../core/print/print-kinds';
+import { printLoop } from '../../core/print/print-loop';
+import { framesOf, planPrint } from '../../core/print/print-plan';
+import type { PrintSize } from '../../core/print/print-size';
+import { frameToSample } from '../../core/time/frames';
+import { rateNumber, type Rate } from '../../core/time/rate';
+import type { EncodedPiece, PieceEncoder, VideoFile, VideoShape } from '../ports/encode';
+import type { KeptPieces } from '../ports/kept-pieces';
+import type { Samples } from '../ports/samples';
+import { atFrame } from './print-fault';
+import { SoundWriter } from './sound-writer';
+
+/** What a print of video needs from the world. */
+export interface VideoPorts {
+  /** A recipe's picture as a frame of the file; may be called again before the last one is done. */
+  makeFrame(recipe: Recipe, name: string): Promise<I420>;
+  readonly samples: Samples;
+  /** Begins to encode a piece that has so many bits a second for its pictures, where it is measured by them. */
+  encoder(bitrate: number): PieceEncoder;
+  readonly pieces: KeptPieces;
+  /** Begins the file. */
+  begin(shape: VideoShape): Promise<VideoFile>;
+  /** Waits while the print is paused. */
+  gate(): Promise<void>;
+}
+
+/** What is printed, and how. */
+export interface VideoOrder {
+  readonly film: Film;
+  readonly spans: readonly Span[];
+  readonly size: PrintSize;
+  readonly rate: Rate;
+  readonly codec: VideoCodecFacts;
+  /** Seconds from one key frame to the next, at most. */
+  readonly keyEvery: number;
+  /** Bits a second that were asked for. */
+  readonly bitrate?: number | undefined;
+  /** Names everything else that a piece depends on: codec, quality, encoder. */
+  readonly encoding: string;
+}
+
+export interface VideoNews {
+  /** Frames done, and how many of them were found from an earlier print. */
+  readonly frames: number;
+  readonly found: number;
+}
+
+export interface VideoOptions {
+  /** Pictures made ahead of the one being encoded, from 1. */
+  readonly ahead: number;
+  readonly signal: AbortSignal;
+  readonly onNews: (news: VideoNews) => void;
+}
+
+/** Pieces that are encoded at the same time: while one is finished, the next is begun. */
+const PIECES_AHEAD = 2;
+
+/** What writes the holds of a piece; undefined where its frames have to be repeated. */
+function writerOf(
+  codec: VideoCodecFacts,
+  { facts, pictures }: Omit<EncodedPiece, 'isRepeated'>,
+): HoldWriter | undefined {
+  if (codec.holds === 'vp9') return vp9Holds(pictures);
+  if (codec.holds === 'h264') return facts.description && h264Holds(facts.description, pictures);
+  return undefined;
+}
+
+/**
+ * Prints parts of a film as video: cut into pieces, of which each that is not kept from an earlier print is encoded, every
+ * picture once, and its holds written behind it; beside them the sound. Gives the shape of what was written.
+ * @throws the signal's reason when it is stopped, or whatever a port throws, with frame and photo; the file is cancelled then.
+ */
+export async function printVideo(
+  order: VideoOrder,
+  ports: VideoPorts,
+  options: VideoOptions,
+): Promise<VideoShape> {
+  const { film, spans, size, rate, codec, encoding } = order;
+  // What goes on beside what failed is stopped, too.
+  const failed = new AbortController();
+  const signal = AbortSignal.any([options.signal, failed.signal]);
+  const plan = planPrint(film, spans, rate);
+  const keyEvery = Math.max(2, Math.round(order.keyEvery * rateNumber(rate)));
+  const hasSound = spans.some((span) => isHeard(film, span));
+  let repeats = codec.holds === 'repeated';
+  let [frames, found] = [0, 0];
+  const tell = (more: number, isFound: boolean): void => {
+    frames += more;
+    if (isFound) found += more;
+    options.onNews({ frames, found });
+  };
+
+  /** Bits a second for the encoder, which counts pictures, not frames: as many for each as the piece's time allows. */
+  const bitrateOf = (piece: Piece): number =>
+    order.bitrate === undefined || repeats ? 0 : order.bitrate * (piece.frames / piece.runs.length);
+
+  async function encode(piece: Piece, isRepeated: boolean): Promise<EncodedPiece> {
+    const encoder = ports.encoder(bitrateOf(piece));
+    let told = 0;
+    try {
+      await printLoop(
+        piece.runs,
+        {
+          make: async ({ recipe, name, start }) => {
+            await ports.gate();
+            signal.throwIfAborted();
+            return atFrame(start, name, () => ports.makeFrame(recipe, name));
+          },
+          use: (picture, { start, frames: hold, name }) =>
+            atFrame(start, name, async () => {
+              for (let i = 0; i < (isRepeated ? hold : 1); i++) await encoder.add(picture);
+              told += hold;
+              tell(hold, false);
+            }),
+        },
+        { ahead: options.ahead, signal },
+      );
+      const { start, name } = piece.runs.at(-1) ?? { start: 0, name: '' };
+      return { ...(await atFrame(start, name, () => encoder.end())), isRepeated };
+    } catch (error) {
+      encoder.cancel();
+      tell(-told, false);
+      throw error;
+    }
+  }
+
+  const keyOf = (piece: Piece, isRepeated: boolean): string =>
+    pieceKey(piece, isRepeated || bitrateOf(piece) > 0, `${encoding} ${bitrateOf(piece)} ${isRepeated}`);
+
+  /** A piece that is kept from an earlier print, if its holds can be written behind it. */
+  async function foundPiece(piece: Piece, isRepeated: boolean): Promise<EncodedPiece | undefined> {
+    const kept = await ports.pieces.find(keyOf(piece, isRepeated));
+    return kept && canShow(piece, kept) ? kept : undefined;
+  }
+
+  const canShow = ({ runs, frames: all }: Piece, encoded: EncodedPiece): boolean =>
+    encoded.isRepeated
+      ? encoded.pictures.length === all
+      : encoded.pictures.length === runs.length &&
+        (all === runs.length || writerOf(codec, encoded) !== undefined);
+
+  async function pieceOf(piece: Piece): Promise<EncodedPiece> {
+    // Another piece may find meanwhile that frames have to be repeated.
+    const isRepeated = repeats;
+    const kept = await foundPiece(piece, isRepeated);
+    if (kept) {
+      tell(piece.frames, true);
+      return kept;
+    }
+    const encoded = await encode(piece, isRepeated);
+    if (canShow(piece, encoded)) {
+      await ports.pieces.keep(keyOf(piece, isRepeated), encoded);
+      return encoded;
+    }
+    if (isRepeated) throw new Error(`The encoder lost pictures behind frame ${piece.start + 1}.`);
+    // This encoder writes in a way that is not known: from here on frames are repeated.
+    repeats = true;
+    tell(-piece.frames, false);
+    return pieceOf(piece);
+  }
+
+  const shape: VideoShape = {
+    size,
+    rate,
+    frames: plan.frames,
+    samples: hasSound ? frameToSample(framesOf(spans), film.settings.rate) : 0,
+  };
+  const file = await ports.begin(shape);
+  const sound = hasSound ? new SoundWriter(film, spans, ports.samples, file) : undefined;
+
+  async function write(piece: Piece, encoded: EncodedPiece): Promise<void> {
+    let at = piece.start;
+    for (const frame of codedFrames(piece, encoded)) {
+      signal.throwIfAborted();
+      await file.frame(frame, at++, encoded.facts);
+      await sound?.writeUntil(frameToSample(at, rate));
+    }
+  }
+
+  function codedFrames({ runs }: Piece, encoded: EncodedPiece): Iterable<CodedFrame> {
+    const writer = encoded.isRepeated ? undefined : writerOf(codec, encoded);
+    // Where nothing is held nothing has to be written.
+    if (!writer) return encoded.pictures;
+    return heldFrames(
+      encoded.pictures,
+      runs.map(({ frames: hold }) => hold),
+      writer,
+      keyEvery,
+    );
+  }
+
+  try {
+    await printLoop(
+      piecesOf(plan.runs, keyEvery),
+      { make: pieceOf, use: (encoded, piece) => write(piece, encoded) },
+      { ahead: PIECES_AHEAD, signal },
+    );
+    await sound?.writeUntil(shape.samples);
+    await file.end();
+  } catch (error) {
+    failed.abort(error);
+    await file.cancel();
+    throw error;
+  }
+  return shape;
+}

@@ -1,0 +1,37 @@
+import { PRINT_KINDS, printKind, type PrintGroup, type PrintKind } from '../../core/print/print-kinds';
+import { ChoiceCards } from '../../kit/choice-cards';
+import { Tabs } from '../../kit/tabs';
+import { setPrint } from '../../state/print/print-settings';
+
+const GROUPS: readonly (readonly [PrintGroup, string])[] = [
+  ['video', 'Video'],
+  ['loop', 'Loop'],
+  ['stills', 'Pictures'],
+  ['sound', 'Sound'],
+];
+
+const kindsOf = (group: PrintGroup): readonly { value: PrintKind; label: string; words: string }[] =>
+  Object.entries(PRINT_KINDS).flatMap(([kind, { makes, label, purpose }]) =>
+    makes === group ? [{ value: kind as PrintKind, label, words: purpose }] : [],
+  );
+
+/** What the print becomes: video, a loop, single pictures, sound; and which kind of file. */
+export function KindField({ kind }: { readonly kind: PrintKind }) {
+  const group = printKind(kind).makes;
+  return (
+    <>
+      <Tabs
+        label="What it becomes"
+        tabs={GROUPS}
+        chosen={group}
+        onChoose={(next) => setPrint({ kind: kindsOf(next)[0]?.value ?? 'mp4' })}
+      />
+      <ChoiceCards
+        label="Kind of file"
+        value={kind}
+        options={kindsOf(group)}
+        onChange={(value) => setPrint({ kind: value })}
+      />
+    </>
+  );
+}

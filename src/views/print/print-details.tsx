@@ -1,0 +1,95 @@
+import { useState } from 'react';
+import type { Film } from '../../core/film/film';
+import { printKind } from '../../core/print/print-kinds';
+import type { PrintSettings } from '../../core/print/print-settings';
+import { bitrateText, parseBitrate, parseKeyEvery, parseRuns, runsText } from '../../core/print/read-typed';
+import { parseRate, rateText, sameRate } from '../../core/time/rate';
+import { Accordion } from '../../kit/accordion';
+import { CheckField } from '../../kit/check-field';
+import { SelectField } from '../../kit/select-field';
+import { TypedField } from '../../kit/typed-field';
+import { setPrint } from '../../state/print/print-settings';
+
+const PALETTES = [
+  { value: 'film', label: 'The same 256 for all of it' },
+  { value: 'frame', label: '256 for each picture; larger' },
+];
+
+const EVERY = [
+  { value: 'frame', label: 'Every frame of the film' },
+  { value: 'pose', label: 'Every picture once' },
+];
+
+/** What most prints leave as it is. */
+export function PrintDetails({ film, settings }: { readonly film: Film; readonly settings: PrintSettings }) {
+  const [open, setOpen] = useState<'details'>();
+  const facts = printKind(settings.kind);
+  if (facts.makes === 'sound') return null;
+  const { rate } = film.settings;
+  const body = (
+    <>
+      {facts.makes === 'video' && (
+        <>
+          <TypedField
+            label="Bits a second"
+            text={settings.bitrate === undefined ? '' : bitrateText(settings.bitrate)}
+            hint="Left empty, the quality says it. Such as 8 Mbit/s."
+            parse={parseBitrate}
+            onCommit={(bitrate) => setPrint({ bitrate })}
+          />
+          <TypedField
+            label="Seconds between key frames, at most"
+            text={String(settings.keyEvery)}
+            hint="Fewer: quicker to go to a place, a larger file."
+            figures
+            parse={parseKeyEvery}
+            onCommit={(keyEvery) => setPrint({ keyEvery })}
+          />
+        </>
+      )}
+      {facts.makes === 'stills' && (
+        <SelectField
+          label="Pictures of"
+          value={settings.every}
+          options={EVERY}
+          onChange={(every) => setPrint({ every: every === 'pose' ? 'pose' : 'frame' })}
+        />
+      )}
+      {facts.makes === 'loop' && (
+        <TypedField
+          label="Runs"
+          text={runsText(settings.runs)}
+          hint="How often it is shown: a number, or “for ever”."
+          parse={parseRuns}
+          onCommit={(runs) => setPrint({ runs })}
+        />
+      )}
+      {settings.kind === 'gif' && (
+        <>
+          <SelectField
+            label="Colours"
+            value={settings.palette}
+            options={PALETTES}
+            onChange={(palette) => setPrint({ palette: palette === 'frame' ? 'frame' : 'film' })}
+          />
+          <CheckField
+            label="Mix colours of dots"
+            checked={settings.dither}
+            onChange={(dither) => setPrint({ dither })}
+          />
+        </>
+      )}
+      {!(facts.makes === 'stills' && settings.every === 'pose') && (
+        <TypedField
+          label="Frames a second of the file"
+          text={rateText(settings.rate ?? rate)}
+          hint="Another than the film’s shows frames again, or leaves some out; none is blended."
+          figures
+          parse={parseRate}
+          onCommit={(next) => setPrint({ rate: sameRate(next, rate) ? undefined : next })}
+        />
+      )}
+    </>
+  );
+  return <Accordion folds={[{ id: 'details', title: 'Details', body }]} open={open} onOpen={setOpen} />;
+}
