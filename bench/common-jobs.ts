@@ -95,7 +95,7 @@ async function sayALine(hand: Hand): Promise<void> {
 }
 
 async function save(hand: Hand): Promise<void> {
-  const link = hand.page.getByRole('link', { name: 'Save to disk' });
+  const link = hand.page.getByRole('button', { name: 'Save to disk' });
   await link.waitFor({ timeout: 120_000 });
   const saved = hand.page.waitForEvent('download');
   hand.think();

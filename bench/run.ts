@@ -9,6 +9,7 @@ import { join } from 'node:path';
 import { promisify } from 'node:util';
 import type { Browser, Page } from 'playwright-core';
 import { launch, openSettings } from '../e2e/browser';
+import { nextProof } from '../e2e/video';
 import { serveBuilt } from '../scripts/serve-built';
 import { bringIn } from './bring-in';
 import { largePhotos, manyPhotos } from './photos';
@@ -59,17 +60,14 @@ async function kermisPrints(base: string, paths: readonly string[]): Promise<{ m
     const print = async (kind: RegExp, nth: number): Promise<number> => {
       await page.getByRole('radio', { name: kind }).check();
       await page.getByRole('button', { name: 'Print the film' }).click();
-      await page
-        .getByText(/made in/)
-        .nth(nth)
-        .waitFor({ timeout: 300_000 });
+      await nextProof(page, nth, 300_000);
       const words = await page
         .getByText(/made in/)
         .first()
         .textContent();
       return Number(/made in ([\d.]+) s/.exec(words ?? '')?.[1]);
     };
-    return { mp4: await print(/MP4/, 0), webm: await print(/WebM/, 1) };
+    return { mp4: await print(/MP4/, 0), webm: await print(/^WebM, VP9/, 1) };
   } finally {
     await browser.close();
   }

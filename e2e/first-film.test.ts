@@ -38,7 +38,7 @@ test('whoever follows the guide, step by step, has a film of 110 frames on the d
     expect((await stat(join('docs', picture ?? ''))).isFile()).toBe(true);
   }
   const saved = page.waitForEvent('download');
-  await page.getByRole('link', { name: 'Save to disk' }).click();
+  await page.getByRole('button', { name: 'Save to disk' }).click();
   const file = await PrintedFile.of(Buffer.from(await bytesOf(await saved)));
   // 31 poses on twos, and the last one for two seconds at 24.
   expect(Number((await file.stream()).nb_read_frames)).toBe(31 * 2 + 48);

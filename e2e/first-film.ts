@@ -146,7 +146,7 @@ export const FIRST_FILM: readonly Step[] = [
         await page.keyboard.press('Control+p');
         await page.getByRole('button', { name: 'Print the film' }).and(page.locator(':focus')).waitFor();
         await page.keyboard.press('Enter');
-        await page.getByRole('link', { name: 'Save to disk' }).waitFor({ timeout: 110_000 });
+        await page.getByRole('button', { name: 'Save to disk' }).waitFor({ timeout: 110_000 });
       },
     ],
   },

@@ -174,8 +174,9 @@ test('photos of another shape are shown whole on the background, or fill the pic
     await jpeg('A1.jpg', [200, 40, 40], 640, 360),
     await jpeg('A2.jpg', [40, 180, 60], 300, 600),
   ]);
-  await page.getByRole('button', { name: 'Print', exact: true }).click();
+  await openSettings(page);
   await page.getByLabel('Background colour', { exact: true }).fill('#3060c0');
+  await page.getByRole('button', { name: 'Close', exact: true }).click();
   const sides = async (): Promise<Colour[]> => {
     const { bytes } = await printFilm(page, 'MP4', 'shape');
     const print = await PrintedFile.of(bytes);
@@ -185,7 +186,7 @@ test('photos of another shape are shown whole on the background, or fill the pic
   const [edge, middle] = await sides();
   expect(distance(edge as Colour, [0x30, 0x60, 0xc0])).toBeLessThanOrEqual(NEAR);
   expect(distance(middle as Colour, [40, 180, 60])).toBeLessThanOrEqual(NEAR);
-  await page.getByRole('radio', { name: /Fill the picture/ }).check();
+  await page.getByRole('combobox', { name: 'Photos of another shape' }).selectOption('Filling the picture');
   const [filled] = await sides();
   expect(distance(filled as Colour, [40, 180, 60])).toBeLessThanOrEqual(NEAR);
 });

@@ -17,7 +17,7 @@ import {
   wav,
   wavOfFloats,
 } from './sounds';
-import { printFilm, PrintedFile } from './video';
+import { chooseKind, printFilm, PrintedFile } from './video';
 
 const { visit } = useBrowser();
 
@@ -70,8 +70,7 @@ test('a click laid on a frame is heard there in both kinds of print, at every ra
 test('the sound alone is printed to the sample, in 24 bits and in 16; a film that is silent has none', async () => {
   const { page, complaints } = await visit();
   await bringIn(page, await numbered(6, 1));
-  await page.getByRole('button', { name: 'Print', exact: true }).click();
-  await page.getByRole('radio', { name: /WAV, 24 bits/ }).check();
+  await chooseKind(page, 'WAV, 24 bits');
   await page.getByText('Nothing is heard in this part').waitFor();
   await expect.poll(() => page.getByRole('button', { name: 'Print the film' }).isEnabled()).toBe(false);
   await bringInSounds(page, [wav('click.wav', click())]);
@@ -79,8 +78,8 @@ test('the sound alone is printed to the sample, in 24 bits and in 16; a film tha
   await page.getByRole('button', { name: 'Lay click.wav in at the playhead' }).click();
   const { frames } = await counter(page);
   for (const bits of [24, 16] as const) {
-    const { bytes, fileName } = await printFilm(page, `WAV, ${bits} bits`, 'alone');
-    expect(fileName).toBe('alone.wav');
+    const { bytes, fileName } = await printFilm(page, `WAV, ${bits} bits`, `alone ${bits}`);
+    expect(fileName).toBe(`alone ${bits}.wav`);
     // 2,000 samples a frame, left and right.
     expect(bytes.length).toBe(44 + (frames * 2000 * 2 * bits) / 8);
     const folder = await mkdtemp(join(tmpdir(), 'kermis-wav-'));
@@ -90,7 +89,7 @@ test('the sound alone is printed to the sample, in 24 bits and in 16; a film tha
     } finally {
       await rm(folder, { recursive: true, force: true });
     }
-    await page.getByLabel('Print alone.wav').waitFor();
+    await page.getByLabel(`Screening of Print ${fileName}`).waitFor();
   }
   expect(complaints).toEqual([]);
 });

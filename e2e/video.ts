@@ -31,7 +31,7 @@ export type PrintedKind = keyof typeof KINDS;
 export async function chooseKind(page: Page, kind: PrintedKind): Promise<void> {
   const [tab, name] = KINDS[kind];
   await page.getByRole('button', { name: 'Print', exact: true }).click();
-  await page.getByRole('button', { name: tab, exact: true }).click();
+  await page.getByRole('group', { name: 'What it becomes' }).getByRole('button', { name: tab }).click();
   await page.getByRole('radio', { name }).check();
 }
 
@@ -143,6 +143,8 @@ export class PrintedFile {
     const { stdout } = await run('ffprobe', [
       '-v',
       'error',
+      '-select_streams',
+      'v',
       '-show_entries',
       'frame=pts_time',
       '-of',

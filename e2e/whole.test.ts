@@ -20,7 +20,7 @@ import {
 } from './browser';
 import { COLOURS, jpeg, numbered, type Colour } from './photos';
 import { bringInSounds, click, goTo, PULSE, pulses, soundFiles, soundOf, wav } from './sounds';
-import { printFilm, PrintedFile, runFfmpeg } from './video';
+import { chooseKind, printFilm, PrintedFile, runFfmpeg } from './video';
 
 const { visit } = useBrowser();
 
@@ -112,6 +112,7 @@ test('stores that were cleared are made again where that can be; what cannot is 
       /The print was not begun: PICT1\.JPG, PICT2\.JPG, PICT3\.JPG and 1 more are missing in this browser/,
     )
     .waitFor();
+  await page.getByRole('button', { name: /off the list$/ }).click();
   await putAway();
 
   // The same files once more, and all of it is whole.
@@ -132,9 +133,8 @@ test('in WebM as in MP4 sound lies on its picture by timestamps as well as by sa
   await bringInSounds(page, [wav('click.wav', click())]);
   await goTo(page, 7);
   await page.getByRole('button', { name: 'Lay click.wav in at the playhead' }).click();
-  await page.getByRole('button', { name: 'Print', exact: true }).click();
-  await page.getByRole('radio', { name: /WebM/ }).check();
-  await page.getByText(/with sound at 160 kbit\/s/).waitFor();
+  await chooseKind(page, 'WebM');
+  await page.getByText(/sound at 160 kbit\/s/).waitFor();
   for (const kind of ['WebM', 'MP4'] as const) {
     const { bytes } = await printFilm(page, kind, 'clicks');
     const print = await PrintedFile.of(bytes);

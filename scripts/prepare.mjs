@@ -41,6 +41,11 @@ export function prepareDebian() {
     // To make and to check HEIC and camera raw.
     !has('heif-enc') && 'libheif-examples',
     !has('dcraw_emu') && 'libraw-bin',
+    // To check prints by other readers than those they are made with.
+    !has('mediainfo') && 'mediainfo',
+    !has('vpxdec') && 'vpx-tools',
+    !has('webpmux') && 'webp',
+    !has('flac') && 'flac',
     // To check where sounds begin and how fast music goes.
     !has('aubioonset') && 'aubio-tools',
   ].filter(Boolean);

@@ -183,7 +183,7 @@ try {
   await page.keyboard.press('Escape');
   await press(page, 'Print');
   await press(page, 'Print the film');
-  await page.getByRole('link', { name: 'Save to disk' }).waitFor({ timeout: 120_000 });
+  await page.getByRole('button', { name: 'Save to disk' }).waitFor({ timeout: 120_000 });
   await page.getByTestId('proof').evaluate(
     (element) =>
       new Promise((resolve) => {

@@ -1,12 +1,11 @@
 import { ascii } from '../bytes/ascii';
-import type { Delay } from './delays';
 import { crc32 } from './crc32';
 
 /** How a PNG begins (ISO/IEC 15948, 5.2). */
 const SIGNATURE = Uint8Array.of(0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a);
 
-/** Parts of a second that a picture stays are kept in two bytes each. */
-export const MOST_APNG_DELAY = 65_535;
+/** The longest that a picture stays, in thousandths of a second: it is kept in two bytes. Readers count no finer (common practice). */
+export const LONGEST_APNG = 65_535;
 
 interface Chunk {
   readonly type: string;
@@ -35,7 +34,7 @@ function chunk(type: string, data: Uint8Array): Uint8Array<ArrayBuffer> {
 
 /**
  * Writes an animated PNG out of PNGs of one size and kind (PNG Specification, third edition, W3C 2025, 11.3.5): their pictures as they are
- * compressed, each with how long it stays.
+ * compressed, each with how long it stays, in thousandths of a second.
  */
 export class ApngWriter {
   #sequence = 0;
@@ -49,7 +48,7 @@ export class ApngWriter {
   }
 
   /** The bytes of the next picture; the first is what a reader shows that knows no animation. */
-  picture(png: Uint8Array, { num, den }: Delay): readonly Uint8Array[] {
+  picture(png: Uint8Array, thousandths: number): readonly Uint8Array[] {
     const chunks = [...chunksOf(png)];
     const head = chunks.find(({ type }) => type === 'IHDR');
     if (!head) throw new Error('A picture is not a PNG.');
@@ -59,8 +58,8 @@ export class ApngWriter {
     view.setUint32(0, this.#sequence++);
     // All of the picture, from its corner on; what was there is replaced.
     control.set(head.data.subarray(0, 8), 4);
-    view.setUint16(20, num);
-    view.setUint16(22, den);
+    view.setUint16(20, thousandths);
+    view.setUint16(22, 1000);
     const out: Uint8Array[] = [];
     if (isFirst) {
       const animation = new Uint8Array(8);

@@ -1,11 +1,4 @@
-import { gcd } from '../time/gcd';
 import type { Rate } from '../time/rate';
-
-/** How long a picture of a loop stays: a fraction of a second. */
-export interface Delay {
-  readonly num: number;
-  readonly den: number;
-}
 
 /**
  * How long each picture stays, in whole units of which a second has so many: rounded where it ends, not how long it is, so
@@ -24,16 +17,6 @@ export function delaysIn(
     told = end;
     return delay;
   });
-}
-
-/** The same as fractions of numbers up to `most`: exact where that can be, else in thousandths, which are spread. */
-export function fractionDelays(holds: readonly number[], { num, den }: Rate, most: number): readonly Delay[] {
-  const exact = holds.map((hold): Delay => {
-    const divisor = gcd(hold * den, num);
-    return { num: (hold * den) / divisor, den: num / divisor };
-  });
-  if (exact.every((delay) => delay.num <= most && delay.den <= most)) return exact;
-  return delaysIn(holds, { num, den }, 1000).map((delay) => ({ num: delay, den: 1000 }));
 }
 
 /** Holds of at most so many frames each, with the number of the picture that each shows: what stays longer is shown again. */

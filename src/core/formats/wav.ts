@@ -39,6 +39,9 @@ export function wavHead({ channels, sampleRate, samples, bits = 24 }: WavShape):
 /** A sample that is no number is silent; beyond −1 and 1 it is cut off. */
 const within = (sample: number): number => Math.max(-1, Math.min(1, sample || 0));
 
+/** A sample from −1 to 1, beyond them cut off, as a whole number of 24 bits. */
+export const in24Bits = (sample: number): number => Math.round(within(sample) * (2 ** 23 - 1));
+
 /** Samples from −1 to 1, beyond them cut off, as the bytes of a WAV file of 24 bits. */
 export function pcm24(channels: readonly Float32Array[]): Uint8Array<ArrayBuffer> {
   const length = channels[0]?.length ?? 0;
@@ -46,7 +49,7 @@ export function pcm24(channels: readonly Float32Array[]): Uint8Array<ArrayBuffer
   let at = 0;
   for (let i = 0; i < length; i++) {
     for (const samples of channels) {
-      const value = Math.round(within(samples[i] as number) * (2 ** 23 - 1));
+      const value = in24Bits(samples[i] as number);
       bytes[at++] = value & 0xff;
       bytes[at++] = (value >> 8) & 0xff;
       bytes[at++] = (value >> 16) & 0xff;

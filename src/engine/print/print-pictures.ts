@@ -1,5 +1,5 @@
-import { ApngWriter, MOST_APNG_DELAY } from '../../core/formats/apng';
-import { delaysIn, dividedHolds, fractionDelays } from '../../core/formats/delays';
+import { ApngWriter, LONGEST_APNG } from '../../core/formats/apng';
+import { delaysIn, dividedHolds } from '../../core/formats/delays';
 import { GIF_TAIL, gifHead, LONGEST_GIF, type Palette } from '../../core/formats/gif';
 import { LONGEST_WEBP, WEBP_HEAD, webpFrame, webpHead } from '../../core/formats/webp-animation';
 import type { Recipe } from '../../core/picture/recipe';
@@ -135,11 +135,11 @@ export async function printLoopFile(
   const image = ({ recipe, name }: PrintRun): Promise<Uint8Array<ArrayBuffer>> => ports.image(recipe, name);
   let i = 0;
   if (form === 'apng') {
-    const runs = dividedRuns(plan, longestHold(plan, MOST_APNG_DELAY, 1000));
-    const delays = fractionDelays(holdsOf(runs), plan.rate, MOST_APNG_DELAY);
+    const runs = dividedRuns(plan, longestHold(plan, LONGEST_APNG, 1000));
+    const delays = delaysIn(holdsOf(runs), plan.rate, 1000);
     const writer = new ApngWriter(runs.length, order.runs);
     const use = async (png: Uint8Array): Promise<void> => {
-      for (const part of writer.picture(png, delays[i++] ?? { num: 1, den: 1 })) await out.write(part);
+      for (const part of writer.picture(png, delays[i++] ?? 1)) await out.write(part);
     };
     await eachPicture(runs, ports, image, use, options);
     return out.write(writer.end());

@@ -181,7 +181,13 @@ async function settle(print: QueuedPrint, outcome: Printed, seconds: number): Pr
   const { film, spans, settings, fileName } = order;
   if (!outcome.ok) {
     if (!print.file && !print.folder) await deletePrintFile(id).catch(() => undefined);
-    if (outcome.stopped) return forget(id);
+    if (outcome.stopped) {
+      tell(
+        `The print ${fileName} was stopped. No file was made; what was encoded is kept for the next one.`,
+        'done',
+      );
+      return forget(id);
+    }
     return change(id, { status: 'failed', problem: outcome.problem });
   }
   const { bytes, frames, proof, poster } = outcome.report;

@@ -7,7 +7,7 @@ const GROUPS: readonly (readonly [PrintGroup, string])[] = [
   ['video', 'Video'],
   ['loop', 'Loop'],
   ['stills', 'Pictures'],
-  ['sound', 'Sound'],
+  ['sound', 'Sound alone'],
 ];
 
 const kindsOf = (group: PrintGroup): readonly { value: PrintKind; label: string; words: string }[] =>

@@ -70,6 +70,7 @@ export function Screening({ url, label, picture, rate }: ScreeningProps) {
           loop={isLooped}
           hidden={!picture}
         />
+        {!picture && <p className={styles.heard}>The sound alone, as it will be heard</p>}
         {cannotPlay && (
           <p className={styles.unplayed}>
             This browser does not play this kind of file. It was read through all the same; save it to the

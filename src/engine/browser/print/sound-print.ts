@@ -1,4 +1,5 @@
 import { FlacOutputFormat, Output, StreamTarget } from 'mediabunny';
+import { in24Bits } from '../../../core/formats/wav';
 import type { SoundKindFacts } from '../../../core/print/print-kinds';
 import { framesOf } from '../../../core/print/print-plan';
 import { SAMPLE_RATE } from '../../../core/time/frames';
@@ -26,7 +27,13 @@ async function flacFile(sink: Sink): Promise<SoundFile> {
   output.addAudioTrack(source);
   await output.start();
   return {
-    sound: (both, at) => addSound(source, both, at),
+    // Rounded as in a WAV file: the same samples, whichever it is.
+    sound: (both, at) =>
+      addSound(
+        source,
+        Int32Array.from(both, (each) => in24Bits(each) * 256),
+        at,
+      ),
     end: () => output.finalize(),
   };
 }

@@ -61,15 +61,15 @@ export const sinkStream = (
 export const soundSource = ({ codec, bits }: SoundCodecFacts): AudioSampleSource =>
   new AudioSampleSource({ codec, quality: new Quality({ bitrate: bits }) });
 
-/** Adds samples to a source, from a sample of the file on. */
+/** Adds samples to a source, from a sample of the file on; whole numbers count in the highest of 32 bits. */
 export async function addSound(
   source: AudioSampleSource,
-  data: Float32Array<ArrayBuffer>,
+  data: Float32Array<ArrayBuffer> | Int32Array<ArrayBuffer>,
   at: number,
 ): Promise<void> {
   const sample = new AudioSample({
     data,
-    format: 'f32',
+    format: data instanceof Int32Array ? 's32' : 'f32',
     numberOfChannels: 2,
     sampleRate: SAMPLE_RATE,
     timestamp: at / SAMPLE_RATE,

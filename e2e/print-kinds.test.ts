@@ -1,0 +1,295 @@
+import { mkdtemp, rm, writeFile } from 'node:fs/promises';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { promisify } from 'node:util';
+import { execFile } from 'node:child_process';
+import { unzipSync } from 'fflate';
+import type { Page } from 'playwright-core';
+import sharp from 'sharp';
+import { expect, test } from 'vitest';
+import { bringIn, counter, notes, tickets, useBrowser } from './browser';
+import { COLOURS, numbered, type Colour } from './photos';
+import { bringInSounds, click, goTo, wav } from './sounds';
+import {
+  chooseKind,
+  colourAt,
+  distance,
+  finishedPrints,
+  nextProof,
+  PrintedFile,
+  printFilm,
+  savePrint,
+  type PrintedKind,
+} from './video';
+
+const run = promisify(execFile);
+const { visit } = useBrowser();
+
+/** The sRGB value that a decoded frame may differ from a photo, in each channel of 255. */
+const NEAR = 3;
+const HOLDS = [3, 1, 7, 2, 60, 1];
+const FRAMES = HOLDS.reduce((sum, hold) => sum + hold, 0);
+
+/** A film of six photos, each of a colour of its own, held for so long each; at 24 frames a second. */
+async function codedFilm(page: Page): Promise<readonly Colour[]> {
+  await bringIn(page, await numbered(6, 1));
+  for (const [i, hold] of HOLDS.entries()) {
+    await tickets(page).nth(i).click();
+    await page.getByLabel('Hold', { exact: true }).fill(String(hold));
+    await page.getByLabel('Hold', { exact: true }).press('Enter');
+  }
+  await expect.poll(async () => (await counter(page)).frames).toBe(FRAMES);
+  return HOLDS.flatMap((hold, i) => Array.from({ length: hold }, () => COLOURS[i] as Colour));
+}
+
+const offBy = (frames: readonly Buffer[], wanted: readonly Colour[]): number =>
+  Math.max(...frames.map((frame, k) => distance(colourAt(frame, 320, 160, 120), wanted[k] as Colour)));
+
+test('every kind of video shows each pose for its hold, where it should, by position and by time', async () => {
+  const { page, complaints } = await visit();
+  const wanted = await codedFilm(page);
+  await bringInSounds(page, [wav('click.wav', click())]);
+  await goTo(page, 5);
+  await page.getByRole('button', { name: 'Lay click.wav in at the playhead' }).click();
+  for (const [kind, codec, sound] of [
+    ['MP4', 'h264', 'aac'],
+    ['WebM', 'vp9', 'opus'],
+    ['AV1', 'av1', 'opus'],
+    ['MOV', 'h264', 'pcm_s24le'],
+    ['MKV', 'vp9', 'flac'],
+  ] as const satisfies readonly (readonly [PrintedKind, string, string])[]) {
+    const { bytes, proof } = await printFilm(page, kind, `coded ${kind}`);
+    expect(proof, kind).toMatch(/^74 of 74 frames, sound within 0\.\d ms, −?[\d.]+ LUFS$/);
+    const print = await PrintedFile.of(bytes);
+    try {
+      const stream = await print.stream();
+      expect(stream).toMatchObject({
+        codec_name: codec,
+        nb_read_frames: String(FRAMES),
+        color_space: 'bt709',
+      });
+      const late = (await print.times()).slice(0, FRAMES).map((time, k) => Math.abs(time - k / 24));
+      expect(Math.max(...late), kind).toBeLessThanOrEqual(0.00051);
+      const frames = await print.frames(320, 240);
+      expect(frames, kind).toHaveLength(FRAMES);
+      expect(offBy(frames, wanted), kind).toBeLessThanOrEqual(NEAR);
+      // What is held is the same to the bit, but where the encoder repeats it.
+      if (kind !== 'AV1')
+        for (let k = 1, at = 0; k < FRAMES; k++) {
+          if (wanted[k] !== wanted[k - 1]) at = k;
+          else expect(frames[k]?.equals(frames[at] as Buffer), `${kind}, frame ${k}`).toBe(true);
+        }
+      const { stdout } = await run('ffprobe', [
+        ...[
+          '-v',
+          'error',
+          '-select_streams',
+          'a',
+          '-show_entries',
+          'stream=codec_name',
+          '-of',
+          'csv=p=0',
+          print.path,
+        ],
+      ]);
+      expect(stdout.trim()).toBe(sound);
+      const media = await run('mediainfo', ['--Output=Video;%FrameCount%', print.path]);
+      if (kind === 'MP4' || kind === 'MOV') expect(media.stdout.trim()).toBe(String(FRAMES));
+      // From the middle of a hold on: a player that goes there shows the same.
+      const seek = await run(
+        'ffmpeg',
+        [
+          ...['-v', 'error', '-ss', '2', '-i', print.path, '-frames:v', '1', '-f', 'rawvideo'],
+          ...['-vf', 'scale=flags=accurate_rnd+full_chroma_int', '-pix_fmt', 'rgb24', '-'],
+        ],
+        { encoding: 'buffer', maxBuffer: 1 << 24 },
+      );
+      expect(distance(colourAt(seek.stdout, 320, 160, 120), COLOURS[4] as Colour)).toBeLessThanOrEqual(NEAR);
+    } finally {
+      await print.close();
+    }
+  }
+  expect(complaints).toEqual([]);
+});
+
+test('loops, pictures and FLAC hold the film as it is', async () => {
+  const { page, complaints } = await visit();
+  await codedFilm(page);
+  const folder = await mkdtemp(join(tmpdir(), 'kermis-loops-'));
+  try {
+    for (const kind of ['GIF', 'WebP', 'Animated PNG'] as const) {
+      const { bytes, proof, fileName } = await printFilm(page, kind, kind);
+      expect(proof).toBe('6 of 6 frames, no sound');
+      const path = join(folder, fileName);
+      await writeFile(path, bytes);
+      if (kind === 'WebP') {
+        const { delay = [], loop } = await sharp(path, { animated: true }).metadata();
+        expect(delay.map((each) => Math.round((each * 24) / 1000))).toEqual(HOLDS);
+        expect(delay.reduce((sum, each) => sum + each, 0)).toBe(Math.round((FRAMES * 1000) / 24));
+        expect(loop).toBe(0);
+      } else {
+        const { stdout } = await run('ffprobe', [
+          ...['-v', 'error', '-show_entries', 'packet=duration_time', '-of', 'csv=p=0', path],
+        ]);
+        const delays = stdout.trim().split('\n').map(Number);
+        expect(delays.map((each) => Math.round(each * 24))).toEqual(HOLDS);
+        const sum = delays.reduce((all, each) => all + each, 0);
+        expect(Math.abs(sum - FRAMES / 24)).toBeLessThanOrEqual(0.01);
+      }
+      for (const [i, colour] of COLOURS.slice(0, 6).entries()) {
+        if (kind === 'Animated PNG') break;
+        const pixels = await sharp(path, { page: i }).removeAlpha().raw().toBuffer();
+        // Six plain colours are all in the palette; dots of mixed ones lie up to ten from it.
+        expect(distance(colourAt(pixels, 320, 160, 120), colour), `${kind} ${i}`).toBeLessThanOrEqual(
+          kind === 'GIF' ? 12 : 4,
+        );
+      }
+    }
+    await chooseKind(page, 'PNG pictures');
+    const { bytes } = await printFilm(page, 'PNG pictures', 'all');
+    const files = Object.entries(unzipSync(new Uint8Array(bytes)));
+    expect(files.map(([name]) => name)).toEqual(
+      Array.from({ length: FRAMES }, (_, i) => `all_${String(i + 1).padStart(4, '0')}.png`),
+    );
+    for (const [i, at] of [0, 3, 4, 11, 13, 73].entries()) {
+      const pixels = await sharp(Buffer.from(files[at]?.[1] ?? []))
+        .removeAlpha()
+        .raw()
+        .toBuffer();
+      expect(distance(colourAt(pixels, 320, 160, 120), COLOURS[i] as Colour)).toBeLessThanOrEqual(1);
+    }
+    await page.getByRole('button', { name: 'Details' }).click();
+    await page.getByRole('combobox', { name: 'Pictures of' }).selectOption('Every picture once');
+    const once = await printFilm(page, 'JPEG pictures', 'once');
+    expect(once.proof).toBe('6 of 6 pictures');
+    expect(Object.keys(unzipSync(new Uint8Array(once.bytes)))).toHaveLength(6);
+
+    await bringInSounds(page, [wav('click.wav', click())]);
+    await goTo(page, 5);
+    await page.getByRole('button', { name: 'Lay click.wav in at the playhead' }).click();
+    const flac = await printFilm(page, 'FLAC', 'sound');
+    const [whole, same] = [join(folder, 'sound.flac'), join(folder, 'sound.wav')];
+    await writeFile(whole, flac.bytes);
+    await writeFile(same, (await printFilm(page, 'WAV, 24 bits', 'sound')).bytes);
+    await run('flac', ['--test', '--silent', whole]);
+    const samples = (path: string): Promise<string> =>
+      run('ffmpeg', ['-v', 'error', '-i', path, '-f', 'md5', '-c:a', 'pcm_s24le', '-']).then(
+        ({ stdout }) => stdout,
+      );
+    expect(await samples(whole)).toBe(await samples(same));
+  } finally {
+    await rm(folder, { recursive: true, force: true });
+  }
+  expect(complaints).toEqual([]);
+});
+
+test('sizes, standard pixels, rates and scenes: what is chosen is what comes', async () => {
+  const { page } = await visit();
+  const wanted = await codedFilm(page);
+  await chooseKind(page, 'MP4');
+  const size = page.getByRole('combobox', { name: 'Size', exact: true });
+  const probe = async (bytes: Buffer): Promise<Record<string, unknown>> => {
+    const print = await PrintedFile.of(bytes);
+    const { stdout } = await run('ffprobe', [
+      ...['-v', 'error', '-count_frames', '-select_streams', 'v', '-of', 'json', '-show_entries'],
+      ...['stream=width,height,sample_aspect_ratio,r_frame_rate,nb_read_frames', print.path],
+    ]).finally(() => print.close());
+    return (JSON.parse(stdout) as { streams: Record<string, unknown>[] }).streams[0] ?? {};
+  };
+  await size.selectOption({ label: '576 lines, standard: 720 × 576' });
+  expect(await probe((await printFilm(page, 'MP4', 'standard')).bytes)).toMatchObject({
+    ...{ width: 720, height: 576, sample_aspect_ratio: '12:11', nb_read_frames: String(FRAMES) },
+  });
+  await size.selectOption({ label: 'Typed…' });
+  const typed = page.getByLabel('Width and height');
+  for (const wrong of ['1x1', '9x7', '20000x20000']) {
+    await typed.fill(wrong);
+    await typed.press('Enter');
+    await page.getByRole('alert').filter({ hasText: 'A print is 16 to 4096 pixels wide and high' }).waitFor();
+    await typed.press('Escape');
+  }
+  await typed.fill('160 x 160');
+  await typed.press('Enter');
+  // At 60 frames a second of the file each shows what the film shows at its time.
+  await page.getByRole('button', { name: 'Details' }).click();
+  const rate = page.getByLabel('Frames a second of the file');
+  await rate.fill('60');
+  await rate.press('Enter');
+  const bits = page.getByLabel('Bits a second');
+  await bits.fill('0');
+  await bits.press('Enter');
+  await page.getByRole('alert').filter({ hasText: 'A bitrate lies between' }).waitFor();
+  await bits.press('Escape');
+  const fast = await printFilm(page, 'MP4', 'fast');
+  expect(await probe(fast.bytes)).toMatchObject({
+    width: 160,
+    height: 160,
+    r_frame_rate: '60/1',
+    nb_read_frames: '185',
+  });
+  const print = await PrintedFile.of(fast.bytes);
+  const frames = await print.frames(160, 160).finally(() => print.close());
+  const off = frames.map((frame, k) =>
+    distance(colourAt(frame, 160, 80, 80), wanted[Math.floor((k * 24) / 60)] as Colour),
+  );
+  expect(Math.max(...off)).toBeLessThanOrEqual(NEAR);
+  await finishedPrints(page).first().getByText('160 × 160').waitFor();
+});
+
+test('a second print takes what the first one encoded; a print that breaks off says where, and goes on', async () => {
+  const { context } = await visit();
+  const page = await context.newPage();
+  // The encoder of each worker fails at its 40th picture, as long as that is asked for.
+  let isBroken = true;
+  await page.route('**/print.worker-*.js', async (route) => {
+    const response = await route.fetch();
+    const broken = `{ const add = VideoEncoder.prototype.encode; let n = 0;
+      VideoEncoder.prototype.encode = function (...args) { if (++n === 40) throw new Error('The encoder fell over.'); return add.apply(this, args); }; }\n`;
+    await route.fulfill({ response, body: (isBroken ? broken : '') + (await response.text()) });
+  });
+  await page.goto(`${(await context.pages()[0]?.evaluate(() => location.origin)) ?? ''}/films`);
+  await bringIn(page, await numbered(60, 1));
+  await chooseKind(page, 'MP4');
+  await page.getByRole('button', { name: 'Print the film' }).click();
+  const line = page.getByRole('list', { name: 'Prints in line' });
+  await line
+    .getByRole('alert')
+    .filter({ hasText: /At frame \d+, with PICT\d+\.JPG: The encoder fell over\./ })
+    .waitFor();
+  await expect.poll(() => finishedPrints(page).count()).toBe(0);
+  isBroken = false;
+  await line.getByRole('button', { name: 'Go on' }).click();
+  expect(await nextProof(page, 0)).toBe('120 of 120 frames, no sound');
+  const first = await savePrint(page);
+
+  // One hold is changed: nearly all of it is found again, and the file is as good as a fresh one.
+  await page.getByRole('button', { name: 'Time', exact: true }).click();
+  await tickets(page).nth(2).click();
+  await page.keyboard.press('5');
+  await expect.poll(async () => (await counter(page)).frames).toBe(123);
+  await page.getByRole('button', { name: 'Print', exact: true }).click();
+  await page.getByRole('button', { name: 'Print the film' }).click();
+  expect(await nextProof(page, 1)).toBe('123 of 123 frames, no sound');
+  const second = await savePrint(page);
+  expect(second.fileName).not.toBe(first.fileName);
+  const prints = [await PrintedFile.of(first.bytes), await PrintedFile.of(second.bytes)] as const;
+  try {
+    const [before, after] = [await prints[0].frames(320, 240), await prints[1].frames(320, 240)];
+    expect(before).toHaveLength(120);
+    expect(after).toHaveLength(123);
+    // What was encoded once is the same to the bit before and behind the change.
+    expect(after.slice(0, 6).every((frame, k) => frame.equals(before[k] as Buffer))).toBe(true);
+    expect(after.slice(9).every((frame, k) => frame.equals(before[k + 6] as Buffer))).toBe(true);
+  } finally {
+    for (const print of prints) await print.close();
+  }
+
+  // A tab that is closed half-way: the print is listed, and goes on. Finished ones are still there.
+  await page.getByRole('button', { name: 'Print the film' }).click();
+  await page.reload();
+  await expect.poll(() => notes(page)).toMatch(/broke off when its tab was closed/);
+  await page.getByRole('button', { name: 'Print', exact: true }).click();
+  await expect.poll(() => finishedPrints(page).count()).toBe(2);
+  await page.getByRole('button', { name: 'Go on' }).click();
+  expect(await nextProof(page, 2)).toBe('123 of 123 frames, no sound');
+});
