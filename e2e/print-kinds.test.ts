@@ -7,7 +7,7 @@ import { unzipSync } from 'fflate';
 import type { Page } from 'playwright-core';
 import sharp from 'sharp';
 import { expect, test } from 'vitest';
-import { bringIn, counter, notes, tickets, useBrowser } from './browser';
+import { bringIn, bytesOf, counter, notes, tickets, useBrowser } from './browser';
 import { COLOURS, numbered, type Colour } from './photos';
 import { bringInSounds, click, goTo, wav } from './sounds';
 import {
@@ -158,6 +158,13 @@ test('loops, pictures and FLAC hold the film as it is', async () => {
         .toBuffer();
       expect(distance(colourAt(pixels, 320, 160, 120), COLOURS[i] as Colour)).toBeLessThanOrEqual(1);
     }
+    const [frame] = await Promise.all([
+      page.waitForEvent('download'),
+      page.getByRole('button', { name: 'The frame at the playhead as PNG' }).click(),
+    ]);
+    expect(frame.suggestedFilename()).toMatch(/, frame \d+\.png$/);
+    const still = await sharp(Buffer.from(await bytesOf(frame))).metadata();
+    expect(still).toMatchObject({ format: 'png', width: 320, height: 240 });
     await page.getByRole('button', { name: 'Details' }).click();
     await page.getByRole('combobox', { name: 'Pictures of' }).selectOption('Every picture once');
     const once = await printFilm(page, 'JPEG pictures', 'once');
@@ -234,6 +241,28 @@ test('sizes, standard pixels, rates and scenes: what is chosen is what comes', a
   );
   expect(Math.max(...off)).toBeLessThanOrEqual(NEAR);
   await finishedPrints(page).first().getByText('160 × 160').waitFor();
+});
+
+test('a print goes straight into a file that was picked, is read there, and nothing of one that fails is left', async () => {
+  const { page } = await visit();
+  await codedFilm(page);
+  // The system's own dialog cannot be pressed; a file among the browser's own stands in for the one that is picked.
+  await page.evaluate(`window.showSaveFilePicker = async ({ suggestedName }) =>
+    (await navigator.storage.getDirectory()).getFileHandle(suggestedName, { create: true })`);
+  await chooseKind(page, 'WebM');
+  await page.getByRole('button', { name: 'To the disk…' }).click();
+  expect(await nextProof(page, 0)).toBe('74 of 74 frames, no sound');
+  await expect.poll(() => page.getByRole('button', { name: 'Save to disk' }).count()).toBe(0);
+  await page.getByText('It was written to the disk and read through there.').waitFor();
+  const size = (): Promise<unknown> =>
+    page.evaluate(`(async () => {
+      const root = await navigator.storage.getDirectory();
+      const sizes = [];
+      for await (const [name, handle] of root.entries())
+        if (handle.kind === 'file') sizes.push([name, (await handle.getFile()).size > 1000]);
+      return sizes;
+    })()`);
+  expect(await size()).toEqual([[expect.stringMatching(/\.webm$/), true]]);
 });
 
 test('a second print takes what the first one encoded; a print that breaks off says where, and goes on', async () => {

@@ -300,3 +300,8 @@ export const isPrinting = (): boolean => running !== undefined;
 
 /** Stops the print that goes on. */
 export const stopRunningPrint = (): void => running?.print.stop();
+
+/** Holds the print that goes on back, or lets it go on. */
+export function pauseRunningPrint(): void {
+  if (running) pausePrint(running.id, find(running.id)?.status !== 'paused');
+}

@@ -1,7 +1,8 @@
 import { openFilm } from '../../state/document/document';
 import { beginFilm, copyFilm, showShelf } from '../../state/document/open-film';
 import { saveCopy } from '../../state/document/save-copy';
-import { stopRunningPrint } from '../../state/print/print-queue';
+import { pauseRunningPrint, stopRunningPrint } from '../../state/print/print-queue';
+import { saveFrame } from '../../state/print/save-frame';
 import { dismissAll, setShell, shellNow } from '../../state/shell/shell';
 import { switchTheme } from '../../state/shell/theme';
 import { setSpeed, SPEEDS } from '../../state/transport/play';
@@ -42,6 +43,48 @@ export const FILM_COMMANDS: readonly CommandFacts[] = [
     words: 'Name of the printed file',
     also: 'export rename',
     run: () => leadTo({ stage: 'print', side: 'left', name: 'Name of the file' }),
+  },
+  {
+    words: 'What a print is for: to share, to project, to edit further, a loop for a page',
+    also: 'export preset purpose',
+    run: () => leadTo({ stage: 'print', side: 'left', name: 'For' }),
+  },
+  {
+    words: 'Size of the print',
+    also: 'export resolution 1080 720 2160 4k square upright pal ntsc',
+    run: () => leadTo({ stage: 'print', side: 'left', name: 'Size' }),
+  },
+  {
+    words: 'Quality of the print',
+    also: 'export bitrate small good best megabytes',
+    run: () => leadTo({ stage: 'print', side: 'left', name: 'Small' }),
+  },
+  {
+    words: 'Print as a loop: GIF, WebP, animated PNG',
+    also: 'export gif animation',
+    run: () => leadTo({ stage: 'print', side: 'left', name: 'Loop' }),
+  },
+  {
+    words: 'Print as numbered pictures: PNG or JPEG',
+    also: 'export image sequence stills frames',
+    run: () => leadTo({ stage: 'print', side: 'left', name: 'Pictures' }),
+  },
+  {
+    words: 'Save the frame at the playhead as PNG',
+    also: 'export still image picture',
+    cannot: noPoses,
+    run: saveFrame,
+  },
+  {
+    words: 'Print the sound alone: WAV or FLAC',
+    also: 'export audio mix bounce',
+    run: () => leadTo({ stage: 'print', side: 'left', name: 'Sound alone' }),
+  },
+  {
+    words: 'Pause printing, or go on',
+    also: 'export hold',
+    cannot: () => (printing() === undefined ? 'Nothing is being printed.' : undefined),
+    run: pauseRunningPrint,
   },
   {
     words: 'Stop printing',

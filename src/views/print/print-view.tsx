@@ -1,6 +1,7 @@
-import { HardDrive, Printer } from 'lucide-react';
+import { HardDrive, Image, Printer } from 'lucide-react';
 import { useEffect, useMemo, useState } from 'react';
 import type { Film } from '../../core/film/film';
+import { SHORTEST_GIF } from '../../core/formats/gif';
 import { isHeard } from '../../core/mix/mix-plan';
 import { forecast, picturesIn } from '../../core/print/forecast';
 import { planOrders } from '../../core/print/plan-orders';
@@ -21,6 +22,7 @@ import { TypedField } from '../../kit/typed-field';
 import { useFilm } from '../../state/document/document';
 import { useFinishedPrints } from '../../state/print/finished-prints';
 import { printLater, usePrintQueue, type Picked } from '../../state/print/print-queue';
+import { saveFrame } from '../../state/print/save-frame';
 import { experienceKey, setPrint, usePrintSettings } from '../../state/print/print-settings';
 import { StageFrame } from '../frame/stage-frame';
 import { NoPoses } from '../no-poses';
@@ -62,8 +64,8 @@ function useObstacle(film: Film | undefined, settings: PrintSettings): string | 
 /** A file's name without its ending. */
 const nameOf = (fileName: string): string => fileName.replace(/\.[^.]*$/, '');
 
-/** Pictures a second that a GIF can show: it counts hundredths, and players show none for less than two. */
-const FASTEST_GIF = 50;
+/** Pictures a second that a GIF can show: it counts hundredths. */
+const FASTEST_GIF = 100 / SHORTEST_GIF;
 
 /** Stage Print: what is made of the film, for whom; what is being printed, and the finished prints. */
 export function PrintView() {
@@ -180,6 +182,11 @@ export function PrintView() {
             <KindField kind={settings.kind} />
             <QualityField film={film} spans={spans} pictures={pictures} settings={settings} />
             {facts.makes !== 'sound' && <SizeField film={film} settings={settings} />}
+            {facts.makes === 'stills' && (
+              <Button onClick={() => void saveFrame()} title="At the film’s size, from its original">
+                <Image size={17} aria-hidden /> The frame at the playhead as PNG
+              </Button>
+            )}
             <PrintDetails film={film} settings={settings} />
           </Panel>
         ),

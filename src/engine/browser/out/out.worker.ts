@@ -1,11 +1,12 @@
 import { expose } from 'comlink';
 import type { Film } from '../../../core/film/film';
 import { fileOf } from '../../../core/film/photo-picture';
+import type { Recipe } from '../../../core/picture/recipe';
 import type { WrittenFile } from '../../../core/film/retouch/written-names';
 import { originals } from '../store/stores';
 import { readStored } from '../store/film-repository';
 import { filmFiles, storedFiles } from '../bundle/film-file';
-import { filmPicture } from './film-picture';
+import { filmPicture, recipePng } from './film-picture';
 import { zipFile, type OutFile } from '../bundle/zip-file';
 
 async function readOriginal(hash: string, name: string): Promise<Blob> {
@@ -31,6 +32,9 @@ const worker = {
   /** What is stored of a film that cannot be read, with the files that it names, as a `.kermis` file. */
   storedZip: async (id: string): Promise<Blob> =>
     zipFile(await storedFiles(await readStored(id), (hash) => originals.getItem<Blob>(hash))),
+
+  /** A recipe's picture, at the film's size, as PNG. */
+  framePng: (recipe: Recipe, name: string): Promise<Blob> => recipePng(recipe, name),
 
   /** Photos for retouching as one archive. */
   photosZip: (written: readonly WrittenFile[], film: Film, onFile: (done: number) => void): Promise<Blob> =>

@@ -1,5 +1,6 @@
 import type { ProxyMarked, Remote } from 'comlink';
 import type { Film } from '../../../core/film/film';
+import type { Recipe } from '../../../core/picture/recipe';
 import type { WrittenFile } from '../../../core/film/retouch/written-names';
 import { WorkerPool } from '../threads/worker-pool';
 import { withProgress } from '../threads/with-progress';
@@ -31,6 +32,10 @@ export const writeStoredFilm = (id: string, signal: AbortSignal): Promise<Blob> 
     () => undefined,
     (remote) => remote.storedZip(id),
   );
+
+/** A recipe's picture, at the film's size, as PNG. */
+export const writeFramePng = (recipe: Recipe, name: string): Promise<Blob> =>
+  workers.run((remote) => remote.framePng(recipe, name));
 
 /** Photos for retouching as one ZIP archive. */
 export const writePhotosZip = (
