@@ -173,7 +173,7 @@ async function run(print: QueuedPrint): Promise<void> {
   running = { id, print: worker, went };
   const outcome = await worker.outcome;
   running = undefined;
-  await settle(print, outcome, went.seconds);
+  await settle(print, outcome, outcome.ok ? Math.min(outcome.seconds, went.seconds) : 0);
 }
 
 async function settle(print: QueuedPrint, outcome: Printed, seconds: number): Promise<void> {

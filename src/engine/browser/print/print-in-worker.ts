@@ -6,7 +6,12 @@ import type { PrintReport, PrintWorker } from './print.worker';
 
 /** What became of a print, or a sentence about why there is none. */
 export type Printed =
-  | { readonly ok: true; readonly report: PrintReport; readonly seconds: number }
+  | {
+      readonly ok: true;
+      readonly report: PrintReport;
+      /** How long it took to make, but for reading it again. */
+      readonly seconds: number;
+    }
   | { readonly ok: false; readonly stopped: boolean; readonly problem: string };
 
 const workers = new WorkerPool<PrintWorker>(
@@ -51,7 +56,8 @@ export function startInWorker(
           Promise.race([lease.remote.print(order, place, piecesRoom, tell, read), lease.failed, stopped]),
         ),
       );
-      return { ok: true, report, seconds: (performance.now() - started) / 1000 };
+      const seconds = (performance.now() - started) / 1000 - report.readSeconds;
+      return { ok: true, report, seconds };
     } catch (error) {
       if (stopping.signal.aborted)
         return { ok: false, stopped: true, problem: 'The print was stopped. No file was made.' };

@@ -24,6 +24,8 @@ export interface PrintReport {
   readonly bytes: number;
   readonly frames: number;
   readonly proof: Proof;
+  /** How long it took to read it again. */
+  readonly readSeconds: number;
   /** A small JPEG of one of its pictures. */
   readonly poster?: Uint8Array<ArrayBuffer> | undefined;
 }
@@ -115,11 +117,13 @@ const worker = {
         },
       };
       const made = await make(context);
+      const finished = performance.now();
       const file = await fileAt(place);
       const found = await made.read(file, { signal, onFrame: onRead });
       return {
         ...{ bytes: file.size, frames: made.frames },
         proof: proofOf(made.expected, found),
+        readSeconds: (performance.now() - finished) / 1000,
         poster: await posterOf(context),
       };
     } finally {
