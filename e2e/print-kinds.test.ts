@@ -6,6 +6,7 @@ import { execFile } from 'node:child_process';
 import { unzipSync } from 'fflate';
 import type { Page } from 'playwright-core';
 import sharp from 'sharp';
+import ssim from 'ssim.js';
 import { expect, test } from 'vitest';
 import { bringIn, bytesOf, counter, notes, tickets, useBrowser } from './browser';
 import { COLOURS, numbered, type Colour } from './photos';
@@ -241,6 +242,57 @@ test('sizes, standard pixels, rates and scenes: what is chosen is what comes', a
   );
   expect(Math.max(...off)).toBeLessThanOrEqual(NEAR);
   await finishedPrints(page).first().getByText('160 × 160').waitFor();
+});
+
+test('a grey wedge and fine lines come through without banding, shift or moiré', async () => {
+  const { page } = await visit();
+  const [width, height] = [2400, 1800];
+  const pattern = Buffer.alloc(width * height);
+  for (let y = 0; y < height; y++)
+    for (let x = 0; x < width; x++)
+      pattern[y * width + x] =
+        y < height / 3
+          ? Math.round((255 * x) / (width - 1))
+          : y < (2 * height) / 3
+            ? // Lines of sixteen pixels that become finer, down to ten: four of the print.
+              Math.round(
+                127.5 + 127.5 * Math.sin(2 * Math.PI * (x / 16 + (x * x * (1 / 10 - 1 / 16)) / width / 2)),
+              )
+            : // Lines of three pixels, which no print of this size can show: they become grey.
+              x % 3 === 0
+              ? 255
+              : 0;
+  const photo = sharp(pattern, { raw: { width, height, channels: 1 } }).toColourspace('srgb');
+  const buffer = await photo.clone().png().toBuffer();
+  await bringIn(page, [{ name: 'wedge.png', mimeType: 'image/png', buffer }]);
+  await chooseKind(page, 'MP4');
+  await page.getByRole('combobox', { name: 'Size', exact: true }).selectOption('720 lines: 960 × 720');
+  await page.getByRole('radio', { name: /^Best/ }).check();
+  const { bytes } = await printFilm(page, 'MP4', 'wedge');
+  const wanted = await sharp(buffer).resize(960, 720, { kernel: 'lanczos3' }).ensureAlpha().raw().toBuffer();
+  const print = await PrintedFile.of(bytes);
+  const [frame] = await print.frames(960, 720).finally(() => print.close());
+  const own = await sharp(frame as Buffer, { raw: { width: 960, height: 720, channels: 3 } })
+    .ensureAlpha()
+    .raw()
+    .toBuffer();
+  const third = (data: Buffer, from: number): { width: number; height: number; data: Uint8ClampedArray } => {
+    const size = 960 * 240 * 4;
+    return {
+      width: 960,
+      height: 240,
+      data: new Uint8ClampedArray(data.subarray(from * size, (from + 1) * size)),
+    };
+  };
+  const alike = [0, 1].map((part) => ssim(third(own, part), third(wanted, part)).mssim);
+  expect(Math.min(...alike), alike.join(' and ')).toBeGreaterThanOrEqual(0.99);
+  const grey = Array.from({ length: 940 }, (_, x) => own[(600 * 960 + x + 10) * 4] ?? 0);
+  expect(Math.max(...grey) - Math.min(...grey)).toBeLessThanOrEqual(6);
+  // The wedge has all its steps, each on its place.
+  const row = Array.from({ length: 960 }, (_, x) => own[(120 * 960 + x) * 4] ?? 0);
+  const off = row.map((value, x) => Math.abs(value - (wanted[(120 * 960 + x) * 4] ?? 0)));
+  expect(Math.max(...off)).toBeLessThanOrEqual(NEAR);
+  expect(new Set(row).size).toBeGreaterThan(200);
 });
 
 test('a print goes straight into a file that was picked, is read there, and nothing of one that fails is left', async () => {
