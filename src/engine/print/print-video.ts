@@ -14,9 +14,9 @@ import type { VideoCodecFacts } from '../../core/print/print-kinds';
 import { printLoop } from '../../core/print/print-loop';
 import { framesOf, planPrint } from '../../core/print/print-plan';
 import type { PrintSize } from '../../core/print/print-size';
-import { frameToSample } from '../../core/time/frames';
+import { frameToSample, frameToSeconds } from '../../core/time/frames';
 import { rateNumber, type Rate } from '../../core/time/rate';
-import type { EncodedPiece, PieceEncoder, VideoFile, VideoShape } from '../ports/encode';
+import type { CodecFacts, EncodedPiece, PieceEncoder, VideoFile, VideoShape } from '../ports/encode';
 import type { KeptPieces } from '../ports/kept-pieces';
 import type { Samples } from '../ports/samples';
 import { atFrame } from './print-fault';
@@ -27,8 +27,8 @@ export interface VideoPorts {
   /** A recipe's picture as a frame of the file; may be called again before the last one is done. */
   makeFrame(recipe: Recipe, name: string): Promise<I420>;
   readonly samples: Samples;
-  /** Begins to encode a piece that has so many bits a second for its pictures, where it is measured by them. */
-  encoder(bitrate: number): PieceEncoder;
+  /** Begins to encode a piece that has so many bits for each picture; by its quality where none are said. */
+  encoder(bitsAPicture: number | undefined): PieceEncoder;
   readonly pieces: KeptPieces;
   /** Begins the file. */
   begin(shape: VideoShape): Promise<VideoFile>;
@@ -77,6 +77,14 @@ function writerOf(
   return undefined;
 }
 
+const sameFacts = (a: CodecFacts, b: CodecFacts): boolean =>
+  a.codecString === b.codecString &&
+  a.description?.length === b.description?.length &&
+  (a.description ?? []).every((byte, i) => byte === b.description?.[i]);
+
+/** Thrown where kept pieces come from another encoder than the one that encodes now. */
+class OtherEncoder extends Error {}
+
 /**
  * Prints parts of a film as video: cut into pieces, of which each that is not kept from an earlier print is encoded, every
  * picture once, and its holds written behind it; beside them the sound. Gives the shape of what was written.
@@ -87,6 +95,17 @@ export async function printVideo(
   ports: VideoPorts,
   options: VideoOptions,
 ): Promise<VideoShape> {
+  try {
+    return await printOnce(order, ports, options);
+  } catch (error) {
+    if (!(error instanceof OtherEncoder)) throw error;
+    const { pieces } = ports;
+    const anew = { find: () => Promise.resolve(undefined), keep: pieces.keep.bind(pieces) };
+    return printOnce(order, { ...ports, pieces: anew }, options);
+  }
+}
+
+async function printOnce(order: VideoOrder, ports: VideoPorts, options: VideoOptions): Promise<VideoShape> {
   const { film, spans, size, rate, codec, encoding } = order;
   // What goes on beside what failed is stopped, too.
   const failed = new AbortController();
@@ -102,12 +121,15 @@ export async function printVideo(
     options.onNews({ frames, found });
   };
 
-  /** Bits a second for the encoder, which counts pictures, not frames: as many for each as the piece's time allows. */
-  const bitrateOf = (piece: Piece): number =>
-    order.bitrate === undefined || repeats ? 0 : order.bitrate * (piece.frames / piece.runs.length);
+  /** Bits for each picture that the encoder is given, where a bitrate was asked for: together as many as the piece's time allows. */
+  function bitsOf(piece: Piece, isRepeated: boolean): number | undefined {
+    if (order.bitrate === undefined) return undefined;
+    const all = order.bitrate * frameToSeconds(piece.frames, rate);
+    return Math.round(all / (isRepeated ? piece.frames : piece.runs.length));
+  }
 
   async function encode(piece: Piece, isRepeated: boolean): Promise<EncodedPiece> {
-    const encoder = ports.encoder(bitrateOf(piece));
+    const encoder = ports.encoder(bitsOf(piece, isRepeated));
     let told = 0;
     try {
       await printLoop(
@@ -136,8 +158,10 @@ export async function printVideo(
     }
   }
 
-  const keyOf = (piece: Piece, isRepeated: boolean): string =>
-    pieceKey(piece, isRepeated || bitrateOf(piece) > 0, `${encoding} ${bitrateOf(piece)} ${isRepeated}`);
+  function keyOf(piece: Piece, isRepeated: boolean): string {
+    const bits = bitsOf(piece, isRepeated);
+    return pieceKey(piece, isRepeated, `${encoding} ${bits ?? ''} ${isRepeated}`);
+  }
 
   /** A piece that is kept from an earlier print, if its holds can be written behind it. */
   async function foundPiece(piece: Piece, isRepeated: boolean): Promise<EncodedPiece | undefined> {
@@ -145,11 +169,16 @@ export async function printVideo(
     return kept && canShow(piece, kept) ? kept : undefined;
   }
 
-  const canShow = ({ runs, frames: all }: Piece, encoded: EncodedPiece): boolean =>
-    encoded.isRepeated
-      ? encoded.pictures.length === all
-      : encoded.pictures.length === runs.length &&
-        (all === runs.length || writerOf(codec, encoded) !== undefined);
+  /** Whether a piece's pictures, with what can be written behind them, are as many frames as it has. */
+  function canShow({ runs, frames: all }: Piece, encoded: EncodedPiece): boolean {
+    const { pictures } = encoded;
+    if (encoded.isRepeated) return pictures.length === all;
+    if (pictures.length !== runs.length) return false;
+    const writer = writerOf(codec, encoded);
+    return runs.every(
+      ({ frames: hold }, i) => hold === 1 || (writer && (pictures[i]?.isKey === true || hold <= writer.most)),
+    );
+  }
 
   async function pieceOf(piece: Piece): Promise<EncodedPiece> {
     // Another piece may find meanwhile that frames have to be repeated.
@@ -180,7 +209,12 @@ export async function printVideo(
   const file = await ports.begin(shape);
   const sound = hasSound ? new SoundWriter(film, spans, ports.samples, file) : undefined;
 
+  let first: CodecFacts | undefined;
+
   async function write(piece: Piece, encoded: EncodedPiece): Promise<void> {
+    // What a player has to know of the pieces stands in the file once.
+    first ??= encoded.facts;
+    if (!sameFacts(first, encoded.facts)) throw new OtherEncoder();
     let at = piece.start;
     for (const frame of codedFrames(piece, encoded)) {
       signal.throwIfAborted();

@@ -12,7 +12,7 @@ import type { PlannedOrder } from '../../core/print/plan-orders';
 import { framesAt, framesOf } from '../../core/print/print-plan';
 import { newId } from '../../engine/browser/new-id';
 import type { PrintPlace } from '../../engine/browser/print/print-context';
-import { deletePrintFile, printFileNames } from '../../engine/browser/print/print-files';
+import { deletePrintFile, emptyFolder, printFileNames } from '../../engine/browser/print/print-files';
 import { startInWorker, type Printed, type RunningPrint } from '../../engine/browser/print/print-in-worker';
 import { tryPrintLock, type FilmLock } from '../../engine/browser/store/film-lock';
 import {
@@ -182,6 +182,8 @@ async function settle(print: QueuedPrint, outcome: Printed, seconds: number): Pr
   if (!outcome.ok) {
     if (!print.file && !print.folder) await deletePrintFile(id).catch(() => undefined);
     if (outcome.stopped) {
+      // The folder was made for it.
+      if (print.folder) await emptyFolder(print.folder).catch(() => undefined);
       tell(
         `The print ${fileName} was stopped. No file was made; what was encoded is kept for the next one.`,
         'done',

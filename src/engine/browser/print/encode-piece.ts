@@ -27,12 +27,15 @@ export interface Encoding {
 /** The browser's own encoders take a measure of loss per picture. */
 type PictureOptions = VideoEncoderEncodeOptions & { av1?: { quantizer: number } };
 
-/** Bits a second of pictures that stay for a twelfth of a second, at a step of quality. */
-export const nominalBits = ({ codec, size, quality }: Encoding): number =>
-  Math.max(200_000, size.width * size.height * PICTURES_A_SECOND * codec.steps[quality].bitsAPixel);
+/** Bits of a picture, at least. */
+const FEWEST = 16_000;
 
-/** As the browser is asked whether it can. `bitrate` counts for pictures that stay for a twelfth of a second; 0 where none is asked for. */
-export function encoderConfig(encoding: Encoding, bitrate: number): VideoEncoderConfig {
+/** Bits of a picture at a step of quality. */
+const qualityBits = ({ codec, size, quality }: Encoding): number =>
+  Math.max(FEWEST, size.width * size.height * codec.steps[quality].bitsAPixel);
+
+/** As the browser is asked whether it can. Where bits a picture are asked for, they count in place of the quality. */
+export function encoderConfig(encoding: Encoding, bitsAPicture?: number): VideoEncoderConfig {
   const { codec, size, quality } = encoding;
   const { width, height } = size;
   const isLarge = width * height > codec.larger.above;
@@ -42,16 +45,19 @@ export function encoderConfig(encoding: Encoding, bitrate: number): VideoEncoder
     height,
     framerate: PICTURES_A_SECOND,
     latencyMode: 'quality',
-    ...(bitrate === 0 && codec.steps[quality].quantizer !== undefined
+    ...(bitsAPicture === undefined && codec.steps[quality].quantizer !== undefined
       ? { bitrateMode: 'quantizer' }
-      : { bitrateMode: 'variable', bitrate: Math.round(bitrate || nominalBits(encoding)) }),
+      : {
+          bitrateMode: 'variable',
+          bitrate: Math.round((bitsAPicture ?? qualityBits(encoding)) * PICTURES_A_SECOND),
+        }),
   };
 }
 
 /** An encoder for one piece; `onPicture` may look at each picture that it is given. */
 export function encodePiece(
   encoding: Encoding,
-  bitrate: number,
+  bitsAPicture: number | undefined,
   onPicture: (frame: VideoFrame) => void = () => undefined,
 ): PieceEncoder {
   const { codec, quality } = encoding;
@@ -75,7 +81,7 @@ export function encodePiece(
       failure = error;
     },
   });
-  const config = encoderConfig(encoding, bitrate);
+  const config = encoderConfig(encoding, bitsAPicture);
   encoder.configure(config);
   const options: PictureOptions =
     config.bitrateMode === 'quantizer' && quantizer !== undefined

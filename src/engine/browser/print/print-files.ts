@@ -17,8 +17,12 @@ export async function deletePrintFile(name: string): Promise<void> {
 
 /** Names of all files that prints have left, finished or not. */
 export async function printFileNames(): Promise<readonly string[]> {
+  return namesIn(await folder());
+}
+
+async function namesIn(each: FileSystemDirectoryHandle): Promise<readonly string[]> {
   const names: string[] = [];
-  for await (const name of (await folder()).keys()) names.push(name);
+  for await (const name of each.keys()) names.push(name);
   return names;
 }
 
@@ -62,4 +66,9 @@ export async function pickedSink(handle: FileSystemFileHandle): Promise<Sink> {
     close: () => stream.close(),
     discard: () => stream.abort().catch(() => undefined),
   };
+}
+
+/** Deletes everything in a folder. */
+export async function emptyFolder(each: FileSystemDirectoryHandle): Promise<void> {
+  for (const name of await namesIn(each)) await each.removeEntry(name);
 }

@@ -18,7 +18,7 @@ export async function printObstacle(
   }
   if (facts.makes !== 'video') return undefined;
   const support = await VideoEncoder.isConfigSupported(
-    encoderConfig({ codec: facts.video, size, quality }, 0),
+    encoderConfig({ codec: facts.video, size, quality }),
   ).catch(() => undefined);
   if (support?.supported) return undefined;
   const instead = facts.video.codec === 'avc' ? 'WebM, VP9' : 'MP4, H.264';

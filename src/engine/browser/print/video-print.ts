@@ -48,9 +48,8 @@ export async function makeVideo(facts: VideoKindFacts, context: PrintContext): P
     {
       ...{ film, spans, size, rate, codec: facts.video, keyEvery: settings.keyEvery, bitrate },
       encoding: JSON.stringify([
-        WAY,
-        encoderConfig(encoding, bitrate ?? 0),
-        facts.video.steps[settings.quality],
+        ...[WAY, navigator.userAgent, bitrate !== undefined],
+        ...[encoderConfig(encoding), facts.video.steps[settings.quality]],
       ]),
     },
     {
