@@ -393,8 +393,15 @@ test('a print that is stopped leaves no file, and an import that is stopped keep
   const { frames } = await counter(page);
   expect(frames).toBeLessThan(80);
   await page.getByRole('button', { name: 'Print', exact: true }).click();
+  // However fast it is: what makes its frames comes only once it is stopped.
+  let letFramesCome: () => void = () => undefined;
+  const stopped = new Promise<void>((resolve) => (letFramesCome = resolve));
+  await page.route('**/frame.worker-*.js', (route) =>
+    stopped.then(() => route.continue().catch(() => undefined)),
+  );
   await page.getByRole('button', { name: 'Print the film' }).click();
   await page.getByRole('button', { name: /^Stop .*; no file is made/ }).click();
+  letFramesCome();
   await expect.poll(() => notes(page)).toMatch(/was stopped\. No file was made/);
   await expect.poll(() => page.getByRole('button', { name: 'Save to disk' }).count()).toBe(0);
   // And the next one goes through.

@@ -31,6 +31,14 @@ const NEAR = 3;
 const HOLDS = [3, 1, 7, 2, 60, 1];
 const FRAMES = HOLDS.reduce((sum, hold) => sum + hold, 0);
 
+/** Has something done in each print worker before anything else, as long as it is asked for. */
+async function before(page: Page, script: string, isAsked: () => boolean): Promise<void> {
+  await page.route('**/print.worker-*.js', async (route) => {
+    const response = await route.fetch();
+    await route.fulfill({ response, body: (isAsked() ? script : '') + (await response.text()) });
+  });
+}
+
 /** A film of six photos, each of a colour of its own, held for so long each; at 24 frames a second. */
 async function codedFilm(page: Page): Promise<readonly Colour[]> {
   await bringIn(page, await numbered(6, 1));
@@ -317,17 +325,54 @@ test('a print goes straight into a file that was picked, is read there, and noth
   expect(await size()).toEqual([[expect.stringMatching(/\.webm$/), true]]);
 });
 
+test('a disk that is full half-way ends a print in a sentence, nothing is left of it, and it can go on', async () => {
+  const { page } = await visit();
+  let isFull = true;
+  await before(
+    page,
+    `FileSystemSyncAccessHandle.prototype.write = () => {
+      throw new DOMException('There is no more room', 'QuotaExceededError');
+    };\n`,
+    () => isFull,
+  );
+  await codedFilm(page);
+  await chooseKind(page, 'MP4');
+  await page.getByRole('button', { name: 'Print the film' }).click();
+  const line = page.getByRole('list', { name: 'Prints in line' });
+  await line
+    .getByRole('alert')
+    .filter({ hasText: /no more room for the file in this browser\. No file was made/ })
+    .waitFor();
+  const left = (): Promise<unknown> =>
+    page.evaluate(`(async () => {
+      const names = [];
+      const prints = await (await navigator.storage.getDirectory()).getDirectoryHandle('prints', { create: true });
+      for await (const name of prints.keys()) names.push(name);
+      return names;
+    })()`);
+  await expect.poll(left).toEqual([]);
+  isFull = false;
+  await line.getByRole('button', { name: 'Go on' }).click();
+  expect(await nextProof(page, 0)).toBe('74 of 74 frames, no sound');
+  await expect.poll(left).toHaveLength(1);
+  await finishedPrints(page).first().getByRole('button', { name: 'More' }).click();
+  await page.getByRole('menuitem', { name: 'Delete' }).click();
+  await expect.poll(left).toEqual([]);
+});
+
 test('a second print takes what the first one encoded; a print that breaks off says where, and goes on', async () => {
   const { context } = await visit();
   const page = await context.newPage();
-  // The encoder of each worker fails at its 40th picture, as long as that is asked for.
   let isBroken = true;
-  await page.route('**/print.worker-*.js', async (route) => {
-    const response = await route.fetch();
-    const broken = `{ const add = VideoEncoder.prototype.encode; let n = 0;
-      VideoEncoder.prototype.encode = function (...args) { if (++n === 40) throw new Error('The encoder fell over.'); return add.apply(this, args); }; }\n`;
-    await route.fulfill({ response, body: (isBroken ? broken : '') + (await response.text()) });
-  });
+  await before(
+    page,
+    `{ const add = VideoEncoder.prototype.encode; let n = 0;
+      VideoEncoder.prototype.encode = function (...args) {
+        if (++n === 40) throw new Error('The encoder fell over.');
+        return add.apply(this, args);
+      }; }\n`,
+    () => isBroken,
+  );
   await page.goto(`${(await context.pages()[0]?.evaluate(() => location.origin)) ?? ''}/films`);
   await bringIn(page, await numbered(60, 1));
   await chooseKind(page, 'MP4');

@@ -165,8 +165,10 @@ async function run(print: QueuedPrint): Promise<void> {
   }).catch(() => undefined);
   if (why !== undefined || early.signal.aborted) {
     running = undefined;
-    if (early.signal.aborted) await forget(id);
-    else change(id, { status: 'failed', problem: why });
+    if (early.signal.aborted) {
+      sayStopped(order);
+      await forget(id);
+    } else change(id, { status: 'failed', problem: why });
     return;
   }
   const worker = start();
@@ -176,6 +178,12 @@ async function run(print: QueuedPrint): Promise<void> {
   await settle(print, outcome, outcome.ok ? Math.min(outcome.seconds, went.seconds) : 0);
 }
 
+const sayStopped = ({ fileName }: PrintOrder): void =>
+  tell(
+    `The print ${fileName} was stopped. No file was made; what was encoded is kept for the next one.`,
+    'done',
+  );
+
 async function settle(print: QueuedPrint, outcome: Printed, seconds: number): Promise<void> {
   const { id, order, part } = print;
   const { film, spans, settings, fileName } = order;
@@ -184,10 +192,7 @@ async function settle(print: QueuedPrint, outcome: Printed, seconds: number): Pr
     if (outcome.stopped) {
       // The folder was made for it.
       if (print.folder) await emptyFolder(print.folder).catch(() => undefined);
-      tell(
-        `The print ${fileName} was stopped. No file was made; what was encoded is kept for the next one.`,
-        'done',
-      );
+      sayStopped(order);
       return forget(id);
     }
     return change(id, { status: 'failed', problem: outcome.problem });

@@ -24,6 +24,7 @@ import { useFinishedPrints } from '../../state/print/finished-prints';
 import { printLater, usePrintQueue, type Picked } from '../../state/print/print-queue';
 import { saveFrame } from '../../state/print/save-frame';
 import { experienceKey, setPrint, usePrintSettings } from '../../state/print/print-settings';
+import { tell } from '../../state/shell/shell';
 import { StageFrame } from '../frame/stage-frame';
 import { NoPoses } from '../no-poses';
 import { KindField } from './kind-field';
@@ -71,7 +72,8 @@ const FASTEST_GIF = 100 / SHORTEST_GIF;
 export function PrintView() {
   const film = useFilm();
   const { settings, part: wanted, experience } = usePrintSettings();
-  const queue = usePrintQueue((state) => state.queue);
+  // As text: it is drawn anew when a print comes or goes, not with each of its frames.
+  const waiting = usePrintQueue((state) => state.queue.map(({ order }) => order.fileName).join('\n'));
   const prints = useFinishedPrints((state) => state.prints);
   const cannot = useObstacle(film, settings);
   const part = useMemo(() => film && partIn(film, wanted), [film, wanted]);
@@ -82,10 +84,7 @@ export function PrintView() {
   const frames = framesOf(spans);
   const isHeardThere = spans.some((span) => isHeard(film, span));
   const rate = settings.rate ?? film.settings.rate;
-  const taken = new Set([
-    ...prints.map(({ fileName }) => fileName),
-    ...queue.map(({ order }) => order.fileName),
-  ]);
+  const taken = new Set([...prints.map(({ fileName }) => fileName), ...waiting.split('\n').filter(Boolean)]);
   const orders = planOrders(film, part, settings, new Date(), taken);
   const obstacle =
     frames === 0
@@ -114,6 +113,11 @@ export function PrintView() {
             (file) => file && { file },
           );
     if (picked) await printLater(orders, picked);
+  };
+  const pickAndPrint = (): void => {
+    toDisk().catch((error: unknown) =>
+      tell(`It cannot be written there. ${error instanceof Error ? error.message : String(error)}`, 'wrong'),
+    );
   };
   const foot = (
     <>
@@ -150,7 +154,7 @@ export function PrintView() {
           <Button
             disabled={!canPrint || orders.length > 1}
             title="Straight to the disk, as large as there is room; it is not kept in the browser"
-            onClick={() => void toDisk()}
+            onClick={pickAndPrint}
           >
             <HardDrive size={17} aria-hidden /> To the disk…
           </Button>
@@ -192,7 +196,7 @@ export function PrintView() {
         ),
       }}
     >
-      {frames === 0 && prints.length + queue.length === 0 ? (
+      {frames === 0 && prints.length + waiting.length === 0 ? (
         <NoPoses
           film={film}
           heading="Nothing to print yet"
