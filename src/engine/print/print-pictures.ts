@@ -108,7 +108,8 @@ export interface LoopOrder {
 }
 
 /**
- * Prints a plan as a picture that moves by itself; the sink is closed by its owner.
+ * Prints a plan as a picture that moves by itself; the sink is closed by its owner. Gives how long each of its pictures stays, in the
+ * format's own units: one that stays for longer than it can say stands in it more than once.
  * @throws the signal's reason when it is stopped, or whatever a port throws, with frame and photo.
  */
 export async function printLoopFile(
@@ -117,7 +118,7 @@ export async function printLoopFile(
   ports: PicturePrintPorts,
   sink: Sink,
   options: PicturePrintOptions,
-): Promise<void> {
+): Promise<readonly number[]> {
   const { size, form, palette: colours } = order;
   const out = appendTo(sink);
   if (form === 'gif') {
@@ -130,7 +131,8 @@ export async function printLoopFile(
     const make = (run: PrintRun): Promise<Uint8Array<ArrayBuffer>> =>
       ports.gifPart(run.recipe, run.name, palette, delayOf.get(run) ?? 1);
     await eachPicture(runs, ports, make, (part) => out.write(part), options);
-    return out.write(GIF_TAIL);
+    await out.write(GIF_TAIL);
+    return delays;
   }
   const image = ({ recipe, name }: PrintRun): Promise<Uint8Array<ArrayBuffer>> => ports.image(recipe, name);
   let i = 0;
@@ -142,7 +144,8 @@ export async function printLoopFile(
       for (const part of writer.picture(png, delays[i++] ?? 1)) await out.write(part);
     };
     await eachPicture(runs, ports, image, use, options);
-    return out.write(writer.end());
+    await out.write(writer.end());
+    return delays;
   }
   const runs = dividedRuns(plan, longestHold(plan, LONGEST_WEBP, 1000));
   const delays = delaysIn(holdsOf(runs), plan.rate, 1000);
@@ -156,6 +159,7 @@ export async function printLoopFile(
     options,
   );
   await sink.write(webpHead(size, order.runs, out.length()), 0);
+  return delays;
 }
 
 /** Takes files that come in order. */

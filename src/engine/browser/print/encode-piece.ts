@@ -65,6 +65,7 @@ export function encodePiece(
   const pictures: CodedFrame[] = [];
   let facts: CodecFacts | undefined;
   let failure: Error | undefined;
+  let wake: () => void = () => undefined;
   const encoder = new VideoEncoder({
     output: (chunk, meta) => {
       const bytes = new Uint8Array(chunk.byteLength);
@@ -79,6 +80,8 @@ export function encodePiece(
     },
     error: (error) => {
       failure = error;
+      // Nothing is taken out of it any more: who waits for that learns why.
+      wake();
     },
   });
   const config = encoderConfig(encoding, bitsAPicture);
@@ -109,7 +112,10 @@ export function encodePiece(
         frame.close();
       }
       while (encoder.encodeQueueSize > MOST_WAITING && encoder.state === 'configured')
-        await new Promise((resolve) => encoder.addEventListener('dequeue', resolve, { once: true }));
+        await new Promise<void>((resolve) => {
+          wake = resolve;
+          encoder.addEventListener('dequeue', () => resolve(), { once: true });
+        });
     },
     async end() {
       try {

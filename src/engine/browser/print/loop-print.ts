@@ -1,4 +1,3 @@
-import { delaysIn } from '../../../core/formats/delays';
 import type { LoopKindFacts } from '../../../core/print/print-kinds';
 import { planPrint } from '../../../core/print/print-plan';
 import { frameToSeconds } from '../../../core/time/frames';
@@ -26,8 +25,9 @@ export async function makeLoop(
   const image: ImageForm =
     form === 'webp' ? { type: 'image/webp', quality: WEBP_QUALITY[settings.quality] } : { type: 'image/png' };
   const sink = await context.open();
+  let delays: readonly number[];
   try {
-    await printLoopFile(
+    delays = await printLoopFile(
       plan,
       { size, form, runs: settings.runs, palette: settings.palette },
       picturePorts(context, image),
@@ -39,11 +39,6 @@ export async function makeLoop(
     await sink.discard();
     throw error;
   }
-  const delays = delaysIn(
-    plan.runs.map(({ frames }) => frames),
-    rate,
-    UNITS[form],
-  );
   let at = 0;
   const starts = delays.map((delay) => {
     const start = at;
@@ -55,7 +50,7 @@ export async function makeLoop(
     frames: plan.frames,
     expected: {
       picture: {
-        ...{ frames: plan.runs.length, rate, width, height, starts },
+        ...{ frames: delays.length, rate, width, height, starts },
         tick: 2 / UNITS[form],
         saysColours: false,
       },
