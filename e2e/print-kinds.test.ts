@@ -4,11 +4,11 @@ import { join } from 'node:path';
 import { promisify } from 'node:util';
 import { execFile } from 'node:child_process';
 import { unzipSync } from 'fflate';
-import type { Page } from 'playwright-core';
 import sharp from 'sharp';
 import ssim from 'ssim.js';
 import { expect, test } from 'vitest';
 import { bringIn, bytesOf, counter, notes, tickets, useBrowser } from './browser';
+import { codedFilm, FRAMES, HOLDS, inPrintWorker, NEAR, offBy } from './coded-film';
 import { COLOURS, numbered, type Colour } from './photos';
 import { bringInSounds, click, goTo, wav } from './sounds';
 import {
@@ -25,34 +25,6 @@ import {
 
 const run = promisify(execFile);
 const { visit } = useBrowser();
-
-/** The sRGB value that a decoded frame may differ from a photo, in each channel of 255. */
-const NEAR = 3;
-const HOLDS = [3, 1, 7, 2, 60, 1];
-const FRAMES = HOLDS.reduce((sum, hold) => sum + hold, 0);
-
-/** Has something done in each print worker before anything else, as long as it is asked for. */
-async function before(page: Page, script: string, isAsked: () => boolean): Promise<void> {
-  await page.route('**/print.worker-*.js', async (route) => {
-    const response = await route.fetch();
-    await route.fulfill({ response, body: (isAsked() ? script : '') + (await response.text()) });
-  });
-}
-
-/** A film of six photos, each of a colour of its own, held for so long each; at 24 frames a second. */
-async function codedFilm(page: Page): Promise<readonly Colour[]> {
-  await bringIn(page, await numbered(6, 1));
-  for (const [i, hold] of HOLDS.entries()) {
-    await tickets(page).nth(i).click();
-    await page.getByLabel('Hold', { exact: true }).fill(String(hold));
-    await page.getByLabel('Hold', { exact: true }).press('Enter');
-  }
-  await expect.poll(async () => (await counter(page)).frames).toBe(FRAMES);
-  return HOLDS.flatMap((hold, i) => Array.from({ length: hold }, () => COLOURS[i] as Colour));
-}
-
-const offBy = (frames: readonly Buffer[], wanted: readonly Colour[]): number =>
-  Math.max(...frames.map((frame, k) => distance(colourAt(frame, 320, 160, 120), wanted[k] as Colour)));
 
 test('every kind of video shows each pose for its hold, where it should, by position and by time', async () => {
   const { page, complaints } = await visit();
@@ -303,68 +275,11 @@ test('a grey wedge and fine lines come through without banding, shift or moiré'
   expect(new Set(row).size).toBeGreaterThan(200);
 });
 
-test('a print goes straight into a file that was picked, is read there, and nothing of one that fails is left', async () => {
-  const { page } = await visit();
-  await codedFilm(page);
-  // The system's own dialog cannot be pressed; a file among the browser's own stands in for the one that is picked.
-  await page.evaluate(`window.showSaveFilePicker = async ({ suggestedName }) =>
-    (await navigator.storage.getDirectory()).getFileHandle(suggestedName, { create: true })`);
-  await chooseKind(page, 'WebM');
-  await page.getByRole('button', { name: 'To the disk…' }).click();
-  expect(await nextProof(page, 0)).toBe('74 of 74 frames, no sound');
-  await expect.poll(() => page.getByRole('button', { name: 'Save to disk' }).count()).toBe(0);
-  await page.getByText('It was written to the disk and read through there.').waitFor();
-  const size = (): Promise<unknown> =>
-    page.evaluate(`(async () => {
-      const root = await navigator.storage.getDirectory();
-      const sizes = [];
-      for await (const [name, handle] of root.entries())
-        if (handle.kind === 'file') sizes.push([name, (await handle.getFile()).size > 1000]);
-      return sizes;
-    })()`);
-  expect(await size()).toEqual([[expect.stringMatching(/\.webm$/), true]]);
-});
-
-test('a disk that is full half-way ends a print in a sentence, nothing is left of it, and it can go on', async () => {
-  const { page } = await visit();
-  let isFull = true;
-  await before(
-    page,
-    `FileSystemSyncAccessHandle.prototype.write = () => {
-      throw new DOMException('There is no more room', 'QuotaExceededError');
-    };\n`,
-    () => isFull,
-  );
-  await codedFilm(page);
-  await chooseKind(page, 'MP4');
-  await page.getByRole('button', { name: 'Print the film' }).click();
-  const line = page.getByRole('list', { name: 'Prints in line' });
-  await line
-    .getByRole('alert')
-    .filter({ hasText: /no more room for the file in this browser\. No file was made/ })
-    .waitFor();
-  const left = (): Promise<unknown> =>
-    page.evaluate(`(async () => {
-      const names = [];
-      const prints = await (await navigator.storage.getDirectory()).getDirectoryHandle('prints', { create: true });
-      for await (const name of prints.keys()) names.push(name);
-      return names;
-    })()`);
-  await expect.poll(left).toEqual([]);
-  isFull = false;
-  await line.getByRole('button', { name: 'Go on' }).click();
-  expect(await nextProof(page, 0)).toBe('74 of 74 frames, no sound');
-  await expect.poll(left).toHaveLength(1);
-  await finishedPrints(page).first().getByRole('button', { name: 'More' }).click();
-  await page.getByRole('menuitem', { name: 'Delete' }).click();
-  await expect.poll(left).toEqual([]);
-});
-
 test('a second print takes what the first one encoded; a print that breaks off says where, and goes on', async () => {
   const { context } = await visit();
   const page = await context.newPage();
   let isBroken = true;
-  await before(
+  await inPrintWorker(
     page,
     `{ const add = VideoEncoder.prototype.encode; let n = 0;
       VideoEncoder.prototype.encode = function (...args) {

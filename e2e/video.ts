@@ -32,7 +32,9 @@ export async function chooseKind(page: Page, kind: PrintedKind): Promise<void> {
   const [tab, name] = KINDS[kind];
   await page.getByRole('button', { name: 'Print', exact: true }).click();
   await page.getByRole('group', { name: 'What it becomes' }).getByRole('button', { name: tab }).click();
-  await page.getByRole('radio', { name }).check();
+  const kinds = page.getByLabel('Kind of file');
+  const label = (await kinds.locator('option').allInnerTexts()).find((each) => name.test(each));
+  await kinds.selectOption({ label: label ?? String(name) });
 }
 
 /** Finished prints, the newest first. */

@@ -12,7 +12,12 @@ import type { PlannedOrder } from '../../core/print/plan-orders';
 import { framesAt, framesOf } from '../../core/print/print-plan';
 import { newId } from '../../engine/browser/new-id';
 import type { PrintPlace } from '../../engine/browser/print/print-context';
-import { deletePrintFile, emptyFolder, printFileNames } from '../../engine/browser/print/print-files';
+import {
+  deletePrintFile,
+  emptyFolder,
+  printFileNames,
+  removeFile,
+} from '../../engine/browser/print/print-files';
 import { startInWorker, type Printed, type RunningPrint } from '../../engine/browser/print/print-in-worker';
 import { tryPrintLock, type FilmLock } from '../../engine/browser/store/film-lock';
 import {
@@ -99,10 +104,15 @@ export interface Picked {
   readonly folder?: FileSystemDirectoryHandle | undefined;
 }
 
-/** Puts prints into the line; the film may be changed meanwhile, each is of the film as it is now. */
-export async function printLater(orders: readonly PlannedOrder[], picked: Picked = {}): Promise<void> {
-  for (const { part, film, spans, settings, fileName } of orders) {
+/** Puts prints into the line; the film may be changed meanwhile, each is of the film as it is now. `place` says where each goes, if not into the browser. */
+export async function printLater(
+  orders: readonly PlannedOrder[],
+  place?: (order: PlannedOrder) => Promise<Picked>,
+): Promise<void> {
+  for (const planned of orders) {
+    const { part, film, spans, settings, fileName } = planned;
     const order: PrintOrder = { film, spans, settings, fileName };
+    const picked = await place?.(planned);
     const print: OpenPrint = { id: newId(), order, part, ...picked, asked: Date.now() };
     const lock = await tryPrintLock(print.id);
     if (lock) locks.set(print.id, lock);
@@ -190,8 +200,7 @@ async function settle(print: QueuedPrint, outcome: Printed, seconds: number): Pr
   if (!outcome.ok) {
     if (!print.file && !print.folder) await deletePrintFile(id).catch(() => undefined);
     if (outcome.stopped) {
-      // The folder was made for it.
-      if (print.folder) await emptyFolder(print.folder).catch(() => undefined);
+      await clearPlace(print);
       sayStopped(order);
       return forget(id);
     }
@@ -215,6 +224,17 @@ async function settle(print: QueuedPrint, outcome: Printed, seconds: number): Pr
   }).catch(sayUnkept);
 }
 
+/** Takes away what was made ready for a print on the disk; a file that had something in it before is left as it is. */
+async function clearPlace({ file, folder }: OpenPrint): Promise<void> {
+  try {
+    // The folder was made for it.
+    if (folder) await emptyFolder(folder);
+    if (file && (await file.getFile()).size === 0) await removeFile(file);
+  } catch {
+    // It is gone, or may not be touched: nothing of the print is in it either way.
+  }
+}
+
 async function forget(id: string): Promise<void> {
   drop(id);
   await forgetPrint(id).catch(sayUnkept);
@@ -231,6 +251,8 @@ export function pausePrint(id: string, isPaused: boolean): void {
 /** Stops a print, or takes it out of the line; nothing is left of its file. */
 export function stopPrint(id: string): void {
   if (running?.id === id) return running.print.stop();
+  const print = find(id);
+  if (print) void clearPlace(print);
   void forget(id).then(() => deletePrintFile(id).catch(() => undefined));
 }
 

@@ -1,5 +1,5 @@
 import { PRINT_KINDS, printKind, type PrintGroup, type PrintKind } from '../../core/print/print-kinds';
-import { ChoiceCards } from '../../kit/choice-cards';
+import { SelectField } from '../../kit/select-field';
 import { Tabs } from '../../kit/tabs';
 import { setPrint } from '../../state/print/print-settings';
 
@@ -10,9 +10,9 @@ const GROUPS: readonly (readonly [PrintGroup, string])[] = [
   ['sound', 'Sound alone'],
 ];
 
-const kindsOf = (group: PrintGroup): readonly { value: PrintKind; label: string; words: string }[] =>
-  Object.entries(PRINT_KINDS).flatMap(([kind, { makes, label, purpose }]) =>
-    makes === group ? [{ value: kind as PrintKind, label, words: purpose }] : [],
+const kindsOf = (group: PrintGroup): readonly { value: PrintKind; label: string }[] =>
+  Object.entries(PRINT_KINDS).flatMap(([kind, { makes, label }]) =>
+    makes === group ? [{ value: kind as PrintKind, label }] : [],
   );
 
 /** What the print becomes: video, a loop, single pictures, sound; and which kind of file. */
@@ -26,11 +26,13 @@ export function KindField({ kind }: { readonly kind: PrintKind }) {
         chosen={group}
         onChoose={(next) => setPrint({ kind: kindsOf(next)[0]?.value ?? 'mp4' })}
       />
-      <ChoiceCards
+      <SelectField
         label="Kind of file"
+        beside
         value={kind}
         options={kindsOf(group)}
-        onChange={(value) => setPrint({ kind: value })}
+        hint={printKind(kind).purpose}
+        onChange={(value) => setPrint({ kind: value as PrintKind })}
       />
     </>
   );

@@ -39,7 +39,7 @@ export function PartField({ film, part }: { readonly film: Film; readonly part: 
   const value = valueOf(part);
   return (
     <>
-      <SelectField label="Of" value={value} options={options} onChange={choose} />
+      <SelectField label="Of" beside value={value} options={options} onChange={choose} />
       {value === SOME && part.of === 'scenes' && (
         <fieldset className={styles.scenes}>
           <legend>Scenes that are printed</legend>

@@ -20,6 +20,12 @@ const EVERY = [
   { value: 'pose', label: 'Every picture once' },
 ];
 
+const FRAMINGS = [
+  { value: '', label: 'As in the film' },
+  { value: 'whole', label: 'Whole, on the background' },
+  { value: 'fill', label: 'Filling the picture' },
+];
+
 /** What most prints leave as it is. */
 export function PrintDetails({ film, settings }: { readonly film: Film; readonly settings: PrintSettings }) {
   const [open, setOpen] = useState<'details'>();
@@ -28,6 +34,12 @@ export function PrintDetails({ film, settings }: { readonly film: Film; readonly
   const { rate } = film.settings;
   const body = (
     <>
+      <SelectField
+        label="Photos of another shape"
+        value={settings.framing ?? ''}
+        options={FRAMINGS}
+        onChange={(value) => setPrint({ framing: value === 'whole' || value === 'fill' ? value : undefined })}
+      />
       {facts.makes === 'video' && (
         <>
           <TypedField

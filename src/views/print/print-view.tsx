@@ -13,18 +13,18 @@ import type { PrintSettings } from '../../core/print/print-settings';
 import { bitrateText, parsePattern } from '../../core/print/read-typed';
 import { count, formatLength, formatSize, formatWait } from '../../core/time/format';
 import { rateNumber, rateText } from '../../core/time/rate';
-import { canPickFiles, pickFile } from '../../engine/browser/print/pick-file';
+import { canPickFiles } from '../../engine/browser/print/pick-file';
 import { printObstacle } from '../../engine/browser/print/print-obstacle';
-import { canWriteFolders, freshFolder, pickFolder } from '../../engine/browser/out/write-out';
+import { canWriteFolders } from '../../engine/browser/out/write-out';
 import { Button } from '../../kit/button';
 import { Panel } from '../../kit/panel';
 import { TypedField } from '../../kit/typed-field';
 import { useFilm } from '../../state/document/document';
 import { useFinishedPrints } from '../../state/print/finished-prints';
-import { printLater, usePrintQueue, type Picked } from '../../state/print/print-queue';
+import { printLater, usePrintQueue } from '../../state/print/print-queue';
+import { printToDisk } from '../../state/print/print-to-disk';
 import { saveFrame } from '../../state/print/save-frame';
 import { experienceKey, setPrint, usePrintSettings } from '../../state/print/print-settings';
-import { tell } from '../../state/shell/shell';
 import { StageFrame } from '../frame/stage-frame';
 import { NoPoses } from '../no-poses';
 import { KindField } from './kind-field';
@@ -61,9 +61,6 @@ function useObstacle(film: Film | undefined, settings: PrintSettings): string | 
   }, [width, height, kind, quality]);
   return obstacle;
 }
-
-/** A file's name without its ending. */
-const nameOf = (fileName: string): string => fileName.replace(/\.[^.]*$/, '');
 
 /** Pictures a second that a GIF can show: it counts hundredths. */
 const FASTEST_GIF = 100 / SHORTEST_GIF;
@@ -102,23 +99,6 @@ export function PrintView() {
   const { bytes, seconds } = forecast(film, spans, pictures, settings, experience[experienceKey(settings)]);
   const { width, height } = sizeOfPrint(settings, film);
   const [first] = orders;
-  const toDisk = async (): Promise<void> => {
-    const picked: Picked | undefined =
-      facts.makes === 'stills'
-        ? await pickFolder().then(
-            async (parent) =>
-              parent && { folder: await freshFolder(parent, nameOf(first?.fileName ?? 'film')) },
-          )
-        : await pickFile(first?.fileName ?? 'film', facts.mediaType, facts.ending).then(
-            (file) => file && { file },
-          );
-    if (picked) await printLater(orders, picked);
-  };
-  const pickAndPrint = (): void => {
-    toDisk().catch((error: unknown) =>
-      tell(`It cannot be written there. ${error instanceof Error ? error.message : String(error)}`, 'wrong'),
-    );
-  };
   const foot = (
     <>
       <p className={styles.summary}>
@@ -150,11 +130,11 @@ export function PrintView() {
           <Printer size={18} aria-hidden />{' '}
           {orders.length > 1 ? `Print ${count(orders.length, 'file')}` : 'Print the film'}
         </Button>
-        {(facts.makes === 'stills' ? canWriteFolders() : canPickFiles()) && (
+        {(facts.makes === 'stills' || orders.length > 1 ? canWriteFolders() : canPickFiles()) && (
           <Button
-            disabled={!canPrint || orders.length > 1}
+            disabled={!canPrint}
             title="Straight to the disk, as large as there is room; it is not kept in the browser"
-            onClick={pickAndPrint}
+            onClick={() => void printToDisk(orders)}
           >
             <HardDrive size={17} aria-hidden /> To the disk…
           </Button>
@@ -170,8 +150,13 @@ export function PrintView() {
         head: <h2>A print</h2>,
         body: (
           <Panel label="Print settings" foot={foot}>
-            <PurposeField settings={settings} />
-            <PartField film={film} part={part} />
+            <div className={styles.questions}>
+              <PurposeField settings={settings} />
+              <PartField film={film} part={part} />
+              <KindField kind={settings.kind} />
+              {facts.makes !== 'sound' && <SizeField film={film} settings={settings} />}
+              <QualityField film={film} spans={spans} pictures={pictures} settings={settings} />
+            </div>
             <TypedField
               label="Name of the file"
               text={settings.pattern}
@@ -183,9 +168,6 @@ export function PrintView() {
               parse={parsePattern}
               onCommit={(pattern) => setPrint({ pattern })}
             />
-            <KindField kind={settings.kind} />
-            <QualityField film={film} spans={spans} pictures={pictures} settings={settings} />
-            {facts.makes !== 'sound' && <SizeField film={film} settings={settings} />}
             {facts.makes === 'stills' && (
               <Button onClick={() => void saveFrame()} title="At the film’s size, from its original">
                 <Image size={17} aria-hidden /> The frame at the playhead as PNG

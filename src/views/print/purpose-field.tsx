@@ -22,6 +22,7 @@ export function PurposeField({ settings }: { readonly settings: PrintSettings })
     <>
       <SelectField
         label="For"
+        beside
         value={chosen?.name ?? OWN}
         options={[
           ...(chosen ? [] : [{ value: OWN, label: 'As set below' }]),

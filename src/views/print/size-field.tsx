@@ -23,21 +23,16 @@ const WORDS: Readonly<Record<NamedSize, string>> = {
 
 const TYPED = 'typed';
 
-const FRAMINGS = [
-  { value: '', label: 'As in the film' },
-  { value: 'whole', label: 'Whole, on the background' },
-  { value: 'fill', label: 'Filling the picture' },
-];
-
-/** How large the pictures are, and how photos of another shape stand in them. */
+/** How large the pictures are. */
 export function SizeField({ film, settings }: { readonly film: Film; readonly settings: PrintSettings }) {
-  const { size, framing } = settings;
+  const { size } = settings;
   const { width, height, pixel } = sizeOfPrint(settings, film);
   const isTyped = typeof size !== 'string';
   return (
     <>
       <SelectField
         label="Size"
+        beside
         value={isTyped ? TYPED : size}
         options={[
           ...NAMED_SIZES.map((name) => {
@@ -60,12 +55,6 @@ export function SizeField({ film, settings }: { readonly film: Film; readonly se
           onCommit={(next) => setPrint({ size: next })}
         />
       )}
-      <SelectField
-        label="Photos of another shape"
-        value={framing ?? ''}
-        options={FRAMINGS}
-        onChange={(value) => setPrint({ framing: value === 'whole' || value === 'fill' ? value : undefined })}
-      />
     </>
   );
 }

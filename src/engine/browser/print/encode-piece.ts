@@ -1,5 +1,6 @@
 import type { CodedFrame } from '../../../core/codec/coded-frame';
 import type { QualityStep, VideoCodecFacts } from '../../../core/print/print-kinds';
+import type { I420 } from '../../../core/picture/pixels';
 import type { Size } from '../../../core/picture/size';
 import type { CodecFacts, PieceEncoder } from '../../ports/encode';
 
@@ -63,20 +64,25 @@ export function encodePiece(
   const { codec, quality } = encoding;
   const { quantizer } = codec.steps[quality];
   const pictures: CodedFrame[] = [];
+  let toDrop = codec.triesFirst ? 1 : 0;
   let facts: CodecFacts | undefined;
   let failure: Error | undefined;
   let wake: () => void = () => undefined;
   const encoder = new VideoEncoder({
     output: (chunk, meta) => {
-      const bytes = new Uint8Array(chunk.byteLength);
-      chunk.copyTo(bytes);
-      pictures.push({ bytes, isKey: chunk.type === 'key' });
       const config = meta?.decoderConfig;
-      if (config && !facts)
+      if (config && pictures.length === 0)
         facts = {
           codecString: config.codec,
           description: config.description && bytesOf(config.description),
         };
+      if (toDrop > 0) {
+        toDrop--;
+        return;
+      }
+      const bytes = new Uint8Array(chunk.byteLength);
+      chunk.copyTo(bytes);
+      pictures.push({ bytes, isKey: chunk.type === 'key' });
     },
     error: (error) => {
       failure = error;
@@ -93,24 +99,29 @@ export function encodePiece(
         : { av1: { quantizer } }
       : {};
   let count = 0;
+  const encode = ({ width, height, data }: I420, keyFrame: boolean, look?: typeof onPicture): void => {
+    const frame = new VideoFrame(data, {
+      format: 'I420',
+      codedWidth: width,
+      codedHeight: height,
+      timestamp: Math.round((count * 1e6) / PICTURES_A_SECOND),
+      duration: Math.round(1e6 / PICTURES_A_SECOND),
+      colorSpace: COLOUR,
+    });
+    try {
+      look?.(frame);
+      encoder.encode(frame, { ...options, keyFrame });
+      count++;
+    } finally {
+      frame.close();
+    }
+  };
   return {
-    async add({ width, height, data }) {
+    async add(picture) {
       if (failure) throw failure;
-      const frame = new VideoFrame(data, {
-        format: 'I420',
-        codedWidth: width,
-        codedHeight: height,
-        timestamp: Math.round((count * 1e6) / PICTURES_A_SECOND),
-        duration: Math.round(1e6 / PICTURES_A_SECOND),
-        colorSpace: COLOUR,
-      });
-      try {
-        onPicture(frame);
-        encoder.encode(frame, { ...options, keyFrame: count === 0 });
-        count++;
-      } finally {
-        frame.close();
-      }
+      const isFirst = count === 0;
+      if (isFirst && codec.triesFirst) encode(picture, true);
+      encode(picture, isFirst, onPicture);
       while (encoder.encodeQueueSize > MOST_WAITING && encoder.state === 'configured')
         await new Promise<void>((resolve) => {
           wake = resolve;

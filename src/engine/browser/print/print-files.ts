@@ -72,3 +72,9 @@ export async function pickedSink(handle: FileSystemFileHandle): Promise<Sink> {
 export async function emptyFolder(each: FileSystemDirectoryHandle): Promise<void> {
   for (const name of await namesIn(each)) await each.removeEntry(name);
 }
+
+/** Deletes a file that the person picked, where the browser can (File System, `remove`, not in every browser). */
+export async function removeFile(handle: FileSystemFileHandle): Promise<void> {
+  const removable = handle as FileSystemFileHandle & { remove?: () => Promise<void> };
+  await removable.remove?.();
+}

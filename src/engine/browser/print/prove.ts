@@ -117,7 +117,7 @@ export async function readLoop(
   type: string,
   { signal, onFrame }: ProveOptions,
 ): Promise<ProofFound> {
-  const decoder = new ImageDecoder({ data: await file.arrayBuffer(), type });
+  const decoder = new ImageDecoder({ data: file.stream(), type });
   try {
     await decoder.tracks.ready;
     await decoder.completed;

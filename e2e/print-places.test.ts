@@ -1,0 +1,204 @@
+import { type Page } from 'playwright-core';
+import sharp from 'sharp';
+import { expect, test } from 'vitest';
+import { bringIn, tickets, useBrowser } from './browser';
+import { codedFilm, HOLDS, inPrintWorker, NEAR, offBy } from './coded-film';
+import { numbered, type Colour } from './photos';
+import { type } from './strip';
+import { chooseKind, finishedPrints, nextProof, PrintedFile, printFilm } from './video';
+
+const { visit } = useBrowser();
+
+/** Has the browser's own files stand in for what a person would pick: the system's dialogs cannot be pressed. */
+const standIn = (page: Page): Promise<void> =>
+  page.evaluate(`
+    window.showSaveFilePicker = async ({ suggestedName }) =>
+      (await navigator.storage.getDirectory()).getFileHandle(suggestedName, { create: true });
+    window.showDirectoryPicker = () => navigator.storage.getDirectory();`);
+
+/** Names of what lies in a folder among the browser's own files, in order. */
+const filesIn = (page: Page, folder: string): Promise<string[]> =>
+  page.evaluate(`(async () => {
+    let at = await navigator.storage.getDirectory();
+    for (const name of ${JSON.stringify(folder)}.split('/').filter(Boolean)) at = await at.getDirectoryHandle(name, { create: true });
+    const names = [];
+    for await (const [name, handle] of at.entries()) if (handle.kind === 'file') names.push(name);
+    return names.sort();
+  })()`);
+
+/** A file among the browser's own. */
+const fileIn = async (page: Page, path: string): Promise<Buffer> => {
+  const text: string = await page.evaluate(`(async () => {
+    let at = await navigator.storage.getDirectory();
+    const [name, ...folders] = ${JSON.stringify(path)}.split('/').reverse();
+    for (const each of folders.reverse()) at = await at.getDirectoryHandle(each);
+    const bytes = new Uint8Array(await (await (await at.getFileHandle(name)).getFile()).arrayBuffer());
+    return btoa(Array.from(bytes, (byte) => String.fromCharCode(byte)).join(''));
+  })()`);
+  return Buffer.from(text, 'base64');
+};
+
+/** The colours that a print shows, frame by frame, are those that it should show. */
+async function expectShown(bytes: Buffer, wanted: readonly Colour[]): Promise<void> {
+  const print = await PrintedFile.of(bytes);
+  const frames = await print.frames(320, 240).finally(() => print.close());
+  expect(frames).toHaveLength(wanted.length);
+  expect(offBy(frames, wanted)).toBeLessThanOrEqual(NEAR);
+}
+
+test('a part of the film, and each scene as a file straight into a folder, show what they should', async () => {
+  const { page, complaints } = await visit();
+  const wanted = await codedFilm(page);
+  const [second] = [HOLDS.slice(0, 3).reduce((sum, hold) => sum + hold, 0)];
+  await tickets(page).nth(3).click();
+  await page.keyboard.press('s');
+  await type(page, 'Name of the scene', 'Booth');
+  await standIn(page);
+  await chooseKind(page, 'MP4');
+  await page.getByLabel('Each scene as a file of its own').check();
+  await page.getByRole('button', { name: 'To the disk…' }).click();
+  await nextProof(page, 1);
+  const names = await filesIn(page, 'Untitled film scenes');
+  expect(names).toEqual(['Untitled film 01 Scene 1.mp4', 'Untitled film 02 Booth.mp4']);
+  const files = await Promise.all(names.map((name) => fileIn(page, `Untitled film scenes/${name}`)));
+  await expectShown(files[0] as Buffer, wanted.slice(0, second));
+  await expectShown(files[1] as Buffer, wanted.slice(second));
+
+  await page.getByLabel('Each scene as a file of its own').uncheck();
+  await page.getByRole('button', { name: 'Time', exact: true }).click();
+  await page.keyboard.press('Home');
+  for (let i = 0; i < 5; i++) await page.keyboard.press('ArrowRight');
+  await page.keyboard.press('[');
+  for (let i = 0; i < 20; i++) await page.keyboard.press('ArrowRight');
+  await page.keyboard.press(']');
+  await page.getByRole('button', { name: 'Print', exact: true }).click();
+  await page.getByRole('combobox', { name: 'Of', exact: true }).selectOption('Between the in and out points');
+  await expectShown((await printFilm(page, 'WebM', 'part')).bytes, wanted.slice(5, 26));
+  expect(complaints).toEqual([]);
+});
+
+test('an encoder that fails by itself ends the print in a sentence; what is stopped leaves nothing on the disk', async () => {
+  const { page } = await visit();
+  let isBroken = true;
+  // It fails some time after a picture was taken, as a device does that is lost.
+  await inPrintWorker(
+    page,
+    `{ const Own = VideoEncoder; let n = 0;
+      globalThis.VideoEncoder = class extends Own {
+        #fail;
+        constructor(init) { super(init); this.#fail = init.error; }
+        encode(...args) {
+          if (++n !== 30) return super.encode(...args);
+          setTimeout(() => { this.close(); this.#fail(new Error('The device was lost.')); }, 5);
+        }
+      }; }\n`,
+    () => isBroken,
+  );
+  await bringIn(page, await numbered(60, 1));
+  await standIn(page);
+  await chooseKind(page, 'MP4');
+  await page.getByRole('button', { name: 'To the disk…' }).click();
+  const line = page.getByRole('list', { name: 'Prints in line' });
+  await line
+    .getByRole('alert')
+    .filter({ hasText: /The device was lost\. No file was made/ })
+    .waitFor();
+  isBroken = false;
+  await line.getByRole('button', { name: /^Take .* off the list$/ }).click();
+  await line.waitFor({ state: 'detached' });
+  await expect.poll(() => filesIn(page, '')).toEqual([]);
+});
+
+test('a typed bitrate is kept to; what was encoded goes first where room is short', async () => {
+  const { page } = await visit();
+  const [width, height] = [320, 240];
+  const grain = await Promise.all(
+    Array.from({ length: 36 }, async (_, i) => ({
+      name: `GRAIN${i + 1}.JPG`,
+      mimeType: 'image/jpeg',
+      buffer: await sharp({
+        create: {
+          ...{ width, height, channels: 3, background: '#808080' },
+          noise: { type: 'gaussian', mean: 128, sigma: 20 },
+        },
+      })
+        .jpeg()
+        .toBuffer(),
+    })),
+  );
+  await bringIn(page, grain);
+  await chooseKind(page, 'MP4');
+  await page.getByRole('button', { name: 'Details' }).click();
+  // 36 pictures on twos at 24 last three seconds.
+  for (const kilobits of [400, 1600]) {
+    const bits = page.getByLabel('Bits a second');
+    await bits.fill(`${kilobits} kbit/s`);
+    await bits.press('Enter');
+    const { bytes } = await printFilm(page, 'MP4', `at ${kilobits}`);
+    expect(Math.abs(bytes.length / ((3 * kilobits * 1000) / 8) - 1)).toBeLessThan(0.3);
+  }
+
+  const kept = page.getByText(/Encoded parts for the next print take/);
+  await expect.poll(() => kept.innerText()).toMatch(/ take \d+ kB/);
+  await page.evaluate(`navigator.storage.estimate = () => Promise.resolve({ quota: 1e6, usage: 1e6 })`);
+  await bringIn(page, await numbered(1, 1));
+  await page.getByRole('button', { name: 'Print', exact: true }).click();
+  await expect.poll(() => kept.innerText()).toMatch(/ take 0 /);
+});
+
+test('a print goes straight into a file that was picked, is read there, and nothing of one that fails is left', async () => {
+  const { page } = await visit();
+  await codedFilm(page);
+  // The system's own dialog cannot be pressed; a file among the browser's own stands in for the one that is picked.
+  await page.evaluate(`window.showSaveFilePicker = async ({ suggestedName }) =>
+    (await navigator.storage.getDirectory()).getFileHandle(suggestedName, { create: true })`);
+  await chooseKind(page, 'WebM');
+  await page.getByRole('button', { name: 'To the disk…' }).click();
+  expect(await nextProof(page, 0)).toBe('74 of 74 frames, no sound');
+  await expect.poll(() => page.getByRole('button', { name: 'Save to disk' }).count()).toBe(0);
+  await page.getByText('It was written to the disk and read through there.').waitFor();
+  const size = (): Promise<unknown> =>
+    page.evaluate(`(async () => {
+      const root = await navigator.storage.getDirectory();
+      const sizes = [];
+      for await (const [name, handle] of root.entries())
+        if (handle.kind === 'file') sizes.push([name, (await handle.getFile()).size > 1000]);
+      return sizes;
+    })()`);
+  expect(await size()).toEqual([[expect.stringMatching(/\.webm$/), true]]);
+});
+
+test('a disk that is full half-way ends a print in a sentence, nothing is left of it, and it can go on', async () => {
+  const { page } = await visit();
+  let isFull = true;
+  await inPrintWorker(
+    page,
+    `FileSystemSyncAccessHandle.prototype.write = () => {
+      throw new DOMException('There is no more room', 'QuotaExceededError');
+    };\n`,
+    () => isFull,
+  );
+  await codedFilm(page);
+  await chooseKind(page, 'MP4');
+  await page.getByRole('button', { name: 'Print the film' }).click();
+  const line = page.getByRole('list', { name: 'Prints in line' });
+  await line
+    .getByRole('alert')
+    .filter({ hasText: /no more room for the file in this browser\. No file was made/ })
+    .waitFor();
+  const left = (): Promise<unknown> =>
+    page.evaluate(`(async () => {
+      const names = [];
+      const prints = await (await navigator.storage.getDirectory()).getDirectoryHandle('prints', { create: true });
+      for await (const name of prints.keys()) names.push(name);
+      return names;
+    })()`);
+  await expect.poll(left).toEqual([]);
+  isFull = false;
+  await line.getByRole('button', { name: 'Go on' }).click();
+  expect(await nextProof(page, 0)).toBe('74 of 74 frames, no sound');
+  await expect.poll(left).toHaveLength(1);
+  await finishedPrints(page).first().getByRole('button', { name: 'More' }).click();
+  await page.getByRole('menuitem', { name: 'Delete' }).click();
+  await expect.poll(left).toEqual([]);
+});
