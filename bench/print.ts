@@ -18,7 +18,8 @@ import { writeFile } from 'node:fs/promises';
 
 const run = promisify(execFile);
 const PHOTOS = 48;
-const LENGTHS = process.argv.slice(2).map(Number);
+/** Such as `500`, or `50x2160` for poses by lines. */
+const LENGTHS = process.argv.slice(2).map((each) => each.split('x').map(Number));
 
 /** The film of the photos, at its frames, without any loss: what prints are held against. */
 const SHOWN = [
@@ -54,12 +55,17 @@ async function emptyFilm(page: Page): Promise<void> {
   await page.getByRole('heading', { name: 'Drop your photos here' }).waitFor();
 }
 
-async function layOutAll(page: Page, paths: readonly string[], height: string): Promise<void> {
+async function layOutAll(page: Page, paths: readonly string[], lines: number): Promise<void> {
   await bringIn(page, paths);
   await page.getByRole('button', { name: /^Lay out/ }).click();
   await openSettings(page);
-  await page.getByLabel('Height in pixels').fill(height);
-  await page.getByLabel('Height in pixels').press('Enter');
+  for (const [label, pixels] of [
+    ['Width in pixels', (lines * 4) / 3],
+    ['Height in pixels', lines],
+  ] as const) {
+    await page.getByLabel(label).fill(String(pixels));
+    await page.getByLabel(label).press('Enter');
+  }
   await page.getByRole('button', { name: 'Close', exact: true }).click();
 }
 
@@ -85,7 +91,7 @@ async function firstPrints(): Promise<void> {
   await withPage(async (page, folder) => {
     const paths = await largePhotos(folder, PHOTOS);
     await emptyFilm(page);
-    await layOutAll(page, paths, '1080');
+    await layOutAll(page, paths, 1080);
     const out = join(folder, 'out.mp4');
     await ffmpegPrint(folder, out);
     for (const kind of ['MP4', 'WebM', 'AV1'] as const) {
@@ -105,15 +111,28 @@ async function firstPrints(): Promise<void> {
   });
 }
 
+/** The film in a page of its own: what bringing it in left in memory is no part of a print. */
+async function freshPage(page: Page): Promise<Page> {
+  const fresh = await page.context().newPage();
+  await page.getByText('Kept', { exact: true }).waitFor();
+  const url = page.url();
+  await page.close();
+  await fresh.goto(url);
+  await fresh.getByRole('button', { name: 'Print', exact: true }).click();
+  await fresh.getByRole('button', { name: 'Print the film' }).waitFor();
+  return fresh;
+}
+
 /** A second print after one hold of so many poses is changed, and the memory of the first. */
-async function secondPrint(poses: number): Promise<void> {
-  await withPage(async (page, folder) => {
+async function secondPrint(poses: number, lines = 1080): Promise<void> {
+  await withPage(async (first, folder) => {
     await mkdir(join(folder, 'many'));
     const paths = await manyPhotos(await largePhotos(folder, 12), join(folder, 'many'), poses);
-    await emptyFilm(page);
-    await layOutAll(page, paths, '1080');
+    await emptyFilm(first);
+    await layOutAll(first, paths, lines);
+    const page = await freshPage(first);
     const stop = await watchMemory();
-    const first = await print(page, 'MP4', 'Good');
+    const made = await print(page, 'MP4', 'Good');
     const memory = await stop();
     await page.getByRole('button', { name: 'Time', exact: true }).click();
     // Tickets of a long film are narrow: the pose is chosen by keys.
@@ -124,10 +143,10 @@ async function secondPrint(poses: number): Promise<void> {
     const second = await print(page, 'MP4', 'Good');
     await freeKept(page);
     console.log(
-      `${poses} poses: first ${first.toFixed(1)} s, after one hold is changed ${second.toFixed(1)} s, ${((100 * second) / first).toFixed(0)} %; at most ${memory.toFixed(0)} MB`,
+      `${poses} poses, ${lines} lines: first ${made.toFixed(1)} s, after one hold is changed ${second.toFixed(1)} s, ${((100 * second) / made).toFixed(0)} %; at most ${memory.toFixed(0)} MB`,
     );
   });
 }
 
 if (LENGTHS.length === 0) await firstPrints();
-for (const poses of LENGTHS) await secondPrint(poses);
+for (const [poses = 0, lines] of LENGTHS) await secondPrint(poses, lines);

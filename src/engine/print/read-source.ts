@@ -1,4 +1,5 @@
 import { halvings, type Recipe, type Source } from '../../core/picture/recipe';
+import type { Pixels } from '../../core/picture/pixels';
 import type { Size } from '../../core/picture/size';
 import type { Decode } from '../ports/decode';
 import type { Originals } from '../ports/originals';
@@ -7,6 +8,8 @@ import type { Originals } from '../ports/originals';
 export interface PicturePorts {
   readonly originals: Originals;
   readonly decode: Decode;
+  /** Takes back what was decoded, once nobody needs it, so that the next picture is decoded into it. */
+  readonly recycle?: (pixels: Pixels) => void;
 }
 
 /**
@@ -25,4 +28,10 @@ export async function readSource(
   const { background } = recipe;
   if (typeof background === 'string') return source;
   return { ...source, background: await readSource(background, size, `the background of ${name}`, ports) };
+}
+
+/** Gives what a picture was made from back to who decoded it. */
+export function giveBack({ pixels, background }: Source, ports: PicturePorts): void {
+  ports.recycle?.(pixels);
+  if (background) giveBack(background, ports);
 }

@@ -67,6 +67,23 @@ export function orientationOf(drawable: Drawable): Orientation | undefined {
   return BY_TURN[(rotation / 90) % 4]?.[flip ? 1 : 0];
 }
 
+/** Room of pictures that are done, for the next ones: of tens of megabytes each, the garbage collector would let hundreds gather. */
+const spare: Uint8Array<ArrayBuffer>[] = [];
+const MOST_SPARE = 2;
+
+/** Takes back the room of a decoded picture; its pixels are not to be read any more. */
+export function recyclePixels({ data }: Pixels): void {
+  if (!(data instanceof Uint8Array) || !(data.buffer instanceof ArrayBuffer)) return;
+  if (spare.length === MOST_SPARE) spare.shift();
+  spare.push(data as Uint8Array<ArrayBuffer>);
+}
+
+/** Room for a picture of so many bytes, with anything in it. */
+function roomOf(length: number): Uint8Array<ArrayBuffer> {
+  const at = spare.findIndex((each) => each.length === length);
+  return (at >= 0 ? spare.splice(at, 1)[0] : undefined) ?? new Uint8Array(length);
+}
+
 /** The pixels of a video frame in sRGB, as it stores them. */
 async function pixelsOf(frame: VideoFrame): Promise<Pixels> {
   const native = frame.format;
@@ -75,7 +92,7 @@ async function pixelsOf(frame: VideoFrame): Promise<Pixels> {
   const tagged = frame.colorSpace.primaries === 'bt709';
   const format = tagged ? order : 'RGBA';
   const options: VideoFrameCopyToOptions = { format, colorSpace: 'srgb' };
-  const data = new Uint8Array(frame.allocationSize(options));
+  const data = roomOf(frame.allocationSize(options));
   await frame.copyTo(data, options);
   return { width: frame.codedWidth, height: frame.codedHeight, order: format, data };
 }

@@ -3,7 +3,7 @@ import { isAsItCame, type Recipe } from '../../../core/picture/recipe';
 import { renderPicture } from '../../../core/picture/render-picture';
 import type { Pixels, Rgba } from '../../../core/picture/pixels';
 import type { Size } from '../../../core/picture/size';
-import { readSource } from '../../print/read-source';
+import { makePicture } from '../../print/make-frame';
 import { decodePicture, decodeWhole } from '../decode/decode-picture';
 import { storedOriginals } from '../store/stored-originals';
 import { previews, thumbnails } from '../store/stores';
@@ -79,8 +79,7 @@ const worker = {
    */
   async fine(recipe: Recipe, size: Size): Promise<ImageBitmap> {
     const ports = { originals: storedOriginals, decode: decodePicture };
-    const source = await readSource(recipe, size, 'a photo', ports);
-    const bitmap = await bitmapOf(renderPicture(source, recipe, size));
+    const bitmap = await bitmapOf(await makePicture(recipe, size, 'a photo', ports));
     return transfer(bitmap, [bitmap]);
   },
 

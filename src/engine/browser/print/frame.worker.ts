@@ -4,12 +4,12 @@ import type { I420, Rgba } from '../../../core/picture/pixels';
 import type { Recipe } from '../../../core/picture/recipe';
 import type { Size } from '../../../core/picture/size';
 import { makeFrame, makePicture } from '../../print/make-frame';
-import { decodePicture } from '../decode/decode-picture';
+import { decodePicture, recyclePixels } from '../decode/decode-picture';
 import { storedOriginals } from '../store/stored-originals';
 import { colourSamples, gifPart } from './gif-picture';
 import { imageFile, type ImageForm } from './image-file';
 
-const ports = { originals: storedOriginals, decode: decodePicture };
+const ports = { originals: storedOriginals, decode: decodePicture, recycle: recyclePixels };
 
 const picture = (recipe: Recipe, size: Size, name: string): Promise<Rgba> =>
   makePicture(recipe, size, name, ports);
