@@ -100,7 +100,7 @@ test('loops, pictures and FLAC hold the film as it is', async () => {
   try {
     for (const kind of ['GIF', 'WebP', 'Animated PNG'] as const) {
       const { bytes, proof, fileName } = await printFilm(page, kind, kind);
-      expect(proof).toBe('6 of 6 frames, no sound');
+      expect(proof).toBe('6 of 6 pictures, no sound');
       const path = join(folder, fileName);
       await writeFile(path, bytes);
       if (kind === 'WebP') {

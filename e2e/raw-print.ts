@@ -80,8 +80,9 @@ export async function rawPrint(
       encoder: () => {
         const pictures: CodedFrame[] = [];
         return {
-          add: (picture) => {
-            pictures.push({ bytes: sha256(picture.data), isKey: pictures.length === 0 });
+          add: (picture, times) => {
+            const bytes = sha256(picture.data);
+            for (let i = 0; i < times; i++) pictures.push({ bytes, isKey: pictures.length === 0 });
             return Promise.resolve();
           },
           end: () => Promise.resolve({ facts: { codecString: 'raw' }, pictures }),

@@ -1,5 +1,6 @@
 import { execFileSync } from 'node:child_process';
 import { expect, test } from 'vitest';
+import { chanceNumbers } from '../chance/chance-numbers';
 import { pcm16, pcm24, wavHead } from './wav';
 
 test('a WAV of 24 bits is read by ffmpeg to the last bit, written in pieces, with an odd number of bytes', () => {
@@ -32,8 +33,7 @@ test('what is louder than full scale is cut off, what is no number is silent', (
 });
 
 test('of 16 bits a tone of half a step is still heard, and silence stays silent', () => {
-  let state = 1;
-  const noise = (): number => (state = (state * 48_271) % 2_147_483_647) / 2_147_483_647;
+  const noise = chanceNumbers(1);
   const samples = 48_000;
   const tone = Float32Array.from({ length: samples }, (_, i) => (0.5 * Math.sin(i * 0.1)) / 32_767);
   const bytes = Buffer.concat([

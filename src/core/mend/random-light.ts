@@ -1,14 +1,13 @@
+import { chanceNumbers } from '../chance/chance-numbers';
 import { changedLight, fieldTerms, type LightChange } from '../picture/steps/light-change';
 import { lightOf, type LightPicture } from './light-picture';
 
 export const WIDTH = 320;
 export const HEIGHT = 240;
 
-/** Numbers from 0 to 1, the same for the same seed (Park and Miller, 1988). */
-export function numbers(seed: number): () => number {
-  let state = seed * 7919 + 1;
-  return () => (state = (state * 48_271) % 2_147_483_647) / 2_147_483_647;
-}
+/** Numbers from 0 to 1, the same for the same small seed. */
+export const numbers = (seed: number): (() => number) => chanceNumbers(seed * 7919 + 1);
+
 const gauss = (next: () => number): number =>
   Math.sqrt(-2 * Math.log(1 - next())) * Math.cos(2 * Math.PI * next());
 export const toByte = (light: number): number =>

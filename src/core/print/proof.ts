@@ -95,7 +95,12 @@ export function proofOf(expected: ProofExpected, found: ProofFound): Proof {
     const times = found.picture?.times ?? [];
     const off = times.map((time, i) => Math.abs(time - (picture.starts?.[i] ?? frameToSeconds(i, rate))));
     const most = off.reduce((a, b) => Math.max(a, b), 0);
-    line('Frames', number(frames), number(times.length), times.length === frames);
+    line(
+      picture.starts ? 'Pictures' : 'Frames',
+      number(frames),
+      number(times.length),
+      times.length === frames,
+    );
     line('Each frame’s time', `within ${ms(tick / 2)}`, `at most ${ms(most)} off`, most <= tick / 2 + 1e-6);
     if (!picture.starts)
       line('Frames a second', rateText(rate), rateOf(times), Math.abs(paceOf(times, rate) - 1) < 1e-3);
@@ -108,7 +113,9 @@ export function proofOf(expected: ProofExpected, found: ProofFound): Proof {
         found.picture?.colours ?? 'none',
         found.picture?.colours === VIDEO_COLOURS,
       );
-    words = [`${number(times.length)} of ${number(frames)} ${frames === 1 ? 'frame' : 'frames'}`];
+    // A loop holds each picture once, with how long it stays.
+    const noun = picture.starts ? 'picture' : 'frame';
+    words = [`${number(times.length)} of ${number(frames)} ${noun}${frames === 1 ? '' : 's'}`];
   }
   if (expected.files) {
     const { count, width, height } = expected.files;

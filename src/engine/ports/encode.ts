@@ -19,8 +19,8 @@ export interface EncodedPiece {
 
 /** Encodes one piece; its owner ends or cancels it. */
 export interface PieceEncoder {
-  /** Pictures come in order. The picture is only lent. */
-  add(picture: I420): Promise<void>;
+  /** Pictures come in order, each for so many frames one behind the other. The picture is the encoder's from then on. */
+  add(picture: I420, times: number): Promise<void>;
   /** Everything that came of them. */
   end(): Promise<Omit<EncodedPiece, 'isRepeated'>>;
   /** Gives up; never throws. */

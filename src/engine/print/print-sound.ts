@@ -1,3 +1,4 @@
+import { chanceNumbers } from '../../core/chance/chance-numbers';
 import type { Film } from '../../core/film/film';
 import type { Span } from '../../core/film/moments';
 import { pcm16, pcm24, wavHead, type WavBits } from '../../core/formats/wav';
@@ -8,17 +9,14 @@ import type { Samples } from '../ports/samples';
 import type { Sink } from '../ports/sink';
 import { SoundWriter } from './sound-writer';
 
+/** Of the noise that is mixed in before rounding: two prints are the same file. */
+const SEED = 20_011;
+
 /** Frames after which it is told how far it is. */
 const TOLD_EVERY = 24;
 
 /** The largest WAV file: its length is kept in four bytes. */
 const LARGEST_WAV = 2 ** 32 - 1;
-
-/** Numbers from 0 to 1, the same each time, so that two prints are the same file (Park and Miller, 1988). */
-function noise(): () => number {
-  let state = 20_011;
-  return () => (state = (state * 48_271) % 2_147_483_647) / 2_147_483_647;
-}
 
 export interface SoundOptions {
   readonly signal: AbortSignal;
@@ -67,7 +65,7 @@ export async function wavSink(
     throw new RangeError('A WAV file holds four gigabytes at most, and this sound is longer. FLAC holds it.');
   const head = wavHead({ channels: 2, sampleRate: SAMPLE_RATE, samples: length, bits });
   await sink.write(head, 0);
-  const next = noise();
+  const next = chanceNumbers(SEED);
   const frame = 2 * (bits / 8);
   return {
     sound: (both, at) =>

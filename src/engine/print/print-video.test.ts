@@ -54,9 +54,9 @@ class World {
           this.bits.push(bits);
           const pictures: CodedFrame[] = [];
           return {
-            add: (picture) => {
+            add: (picture, times) => {
               const { number } = picture as unknown as { number: number };
-              pictures.push(this.encode(number, pictures.length === 0));
+              for (let i = 0; i < times; i++) pictures.push(this.encode(number, pictures.length === 0));
               return Promise.resolve();
             },
             end: () => Promise.resolve({ facts: { codecString: this.codecString }, pictures }),

@@ -142,7 +142,7 @@ async function printOnce(order: VideoOrder, ports: VideoPorts, options: VideoOpt
           },
           use: (picture, { start, frames: hold, name }) =>
             atFrame(start, name, async () => {
-              for (let i = 0; i < (isRepeated ? hold : 1); i++) await encoder.add(picture);
+              await encoder.add(picture, isRepeated ? hold : 1);
               told += hold;
               tell(hold, false);
             }),

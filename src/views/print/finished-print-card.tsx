@@ -14,6 +14,7 @@ import { deletePrint, fileOfPrint, renamePrint } from '../../state/print/finishe
 import { printAgain } from '../../state/print/print-again';
 import { handOver } from '../../state/shell/hand-over';
 import { tell } from '../../state/shell/shell';
+import { isShowable } from './print-show';
 import styles from './print.module.css';
 
 /** A small picture of some bytes. */
@@ -83,9 +84,11 @@ export function FinishedPrintCard({ print, film, isShown, onShow }: FinishedPrin
           {proof.words}
         </span>
       </div>
-      <Button pressed={isShown} onClick={onShow}>
-        {picture ? 'Watch' : 'Listen'}
-      </Button>
+      {isShowable(print) && (
+        <Button pressed={isShown} onClick={onShow}>
+          {picture ? 'Watch' : 'Listen'}
+        </Button>
+      )}
       {isKept && (
         <Button variant="main" onClick={() => void save()}>
           <Download size={17} aria-hidden /> Save to disk

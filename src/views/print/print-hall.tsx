@@ -10,7 +10,7 @@ import { EmptyStage } from '../empty-stage';
 import { FinishedPrintCard } from './finished-print-card';
 import { PiecesNote } from './pieces-note';
 import styles from './print.module.css';
-import { PrintShow } from './print-show';
+import { isShowable, PrintShow } from './print-show';
 import { QueuedPrintCard } from './queued-print-card';
 
 /** What is being printed, the finished prints, and one of them to be watched. */
@@ -19,7 +19,7 @@ export function PrintHall({ film }: { readonly film: Film }) {
   const queue = usePrintQueue((state) => state.queue);
   const narrow = useLayout((state) => state.narrow);
   const [shownId, setShownId] = useState<string>();
-  const shown = prints.find((print) => print.id === shownId) ?? prints[0];
+  const shown = prints.find((print) => print.id === shownId) ?? prints.find(isShowable) ?? prints[0];
   const kept = prints.reduce((sum, { isKept, bytes }) => sum + (isKept ? bytes : 0), 0);
   return (
     <section className={styles.hall} aria-label="Prints">

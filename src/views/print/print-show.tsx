@@ -32,6 +32,10 @@ function useFileUrl(print: FinishedPrint): string | undefined {
   return url;
 }
 
+/** Whether a finished print can be seen or heard here. */
+export const isShowable = ({ isKept, settings }: FinishedPrint): boolean =>
+  isKept && printKind(settings.kind).makes !== 'stills';
+
 /** A finished print as it will be seen or heard. */
 export function PrintShow({ print }: { readonly print: FinishedPrint }) {
   const url = useFileUrl(print);

@@ -108,9 +108,15 @@ export function PrintView() {
           ? '48 kHz, left and right'
           : `${facts.makes === 'stills' ? '' : `${rateText(rate)} frames a second, `}${width} × ${height}`}
         <br />
-        {frames > 0 && `about ${formatSize(bytes)}, ${formatWait(seconds)} to make`}
-        {facts.makes === 'video' &&
-          (isHeardThere ? `, sound at ${bitrateText(facts.sound.bits)}` : ', no sound')}
+        {frames > 0 &&
+          [
+            `about ${formatSize(bytes)}, ${formatWait(seconds)} to make`,
+            ...(facts.makes !== 'video'
+              ? []
+              : isHeardThere
+                ? [`sound at ${bitrateText(facts.sound.bits)}`]
+                : ['no sound']),
+          ].join(', ')}
       </p>
       {facts.makes === 'loop' && isHeardThere && (
         <p className={styles.note}>The film has sound; {facts.label} has none.</p>

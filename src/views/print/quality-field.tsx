@@ -42,8 +42,10 @@ export function QualityField({ film, spans, pictures, settings }: QualityFieldPr
       each,
       experience[experienceKey(each)],
     );
+    const meaning = MEANING[quality];
+    if (pictures === 0) return `${meaning.slice(0, 1).toUpperCase()}${meaning.slice(1)}.`;
     const video = printKind(settings.kind).makes === 'video' ? `, ${bitrateText(bitrate)}` : '';
-    return `About ${formatSize(bytes)}${video}, ${formatWait(seconds)} to make; ${MEANING[quality]}.`;
+    return `About ${formatSize(bytes)}${video}, ${formatWait(seconds)} to make; ${meaning}.`;
   };
   return (
     <ChoiceCards

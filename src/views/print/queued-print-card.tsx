@@ -1,5 +1,6 @@
 import { Pause, Play, RotateCcw, Square, X } from 'lucide-react';
 import { useEffect, useRef } from 'react';
+import { printKind } from '../../core/print/print-kinds';
 import { count } from '../../core/time/format';
 import { IconButton, Button } from '../../kit/button';
 import { Progress } from '../../kit/progress';
@@ -25,7 +26,14 @@ function Standing({ print }: { readonly print: QueuedPrint }) {
     case 'waiting':
       return <span>Waits for the one before, {count(total, 'frame')}</span>;
     case 'broken':
-      return <span>Broke off when its tab was closed. What was encoded is kept.</span>;
+      return (
+        <span>
+          Broke off when its tab was closed.{' '}
+          {printKind(print.order.settings.kind).makes === 'video'
+            ? 'What was encoded is kept.'
+            : 'It is made from its beginning on.'}
+        </span>
+      );
     case 'failed':
       return (
         <span role="alert" className={styles.wrong}>

@@ -1,3 +1,4 @@
+import { chanceNumbers } from '../../chance/chance-numbers';
 import { err, ok, type Result } from '../../time/result';
 import { likelyStarts } from './block-votes';
 import { halved, type DetailPicture } from './detail-picture';
@@ -40,11 +41,8 @@ export interface PlaceMatch {
   readonly still: number;
 }
 
-/** Numbers from 0 to 1, the same for the same seed (Park and Miller, 1988): what is found is the same each time. */
-function numbers(): () => number {
-  let state = 20_011;
-  return () => (state = (state * 48_271) % 2_147_483_647) / 2_147_483_647;
-}
+/** Of what is tried: what is found is the same each time. */
+const SEED = 20_011;
 
 /** One pixel of so many tells the contrast of a picture. */
 const CONTRAST_EVERY = 13;
@@ -66,7 +64,7 @@ function steepnessOf({ data }: DetailPicture): number {
 
 /** Makes a reference ready: photo after photo is compared with it. */
 export function placedReference(reference: DetailPicture): PlacedReference {
-  const next = numbers();
+  const next = chanceNumbers(SEED);
   const half = halved(reference);
   const small = halved(half);
   return {
@@ -121,7 +119,7 @@ export function matchPlace(photo: DetailPicture, reference: PlacedReference): Re
   if (reference.contrast < FLAT) return err('There is nothing in it to hold on to.');
   const half = halved(photo);
   const small = halved(half);
-  const rough = likelyStarts(reference.small, small, STARTS, numbers())
+  const rough = likelyStarts(reference.small, small, STARTS, chanceNumbers(SEED))
     .map((start) => refine(reference.coarse, small, start, SETTLED.coarse))
     .filter((fit) => fit !== undefined);
   const closer = bestOf(rough, 2)

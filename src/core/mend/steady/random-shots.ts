@@ -1,3 +1,4 @@
+import { chanceNumbers } from '../../chance/chance-numbers';
 import { inverse, mapped } from '../../picture/affine';
 import type { Pixels } from '../../picture/pixels';
 import { similarityMap, wayAt, type Similarity } from './similarity';
@@ -46,8 +47,7 @@ export function shoot({ set, at, subject, gain = 1, grain, seed }: Shot): Pixels
   const { width, height } = SIZE;
   const back = inverse(similarityMap(at, SIZE));
   const data = new Uint8Array(4 * width * height);
-  let state = seed * 7919 + 1;
-  const next = (): number => (state = (state * 48_271) % 2_147_483_647) / 2_147_483_647;
+  const next = chanceNumbers(seed * 7919 + 1);
   for (let y = 0; y < height; y++)
     for (let x = 0; x < width; x++) {
       const [u, v] = mapped(back, x + 0.5, y + 0.5);

@@ -1,6 +1,5 @@
 import type { CodedFrame } from '../../../core/codec/coded-frame';
 import type { QualityStep, VideoCodecFacts } from '../../../core/print/print-kinds';
-import type { I420 } from '../../../core/picture/pixels';
 import type { Size } from '../../../core/picture/size';
 import type { CodecFacts, PieceEncoder } from '../../ports/encode';
 
@@ -99,34 +98,49 @@ export function encodePiece(
         : { av1: { quantizer } }
       : {};
   let count = 0;
-  const encode = ({ width, height, data }: I420, keyFrame: boolean, look?: typeof onPicture): void => {
-    const frame = new VideoFrame(data, {
-      format: 'I420',
-      codedWidth: width,
-      codedHeight: height,
-      timestamp: Math.round((count * 1e6) / PICTURES_A_SECOND),
-      duration: Math.round(1e6 / PICTURES_A_SECOND),
-      colorSpace: COLOUR,
-    });
+  let isFirst = true;
+  const encode = (picture: VideoFrame, keyFrame: boolean): void => {
+    const frame = new VideoFrame(picture, { timestamp: Math.round((count * 1e6) / PICTURES_A_SECOND) });
     try {
-      look?.(frame);
       encoder.encode(frame, { ...options, keyFrame });
       count++;
     } finally {
       frame.close();
     }
   };
+  const room = async (): Promise<void> => {
+    while (encoder.encodeQueueSize > MOST_WAITING && encoder.state === 'configured')
+      await new Promise<void>((resolve) => {
+        wake = resolve;
+        encoder.addEventListener('dequeue', () => resolve(), { once: true });
+      });
+    if (failure) throw failure;
+  };
   return {
-    async add(picture) {
+    async add({ width, height, data }, times) {
       if (failure) throw failure;
-      const isFirst = count === 0;
-      if (isFirst && codec.triesFirst) encode(picture, true);
-      encode(picture, isFirst, onPicture);
-      while (encoder.encodeQueueSize > MOST_WAITING && encoder.state === 'configured')
-        await new Promise<void>((resolve) => {
-          wake = resolve;
-          encoder.addEventListener('dequeue', () => resolve(), { once: true });
-        });
+      // Its memory goes with it, and is free when it is closed: the garbage collector would let hundreds of megabytes gather.
+      const init: VideoFrameBufferInit & { transfer: ArrayBuffer[] } = {
+        format: 'I420',
+        codedWidth: width,
+        codedHeight: height,
+        timestamp: 0,
+        duration: Math.round(1e6 / PICTURES_A_SECOND),
+        colorSpace: COLOUR,
+        transfer: [data.buffer],
+      };
+      const picture = new VideoFrame(data, init);
+      try {
+        onPicture(picture);
+        if (count === 0 && codec.triesFirst) encode(picture, true);
+        for (let i = 0; i < times; i++) {
+          encode(picture, isFirst);
+          isFirst = false;
+          await room();
+        }
+      } finally {
+        picture.close();
+      }
     },
     async end() {
       try {
