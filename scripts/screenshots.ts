@@ -150,7 +150,7 @@ try {
   }
   await press(page, 'Cue');
   await page.locator('[data-cue=for-me]').click();
-  await page.mouse.move(625, 24);
+  await page.mouse.move(900, 545);
   await shot(page, 'sound');
   await press(page, 'Words');
   await page
@@ -192,7 +192,7 @@ try {
         video.currentTime = 7.3;
       }),
   );
-  await page.mouse.move(625, 24);
+  await page.mouse.move(900, 545);
   await page.waitForTimeout(3000);
   await shot(page, 'print');
   // The same in a smaller window.

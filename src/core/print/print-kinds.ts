@@ -28,8 +28,6 @@ export interface VideoCodecFacts {
   readonly steps: Readonly<Record<QualityStep, { readonly bitsAPixel: number; readonly quantizer?: number }>>;
   /** How a picture that is held is written. */
   readonly holds: 'h264' | 'vp9' | 'repeated';
-  /** Whether it makes the first picture of a piece too coarse until it has seen it once: it is given it twice, and what comes of the first is dropped. */
-  readonly triesFirst?: true;
 }
 
 /** How sound is encoded. */
@@ -91,7 +89,6 @@ const H264: VideoCodecFacts = {
   larger: { above: 4096 * 2304, codecString: 'avc1.64003c' },
   steps: { small: { bitsAPixel: 0.3 }, good: { bitsAPixel: 0.7 }, best: { bitsAPixel: 1.5 } },
   holds: 'h264',
-  triesFirst: true,
 };
 
 const VP9: VideoCodecFacts = {

@@ -109,18 +109,22 @@ export async function printLater(
   orders: readonly PlannedOrder[],
   place?: (order: PlannedOrder) => Promise<Picked>,
 ): Promise<void> {
-  for (const planned of orders) {
-    const { part, film, spans, settings, fileName } = planned;
-    const order: PrintOrder = { film, spans, settings, fileName };
-    const picked = await place?.(planned);
-    const print: OpenPrint = { id: newId(), order, part, ...picked, asked: Date.now() };
-    const lock = await tryPrintLock(print.id);
-    if (lock) locks.set(print.id, lock);
-    usePrintQueue.setState(({ queue }) => ({ queue: [...queue, queued(print, 'waiting')] }));
-    // It goes on without that; only a closed tab would forget it.
-    await keepOpenPrint(print).catch(sayUnkept);
+  try {
+    for (const planned of orders) {
+      const { part, film, spans, settings, fileName } = planned;
+      const order: PrintOrder = { film, spans, settings, fileName };
+      const picked = await place?.(planned);
+      const print: OpenPrint = { id: newId(), order, part, ...picked, asked: Date.now() };
+      const lock = await tryPrintLock(print.id);
+      if (lock) locks.set(print.id, lock);
+      usePrintQueue.setState(({ queue }) => ({ queue: [...queue, queued(print, 'waiting')] }));
+      // It goes on without that; only a closed tab would forget it.
+      await keepOpenPrint(print).catch(sayUnkept);
+    }
+  } finally {
+    // What is in the line goes on, also where there is no place for a later one.
+    goOn();
   }
-  goOn();
 }
 
 /** Begins the next print that waits, where none goes on. */

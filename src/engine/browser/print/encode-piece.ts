@@ -63,22 +63,17 @@ export function encodePiece(
   const { codec, quality } = encoding;
   const { quantizer } = codec.steps[quality];
   const pictures: CodedFrame[] = [];
-  let toDrop = codec.triesFirst ? 1 : 0;
   let facts: CodecFacts | undefined;
   let failure: Error | undefined;
   let wake: () => void = () => undefined;
   const encoder = new VideoEncoder({
     output: (chunk, meta) => {
       const config = meta?.decoderConfig;
-      if (config && pictures.length === 0)
+      if (config && !facts)
         facts = {
           codecString: config.codec,
           description: config.description && bytesOf(config.description),
         };
-      if (toDrop > 0) {
-        toDrop--;
-        return;
-      }
       const bytes = new Uint8Array(chunk.byteLength);
       chunk.copyTo(bytes);
       pictures.push({ bytes, isKey: chunk.type === 'key' });
@@ -98,7 +93,6 @@ export function encodePiece(
         : { av1: { quantizer } }
       : {};
   let count = 0;
-  let isFirst = true;
   const encode = (picture: VideoFrame, keyFrame: boolean): void => {
     const frame = new VideoFrame(picture, { timestamp: Math.round((count * 1e6) / PICTURES_A_SECOND) });
     try {
@@ -107,6 +101,14 @@ export function encodePiece(
     } finally {
       frame.close();
     }
+  };
+  const flush = async (): Promise<void> => {
+    try {
+      await encoder.flush();
+    } catch (error) {
+      throw failure ?? error;
+    }
+    if (failure) throw failure;
   };
   const room = async (): Promise<void> => {
     while (encoder.encodeQueueSize > MOST_WAITING && encoder.state === 'configured')
@@ -132,10 +134,8 @@ export function encodePiece(
       const picture = new VideoFrame(data, init);
       try {
         onPicture(picture);
-        if (count === 0 && codec.triesFirst) encode(picture, true);
         for (let i = 0; i < times; i++) {
-          encode(picture, isFirst);
-          isFirst = false;
+          encode(picture, count === 0);
           await room();
         }
       } finally {
@@ -143,14 +143,9 @@ export function encodePiece(
       }
     },
     async end() {
-      try {
-        await encoder.flush();
-      } catch (error) {
-        throw failure ?? error;
-      } finally {
+      await flush().finally(() => {
         if (encoder.state !== 'closed') encoder.close();
-      }
-      if (failure) throw failure;
+      });
       if (!facts) throw new Error('The encoder did not say how its pictures are to be read.');
       return { facts, pictures };
     },

@@ -10,7 +10,7 @@ import type { PrintContext, PrintMade, PrintNews } from './print-context';
 import { beginVideoFile } from './video-file';
 
 /** What the way pieces are made is called: another name where it gives other pieces, so that kept ones are not mixed with them. */
-const WAY = 'pieces 2';
+const WAY = 'pieces 1';
 
 /** Milliseconds between two pictures that are shown of a print that goes on. */
 const SHOWN_EVERY = 500;
