@@ -186,6 +186,7 @@ test('photos of another shape are shown whole on the background, or fill the pic
   const [edge, middle] = await sides();
   expect(distance(edge as Colour, [0x30, 0x60, 0xc0])).toBeLessThanOrEqual(NEAR);
   expect(distance(middle as Colour, [40, 180, 60])).toBeLessThanOrEqual(NEAR);
+  await page.getByRole('button', { name: 'Details' }).click();
   await page.getByRole('combobox', { name: 'Photos of another shape' }).selectOption('Filling the picture');
   const [filled] = await sides();
   expect(distance(filled as Colour, [40, 180, 60])).toBeLessThanOrEqual(NEAR);
