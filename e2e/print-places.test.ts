@@ -63,6 +63,14 @@ test('a part of the film, and each scene as a file straight into a folder, show 
   const files = await Promise.all(names.map((name) => fileIn(page, `Untitled film scenes/${name}`)));
   await expectShown(files[0] as Buffer, wanted.slice(0, second));
   await expectShown(files[1] as Buffer, wanted.slice(second));
+  // Nothing lies under the name of what is taken out of the line; what was written before stays.
+  await page.getByRole('button', { name: 'To the disk…' }).click();
+  await page.getByRole('button', { name: /^Take .*Booth.* out of the line$/ }).click();
+  await nextProof(page, 2);
+  expect((await filesIn(page, 'Untitled film scenes 2')).map((name) => name.slice(0, 16))).toEqual([
+    'Untitled film 01',
+  ]);
+  expect(await filesIn(page, 'Untitled film scenes')).toEqual(names);
 
   await page.getByLabel('Each scene as a file of its own').uncheck();
   await page.getByRole('button', { name: 'Time', exact: true }).click();
@@ -79,7 +87,6 @@ test('a part of the film, and each scene as a file straight into a folder, show 
 
 test('an encoder that fails by itself ends the print in a sentence; what is stopped leaves nothing on the disk', async () => {
   const { page } = await visit();
-  let isBroken = true;
   // It fails some time after a picture was taken, as a device does that is lost.
   await inPrintWorker(
     page,
@@ -92,7 +99,7 @@ test('an encoder that fails by itself ends the print in a sentence; what is stop
           setTimeout(() => { this.close(); this.#fail(new Error('The device was lost.')); }, 5);
         }
       }; }\n`,
-    () => isBroken,
+    () => true,
   );
   await bringIn(page, await numbered(60, 1));
   await standIn(page);
@@ -103,7 +110,6 @@ test('an encoder that fails by itself ends the print in a sentence; what is stop
     .getByRole('alert')
     .filter({ hasText: /The device was lost\. No file was made/ })
     .waitFor();
-  isBroken = false;
   await line.getByRole('button', { name: /^Take .* off the list$/ }).click();
   await line.waitFor({ state: 'detached' });
   await expect.poll(() => filesIn(page, '')).toEqual([]);

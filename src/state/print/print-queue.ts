@@ -98,11 +98,14 @@ const queued = (print: OpenPrint, status: PrintStatus): QueuedPrint => ({
   ...{ status, frames: 0, found: 0, read: 0, seconds: 0, total: totalOf(print.order) },
 });
 
-/** Where a finished file or folder goes. */
+/** Where a finished file goes: under a name that the person gave, or into a folder; pictures are all that is in theirs. */
 export interface Picked {
   readonly file?: FileSystemFileHandle | undefined;
   readonly folder?: FileSystemDirectoryHandle | undefined;
 }
+
+/** Whether a print is a folder of files. */
+const isFolder = ({ settings }: PrintOrder): boolean => printKind(settings.kind).makes === 'stills';
 
 /** Puts prints into the line; the film may be changed meanwhile, each is of the film as it is now. `place` says where each goes, if not into the browser. */
 export async function printLater(
@@ -142,15 +145,21 @@ const photosWithin = (film: Film, spans: readonly Span[]): readonly Photo[] =>
       : [],
   );
 
-const placeOf = ({ id, file, folder }: OpenPrint): PrintPlace =>
-  folder ? { folder } : file ? { file } : { own: id };
+/** Where a print is written. A file in a folder is made only now: what waits has nothing under its name. */
+async function placeOf({ id, file, folder, order }: OpenPrint): Promise<PrintPlace> {
+  if (file) return { file };
+  if (!folder) return { own: id };
+  return isFolder(order)
+    ? { folder }
+    : { file: await folder.getFileHandle(order.fileName, { create: true }) };
+}
 
 async function run(print: QueuedPrint): Promise<void> {
   const { id, order } = print;
   const { film, spans, settings } = order;
   const went = new Stopwatch();
-  const start = (): RunningPrint =>
-    startInWorker(order, placeOf(print), usePrintSettings.getState().piecesRoom, {
+  const start = (place: PrintPlace): RunningPrint =>
+    startInWorker(order, place, usePrintSettings.getState().piecesRoom, {
       onNews: ({ frames, found, picture }) => {
         if (picture) find(id)?.picture?.close();
         change(id, { frames, found, seconds: went.seconds, ...(picture && { picture }) });
@@ -185,7 +194,12 @@ async function run(print: QueuedPrint): Promise<void> {
     } else change(id, { status: 'failed', problem: why });
     return;
   }
-  const worker = start();
+  const place = await placeOf(print).catch((error: unknown) => String(error));
+  if (typeof place === 'string') {
+    running = undefined;
+    return change(id, { status: 'failed', problem: `It cannot be written there. ${place}` });
+  }
+  const worker = start(place);
   running = { id, print: worker, went };
   const outcome = await worker.outcome;
   running = undefined;
@@ -208,6 +222,8 @@ async function settle(print: QueuedPrint, outcome: Printed, seconds: number): Pr
       sayStopped(order);
       return forget(id);
     }
+    // A file that was picked by its name is waited for; one in a folder is made anew when it goes on.
+    if (print.folder) await clearPlace(print);
     return change(id, { status: 'failed', problem: outcome.problem });
   }
   const { bytes, frames, proof, poster } = outcome.report;
@@ -229,11 +245,12 @@ async function settle(print: QueuedPrint, outcome: Printed, seconds: number): Pr
 }
 
 /** Takes away what was made ready for a print on the disk; a file that had something in it before is left as it is. */
-async function clearPlace({ file, folder }: OpenPrint): Promise<void> {
+async function clearPlace({ file, folder, order }: OpenPrint): Promise<void> {
   try {
     // The folder was made for it.
-    if (folder) await emptyFolder(folder);
-    if (file && (await file.getFile()).size === 0) await removeFile(file);
+    if (folder && isFolder(order)) return await emptyFolder(folder);
+    const made = file ?? (await folder?.getFileHandle(order.fileName));
+    if (made && (await made.getFile()).size === 0) await removeFile(made);
   } catch {
     // It is gone, or may not be touched: nothing of the print is in it either way.
   }

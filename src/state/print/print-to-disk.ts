@@ -27,11 +27,9 @@ export async function printToDisk(orders: readonly PlannedOrder[]): Promise<void
     if (!parent) return;
     const into =
       orders.length === 1 ? parent : await freshFolder(parent, cleanName(`${first.film.title} scenes`));
-    await printLater(orders, async ({ fileName }) =>
-      makes === 'stills'
-        ? { folder: await freshFolder(into, bare(fileName)) }
-        : { file: await into.getFileHandle(fileName, { create: true }) },
-    );
+    await printLater(orders, async ({ fileName }) => ({
+      folder: makes === 'stills' ? await freshFolder(into, bare(fileName)) : into,
+    }));
   } catch (error) {
     tell(`It cannot be written there. ${error instanceof Error ? error.message : String(error)}`, 'wrong');
   }
