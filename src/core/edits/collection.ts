@@ -3,6 +3,7 @@ import type { Film } from '../film/film';
 import type {
   ListEdit,
   ListName,
+  NestedName,
   Lists,
   Patches,
   RecordEdit,
@@ -141,7 +142,7 @@ export function listSchema(
   });
 }
 
-export const list = <L extends Exclude<ListName, 'items'>>({
+export const list = <L extends Exclude<ListName, NestedName>>({
   name,
   label,
   schema,

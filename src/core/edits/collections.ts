@@ -13,12 +13,14 @@ import {
   sceneSchema,
   settingsSchema,
   soundSchema,
+  strokeSchema,
   titleSchema,
 } from '../film/film-schema';
 import type { CycleShape, CycleWay } from '../film/film';
 import { list, listSchema, patchOf, record, set, type Collection } from './collection';
 import type { Batch, CollectionName, Edit, ListEdit, Patches, Records, PoseMarks } from './edit';
 import { itemsCollection } from './items-collection';
+import { strokesCollection, strokesLabel } from './strokes-collection';
 
 export const WAY_WORDS: Readonly<Record<CycleWay, string>> = {
   forward: 'forward',
@@ -102,7 +104,7 @@ const COLLECTIONS: { readonly [C in CollectionName]: Collection<Extract<Other, {
     label: scenesLabel,
     schema: sceneSchema,
     patch: patchOf<Patches['scenes']>(sceneSchema, {
-      ...{ name: true, colour: true, setAside: true, crop: true, look: true },
+      ...{ name: true, colour: true, setAside: true, crop: true, look: true, plate: true },
     }),
   }),
   lanes: list({
@@ -127,6 +129,18 @@ const COLLECTIONS: { readonly [C in CollectionName]: Collection<Extract<Other, {
         placing: true,
         look: true,
       }).concat(patchOf<CycleShape>(cycleShapeSchema, { times: true, way: true, endsTwice: true })),
+      { parentId: poseSchema.extract('id') },
+    ),
+  },
+  strokes: {
+    ...strokesCollection,
+    label: strokesLabel,
+    schema: listSchema(
+      'strokes',
+      strokeSchema,
+      patchOf<Patches['strokes']>(strokeSchema, {
+        ...{ shape: true, points: true, size: true, softness: true, from: true, light: true },
+      }),
       { parentId: poseSchema.extract('id') },
     ),
   },

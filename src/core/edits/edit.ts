@@ -11,9 +11,10 @@ import type {
   Scene,
 } from '../film/film';
 import type { Cue, Lane, Mix, Sound } from '../film/sound';
+import type { Stroke } from '../film/stroke';
 
 /** What edits can change of a scene besides what stands in it. */
-export type SceneMarks = Pick<Scene, 'name' | 'colour' | 'setAside' | 'crop' | 'look'>;
+export type SceneMarks = Pick<Scene, 'name' | 'colour' | 'setAside' | 'crop' | 'look' | 'plate'>;
 
 /** What edits can change of a pose. */
 export type PoseMarks = Omit<Pose, 'id'>;
@@ -33,12 +34,16 @@ export interface Sets {
   readonly cues: Cue;
 }
 
-/** Things of a film in an order that a person gives them. `items` are what stands in scenes and in cycles. */
+/**
+ * Things of a film in an order that a person gives them. `items` are what stands in scenes and in cycles, `strokes` what is painted on
+ * the files that photos show.
+ */
 export interface Lists {
   readonly photos: Photo;
   readonly scenes: Scene;
   readonly lanes: Lane;
   readonly items: Item;
+  readonly strokes: Stroke;
 }
 
 /** What can be set of a thing in a list. */
@@ -47,15 +52,18 @@ export interface Patches {
   readonly scenes: Partial<SceneMarks>;
   readonly lanes: Partial<Omit<Lane, 'id'>>;
   readonly items: Partial<PoseMarks> | Partial<CycleShape>;
+  readonly strokes: Partial<Omit<Stroke, 'id'>>;
 }
 
+/** Lists of which each of several things has its own. */
+export type NestedName = 'items' | 'strokes';
 export type RecordName = keyof Records;
 export type SetName = keyof Sets;
 export type ListName = keyof Lists;
 export type CollectionName = RecordName | SetName | ListName;
 
-/** Where a thing of a list goes: at an index counted after all placing or moving is done. Items say in which scene or cycle. */
-export type Place<L extends ListName> = { readonly index: number } & (L extends 'items'
+/** Where a thing of a list goes: at an index counted after all placing or moving is done. Items say in which scene or cycle, strokes on which photo. */
+export type Place<L extends ListName> = { readonly index: number } & (L extends NestedName
   ? { readonly parentId: string }
   : object);
 

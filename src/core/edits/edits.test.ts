@@ -27,7 +27,7 @@ import { chosenItems, isCycle, posesIn, posesOf } from '../film/items';
 import { amend, perform, redo, startHistory, undo } from './history';
 import { DEFAULT_LAY_OUT, layOutEdit } from './lay-out';
 import { inNumberOrder, runningNumber } from '../film/numbering';
-import { shownSize, turnOf } from '../film/photo-picture';
+import { fileOf, shownSize, turnOf } from '../film/photo-picture';
 import { matchRetouched } from '../film/retouch/match-retouched';
 import { writtenFiles } from '../film/retouch/written-names';
 import { placeCueEdit } from './cue-edits';
@@ -107,6 +107,31 @@ const PLAIN_EDITS: { readonly [C in CollectionName]: (film: Film, n: number, fre
         return { kind: 'patch', of: 'items', patches: [{ id, patch }] };
       }
     }
+  },
+  strokes: (film, n, fresh) => {
+    const photo = film.photos[n % Math.max(1, film.photos.length)];
+    const strokes = film.photos.flatMap((each) => fileOf(each).strokes ?? []);
+    const stroke = strokes[(n >> 3) % Math.max(1, strokes.length)];
+    const place = { parentId: photo?.id ?? 'none', index: n % 4 };
+    const points = [(n % 9) / 9, 0.5, 1, 0.25, 0.75, 0.5, 0.5, 0.5, 1];
+    const from = n % 3 ? ({ kind: 'plate', photoId: 'b' } as const) : ({ kind: 'photo' } as const);
+    const item = {
+      id: fresh,
+      points,
+      from,
+      shape: n % 5 ? 'brush' : 'keep',
+      size: 0.1,
+      softness: 0.5,
+    } as const;
+    const id = stroke?.id ?? 'none';
+    const edits = [
+      { kind: 'insert', of: 'strokes', places: [{ item, ...place }] },
+      { kind: 'insert', of: 'strokes', places: [{ item, ...place }] },
+      { kind: 'remove', of: 'strokes', ids: [id] },
+      { kind: 'move', of: 'strokes', moves: photo ? [{ id, ...place }] : [] },
+      { kind: 'patch', of: 'strokes', patches: [{ id, patch: { softness: 0, light: undefined } }] },
+    ] as const;
+    return edits[n % edits.length] as Edit;
   },
 };
 

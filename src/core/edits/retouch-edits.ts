@@ -14,8 +14,8 @@ const pictureOf = (photo: Photo): PictureFile =>
   ) as unknown as PictureFile;
 
 /**
- * Shows retouched files in place of photos, in every pose of them. A file that was written out as it came is turned
- * and mended as the photo is; one that was written out as the film shows it is turned and mended already.
+ * Shows retouched files in place of photos, in every pose of them. A file that was written out as it came is turned,
+ * mended and painted on as the photo is; one that was written out as the film shows it is turned and mended already.
  */
 export const swapEdit = (
   film: Film,
@@ -28,11 +28,12 @@ export const swapEdit = (
     patches: pairs.flatMap(({ photoId, file }) => {
       const photo = photos.get(photoId);
       if (!photo) return [];
-      const { turn, mends } = photo.writtenOut?.form === 'film' ? {} : (photo.retouched ?? photo);
+      const { turn, mends, strokes } = photo.writtenOut?.form === 'film' ? {} : (photo.retouched ?? photo);
       const retouched: PictureFile = {
         ...pictureOf(file),
         ...(turn === undefined ? {} : { turn }),
         ...(mends === undefined ? {} : { mends }),
+        ...(strokes === undefined ? {} : { strokes }),
       };
       return [{ id: photoId, patch: { retouched, writtenOut: undefined } }];
     }),

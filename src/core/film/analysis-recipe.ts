@@ -3,17 +3,17 @@ import { turnMatrix } from '../picture/orientation';
 import { placementMap, placePhoto } from '../picture/placement';
 import type { PlainRecipe } from '../picture/recipe';
 import type { Photo } from './film';
-import { fileOf, shownSize, turnOf } from './photo-picture';
+import { fileOf, recipeFile, shownSize, turnOf } from './photo-picture';
 
 /**
  * A photo as photos are compared by a job: without its mends, standing as it is shown, whole, in the middle of a black square. So
  * photos of several shapes lie on each other in their own proportions.
  */
 export function analysisRecipe(photo: Photo, side: number): PlainRecipe {
-  const { hash, type, width, height, orientation } = fileOf(photo);
+  const { width, height } = fileOf(photo);
   const film = { width: side, height: side };
   return {
-    file: { hash, type, width, height, orientation },
+    file: recipeFile(photo),
     photoSteps: [],
     geometry: chained(
       turnMatrix(turnOf(photo), width, height),

@@ -38,5 +38,11 @@ export const asName = (text: string): string =>
 /** The most passes of a cycle. */
 export const MOST_PASSES = 10_000;
 
+/** Strokes on a photo, and numbers that tell the places of one. */
+export const MOST_STROKES = 1000;
+export const MOST_STROKE_NUMBERS = 3 * 1500;
+/** Cells of a clean plate that can be marked as unsure, along a side. */
+export const MOST_CELLS = 64;
+
 /** What is kept of a light that was found: stops and terms of a field up to so many, and powers. */
 export const LIGHT_BOUNDS = { stops: 16, field: 4, power: { least: 0.1, most: 4 } };

@@ -5,11 +5,14 @@ import {
   LONGEST_NAME,
   LONGEST_SIDE,
   MOST_CHANNELS,
+  MOST_CELLS,
   MOST_IN_A_SOUND,
   MOST_OF_A_KIND,
   MOST_PASSES,
   MOST_PHOTOS,
   MOST_POSES,
+  MOST_STROKE_NUMBERS,
+  MOST_STROKES,
 } from './bounds';
 import {
   APPROXIMATE,
@@ -30,6 +33,7 @@ import {
 import type { Moment } from './moment';
 import { STRENGTH, TOUCHES, type MatchedLight, type PhotoMends, type Steadied } from './photo-mends';
 import { shaped } from './shaped';
+import type { Plate, Stroke, UnsureCells } from './stroke';
 import { LANE_KINDS, type Cue, type Lane, type Mix, type Pin, type Sound, type Word } from './sound';
 import { FADE_CURVES, type Fade } from '../sound/fade';
 import { type Beats, type TempoStep } from '../sound/beats/beats';
@@ -46,6 +50,7 @@ import { isWholeTable, KEPT_POINTS, LONGEST_DATA, type KeptTable } from '../pict
 import { CURVE_POINTS, CURVE_STEP, type CurvePoint } from '../picture/colour/curve-line';
 import { CURVE_NAMES, type Curves } from '../picture/colour/curves';
 import { MOVE_BOUNDS, type Move } from '../picture/move';
+import { PLACE, STROKE_BOUNDS, STROKE_SHAPES } from '../picture/paint/stroke';
 import type { Amount } from '../time/amount';
 import { FIELD_TERMS, type ChannelChange } from '../picture/steps/light-change';
 import { CEILINGS, LEVELS } from '../sound/level';
@@ -75,8 +80,10 @@ const channelChange = shaped<ChannelChange>({
 
 const luma = Joi.number().min(0).max(255);
 
+const lightChange = Joi.array().items(channelChange).length(3);
+
 const matchedLight = shaped<MatchedLight>({
-  change: Joi.array().items(channelChange).length(3).required(),
+  change: lightChange.required(),
   strength: amount(STRENGTH).required(),
   before: luma.required(),
   after: luma.required(),
@@ -106,7 +113,49 @@ const photoMends = shaped<PhotoMends>({
   nudge: move.optional(),
   isAnchor: Joi.boolean().valid(true).optional(),
   steadyOff: Joi.boolean().valid(true).optional(),
+  paintOff: Joi.boolean().valid(true).optional(),
 });
+
+const aside = Joi.number().min(-1).max(1).required();
+
+/** Places of a stroke. They are looked at without a schema: a photo may have hundreds of strokes of hundreds of places. */
+const strokePoints = Joi.array()
+  .min(PLACE)
+  .max(MOST_STROKE_NUMBERS)
+  .custom((points: readonly unknown[], helpers) => {
+    const isPlace = (each: unknown, i: number): boolean => {
+      const [least, most] = i % PLACE === 2 ? [0, 1] : [STROKE_BOUNDS.least, STROKE_BOUNDS.most];
+      return typeof each === 'number' && each >= least && each <= most;
+    };
+    return points.length % PLACE === 0 && points.every(isPlace) ? points : helpers.error('any.invalid');
+  });
+
+/** One stroke of what is painted on a photo. */
+export const strokeSchema = shaped<Stroke>({
+  id,
+  shape: Joi.string()
+    .valid(...STROKE_SHAPES)
+    .required(),
+  points: strokePoints.required(),
+  size: Joi.number().min(STROKE_BOUNDS.thinnest).max(STROKE_BOUNDS.widest).required(),
+  softness: Joi.number().min(0).max(1).required(),
+  from: Joi.alternatives()
+    .conditional('.kind', {
+      switch: [
+        { is: 'photo', then: Joi.object({ kind: Joi.valid('photo').required() }) },
+        {
+          is: 'around',
+          then: Joi.object({ kind: Joi.valid('around').required(), right: aside, down: aside }),
+        },
+      ],
+      otherwise: Joi.object({ kind: Joi.valid('plate', 'neighbour').required(), photoId: id }),
+    })
+    .required(),
+  light: lightChange.optional(),
+}).custom((stroke: Stroke, helpers) =>
+  // An outline has corners.
+  stroke.shape === 'brush' || stroke.points.length >= 3 * PLACE ? stroke : helpers.error('any.invalid'),
+);
 
 const pictureFile: { readonly [K in keyof PictureFile]-?: Joi.Schema } = {
   name,
@@ -122,6 +171,7 @@ const pictureFile: { readonly [K in keyof PictureFile]-?: Joi.Schema } = {
     .optional(),
   turn: orientation.optional(),
   mends: photoMends.optional(),
+  strokes: Joi.array().items(strokeSchema).min(1).max(MOST_STROKES).unique('id').optional(),
 };
 
 export const photoSchema = shaped<Photo>({
@@ -264,6 +314,26 @@ const cycleShape: { readonly [K in keyof Omit<Cycle, 'items'>]-?: Joi.Schema } =
 };
 const cycleSchema = shaped<Cycle>({ ...cycleShape, items: items.min(1).required() }).id('cycle');
 
+const cellsAlong = Joi.number().integer().min(1).max(MOST_CELLS).required();
+
+/** The photo of a scene's empty set. */
+const plateSchema = shaped<Plate>({
+  photoId: id,
+  unsure: shaped<UnsureCells>({
+    across: cellsAlong,
+    down: cellsAlong,
+    cells: Joi.array()
+      .items(
+        Joi.number()
+          .integer()
+          .min(0)
+          .less(MOST_CELLS ** 2),
+      )
+      .max(MOST_CELLS ** 2)
+      .required(),
+  }).optional(),
+});
+
 const sceneMarks: { readonly [K in keyof Omit<Scene, 'items'>]-?: Joi.Schema } = {
   id,
   name,
@@ -271,6 +341,7 @@ const sceneMarks: { readonly [K in keyof Omit<Scene, 'items'>]-?: Joi.Schema } =
   setAside: Joi.boolean().optional(),
   crop: cropSchema.optional(),
   look: lookSchema.optional(),
+  plate: plateSchema.optional(),
 };
 export const sceneSchema = shaped<Scene>({ ...sceneMarks, items: items.required() }).shared(cycleSchema);
 

@@ -6,6 +6,7 @@ import type { Framing } from '../picture/placement';
 import type { Rate } from '../time/rate';
 import type { Moment } from './moment';
 import type { PhotoMends } from './photo-mends';
+import type { Plate, Stroke } from './stroke';
 import { FIRST_LANES, FIRST_MIX, type Cue, type Lane, type Mix, type Sound } from './sound';
 
 export type { Moment } from './moment';
@@ -37,6 +38,8 @@ export interface PictureFile {
   readonly turn?: Orientation | undefined;
   /** What was mended of this file's picture; another file of the same photo has mends of its own. */
   readonly mends?: PhotoMends | undefined;
+  /** What is painted on it, in the order in which it was painted. */
+  readonly strokes?: readonly Stroke[] | undefined;
 }
 
 /** How a photo was written out for retouching, to know it again when it comes back. */
@@ -120,6 +123,8 @@ export interface Scene {
   readonly crop?: Crop | undefined;
   /** What is done to the colours of all its poses, before what is done to those of the film. */
   readonly look?: Look | undefined;
+  /** The picture of its empty set, which is painted in where something is taken out. */
+  readonly plate?: Plate | undefined;
 }
 
 export const FLAG_KINDS = ['note', 'word', 'beat', 'contact'] as const;

@@ -67,6 +67,8 @@ export interface PhotoMends extends Readonly<Partial<Record<Touch, number | unde
   readonly isAnchor?: true | undefined;
   /** It is not moved, and steadied to none. */
   readonly steadyOff?: true | undefined;
+  /** What is painted on it is kept, but not shown. */
+  readonly paintOff?: true | undefined;
 }
 
 /** What was set by hand as a change of light. Warmth and tint leave the luminance of a grey as it is. */

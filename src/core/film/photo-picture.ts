@@ -1,16 +1,24 @@
 import { swapsSides, type Orientation } from '../picture/orientation';
 import type { Size } from '../picture/size';
+import type { RecipeFile } from '../picture/recipe';
 import type { Photo, PictureFile } from './film';
 
 /** The file that stands for a photo in the film: the retouched one where there is one. */
 export const fileOf = (photo: Photo): PictureFile => photo.retouched ?? photo;
+
+/** The file that a photo shows, as a recipe names it. */
+export const recipeFile = (photo: Photo): RecipeFile => {
+  const { hash, type, width, height, orientation } = fileOf(photo);
+  return { hash, type, width, height, orientation };
+};
 
 const unmended = new WeakMap<Photo, Photo>();
 
 /** A photo with its own file and without mends, turned as it was; the same value for the same photo. */
 export function asItCame(photo: Photo): Photo {
   let plain = unmended.get(photo);
-  if (!plain) unmended.set(photo, (plain = { ...photo, retouched: undefined, mends: undefined }));
+  if (!plain)
+    unmended.set(photo, (plain = { ...photo, retouched: undefined, mends: undefined, strokes: undefined }));
   return plain;
 }
 

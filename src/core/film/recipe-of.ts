@@ -1,17 +1,18 @@
-import { chained, type Affine } from '../picture/affine';
+import { chained } from '../picture/affine';
 import { cropMap, type Crop } from '../picture/crop';
-import { moveMap } from '../picture/move';
-import { turnMatrix } from '../picture/orientation';
+import type { Paint } from '../picture/paint/paint';
 import { placementMap, placePhoto, type Framing } from '../picture/placement';
-import type { PlainRecipe, Recipe, RecipeFile } from '../picture/recipe';
+import type { PlainRecipe, Recipe } from '../picture/recipe';
 import type { Step } from '../picture/steps/step';
 import { cleanNeighbour } from './clean-neighbour';
 import { framingOf, type PoseFraming } from './crop-of';
 import { photosById, type Film, type FilmSettings, type Photo, type Pose } from './film';
 import { lookStepsOf } from './look-of';
 import { unmendedFilm } from './unmended-film';
-import { isMoved, moveOfMends, photoStepsOf } from './photo-mends';
-import { fileOf, shownSize, turnOf } from './photo-picture';
+import { ownMap } from './own-map';
+import { paintOf } from './paint-of';
+import { photoStepsOf } from './photo-mends';
+import { fileOf, recipeFile, shownSize } from './photo-picture';
 
 /** What shines through a photo that is looked at by itself: the grey of the surround. */
 const SURROUND = '#777573';
@@ -29,18 +30,6 @@ const NO_STEPS: readonly Step[] = [];
 // Photos, settings and framings are values: while they are the same, so is the recipe, and its key is found once.
 const inFilm = new WeakMap<Photo, InFilm>();
 const byThemselves = new WeakMap<Photo, PlainRecipe>();
-
-const recipeFile = (photo: Photo): RecipeFile => {
-  const { hash, type, width, height, orientation } = fileOf(photo);
-  return { hash, type, width, height, orientation };
-};
-
-/** Steadied first, in the upright picture, and then turned. */
-const ownMap = (photo: Photo): Affine => {
-  const { width, height, mends } = fileOf(photo);
-  const turned = turnMatrix(turnOf(photo), width, height);
-  return isMoved(mends) ? chained(moveMap(moveOfMends(mends), { width, height }), turned) : turned;
-};
 
 /** A photo as the film shows it, at the film's size: placed and framed, on its background. */
 export function filmRecipe(
@@ -84,9 +73,28 @@ export function recipeOf(film: Film, pose: Pose, frame = 0): Recipe | undefined 
   const photo = photosById(film).get(pose.photoId);
   if (!photo) return undefined;
   const framing = framingOf(film, pose, frame);
-  const recipe = filmRecipe(photo, film.settings, framing, lookStepsOf(film, pose));
+  const recipe = withPaint(
+    filmRecipe(photo, film.settings, framing, lookStepsOf(film, pose)),
+    paintOf(film, photo),
+  );
   const neighbour = film.settings.edges === 'neighbour' ? cleanNeighbour(film, photo.id) : undefined;
-  return neighbour ? withBehind(recipe, filmRecipe(neighbour, film.settings, framing)) : recipe;
+  return neighbour
+    ? withBehind(recipe, withPaint(filmRecipe(neighbour, film.settings, framing), paintOf(film, neighbour)))
+    : recipe;
+}
+
+/** A photo as the film shows it, in no pose. */
+export const photoInFilm = (film: Film, photo: Photo): Recipe =>
+  withPaint(filmRecipe(photo, film.settings), paintOf(film, photo));
+
+const withPaints = new WeakMap<Recipe, Recipe>();
+
+/** A recipe with what is painted on its photo; the same value for the same two. */
+function withPaint<R extends Recipe>(recipe: R, paint: Paint | undefined): R {
+  if (!paint) return recipe;
+  let known = withPaints.get(recipe);
+  if (known?.paint !== paint) withPaints.set(recipe, (known = { ...recipe, paint }));
+  return known as R;
 }
 
 const withNeighbours = new WeakMap<Recipe, { readonly behind: Recipe; readonly recipe: Recipe }>();
@@ -102,8 +110,8 @@ function withBehind(recipe: Recipe, behind: Recipe): Recipe {
   return made;
 }
 
-/** A photo by itself, in its own shape: turned and mended, not placed in a film. */
-export function photoRecipe(photo: Photo): PlainRecipe {
+/** A photo by itself, in its own shape: turned and mended, not placed in the film that it belongs to. */
+export function photoRecipe(photo: Photo, film?: Film): PlainRecipe {
   let recipe = byThemselves.get(photo);
   if (!recipe) {
     recipe = {
@@ -116,7 +124,7 @@ export function photoRecipe(photo: Photo): PlainRecipe {
     };
     byThemselves.set(photo, recipe);
   }
-  return recipe;
+  return withPaint(recipe, film && paintOf(film, photo));
 }
 
 /** What a pose looked like before it was mended: its photo placed as the film places it, and all of it. */

@@ -7,12 +7,13 @@ const photos = new WeakMap<Photo, Photo>();
 
 /** A photo without what was mended of it, showing the same file, turned as it is; the same value for the same photo. */
 function unmendedPhoto(photo: Photo): Photo {
-  if (!fileOf(photo).mends) return photo;
+  const { mends, strokes } = fileOf(photo);
+  if (!mends && !strokes) return photo;
   let plain = photos.get(photo);
   if (!plain) {
     plain = photo.retouched
-      ? { ...photo, retouched: { ...photo.retouched, mends: undefined } }
-      : { ...photo, mends: undefined };
+      ? { ...photo, retouched: { ...photo.retouched, mends: undefined, strokes: undefined } }
+      : { ...photo, mends: undefined, strokes: undefined };
     photos.set(photo, plain);
   }
   return plain;

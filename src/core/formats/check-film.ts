@@ -1,6 +1,6 @@
 import type Joi from 'joi';
-import { MOST_OF_A_KIND, MOST_PHOTOS } from '../film/bounds';
-import type { Film, Item } from '../film/film';
+import { MOST_OF_A_KIND, MOST_PHOTOS, MOST_STROKES } from '../film/bounds';
+import type { Film, Item, Photo, PictureFile } from '../film/film';
 import { isCycle } from '../film/items';
 import { isHold } from '../time/hold';
 import { formatFault } from './format-fault';
@@ -16,6 +16,7 @@ import {
   sceneMarksSchema,
   settingsSchema,
   soundSchema,
+  strokeSchema,
   titleSchema,
 } from '../film/film-schema';
 import { inconsistency } from './inconsistency';
@@ -32,18 +33,19 @@ function faultOf(schema: Joi.Schema, value: unknown, noun: string): string | und
   return undefined;
 }
 
-function firstFault(
+function firstFault<T extends { readonly id: string }>(
   schema: Joi.Schema,
-  list: readonly { readonly id: string }[],
+  list: readonly T[],
   noun: string,
   most = MOST_OF_A_KIND,
+  fault = (each: T, name: string): string | undefined => faultOf(schema, each, name),
 ): string | undefined {
   if (sound.has(list)) return undefined;
   if (list.length > most) return `there would be more than ${most.toLocaleString('en')} ${noun}s`;
   if (new Set(list.map(({ id }) => id)).size !== list.length) return `a ${noun} would be there twice`;
   for (const [i, each] of list.entries()) {
-    const fault = faultOf(schema, each, `${noun} ${i + 1}`);
-    if (fault !== undefined) return fault;
+    const found = fault(each, `${noun} ${i + 1}`);
+    if (found !== undefined) return found;
   }
   sound.add(list);
   return undefined;
@@ -73,6 +75,24 @@ function itemsFault(items: readonly Item[]): string | undefined {
   return undefined;
 }
 
+const unpainted = (file: PictureFile): PictureFile => ({ ...file, strokes: undefined });
+
+/** A photo without its strokes, which are looked at one by one: each new one is one of hundreds. */
+function photoFault(photo: Photo, noun: string): string | undefined {
+  if (sound.has(photo)) return undefined;
+  const { retouched } = photo;
+  const plain = { ...photo, ...unpainted(photo), ...(retouched && { retouched: unpainted(retouched) }) };
+  const fault = faultOf(photoSchema, plain, noun);
+  if (fault !== undefined) return fault;
+  for (const { strokes } of [photo, retouched ?? photo])
+    if (strokes) {
+      const painted = firstFault(strokeSchema, strokes, 'stroke', MOST_STROKES);
+      if (painted !== undefined) return painted;
+    }
+  sound.add(photo);
+  return undefined;
+}
+
 function scenesFault({ scenes }: Film): string | undefined {
   for (const scene of scenes) {
     if (sound.has(scene)) continue;
@@ -93,7 +113,7 @@ export function whyUnreadable(film: Film): string | undefined {
   const fault =
     faultOf(titleSchema, film.title, 'the title') ??
     faultOf(settingsSchema, film.settings, 'the settings') ??
-    firstFault(photoSchema, film.photos, 'photo', MOST_PHOTOS) ??
+    firstFault(photoSchema, film.photos, 'photo', MOST_PHOTOS, photoFault) ??
     scenesFault(film) ??
     firstFault(flagSchema, film.flags, 'flag') ??
     faultOf(rangeSchema, film.range, 'the in and out points') ??

@@ -13,9 +13,10 @@ import { inconsistency } from './inconsistency';
  * and colours of scenes: what stood in a scene as its `poses` are its `items` now. 4 added sound, 5 the beats of a
  * sound: a document of version 4 is one of version 5 without any. 6 added the folders that photos came in, 7
  * what is mended of a photo, 8 light that was matched, 9 how photos are moved, and
- * stacks of colour, 10 cameras that move while a pose is held, and how much is done of framings and colours.
+ * stacks of colour, 10 cameras that move while a pose is held, how much is done of framings and colours, 11 what is painted on photos,
+ * and clean plates.
  */
-export const FILM_VERSION = 10;
+export const FILM_VERSION = 11;
 
 /** A film as it is stored in the browser and in `film.json` of a `.kermis` file. */
 export interface FilmDocument {

@@ -2,6 +2,7 @@ import { hoursOf, LONGEST_FILM_HOURS, MOST_PARTS, MOST_POSES } from '../film/bou
 import { framesOf } from '../edits/cycle-edits';
 import type { Film } from '../film/film';
 import { posesOf } from '../film/items';
+import { fileOf } from '../film/photo-picture';
 
 /** What does not hold together in a film whose parts are each well formed. */
 export function inconsistency(film: Film): string | undefined {
@@ -12,8 +13,9 @@ export function inconsistency(film: Film): string | undefined {
     (sum, { words, beats }) => sum + (words?.length ?? 0) + (beats?.steps.length ?? 0),
     0,
   );
+  const strokes = film.photos.reduce((sum, photo) => sum + (fileOf(photo).strokes?.length ?? 0), 0);
   const lists = [film.photos, poses, film.flags, film.sounds, film.lanes, film.cues, film.scenes];
-  const parts = lists.reduce((sum, { length }) => sum + length, spoken);
+  const parts = lists.reduce((sum, { length }) => sum + length, spoken + strokes);
   if (parts > MOST_PARTS)
     return `it has ${parts.toLocaleString('en')} parts in all; ${MOST_PARTS.toLocaleString('en')} are the most`;
   if (new Set(poses.map((each) => each.id)).size !== poses.length) return 'two poses carry the same mark';

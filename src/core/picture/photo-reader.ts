@@ -1,11 +1,14 @@
 import { chained, inverse, scaling, type Affine } from './affine';
-import { turnMatrix, uprightWalk, type Walk } from './orientation';
+import { Painter, type ReaderOf } from './paint/painter';
+import type { Paint } from './paint/paint';
+import { swapsSides, turnMatrix, uprightWalk, type Walk } from './orientation';
 import type { RenderCode } from './render-code';
 import type { Source, SourcePlan } from './recipe';
 import type { RoomPlan } from './room-plan';
-import type { Rect } from './size';
+import type { Rect, Size } from './size';
 import { doSteps, type Step } from './steps/step';
 import { FULL, type Tile } from './steps/tile';
+import type { TileReader } from './tile-reader';
 
 /** Whether a picture has a pixel that is not wholly opaque. */
 export function isSeeThrough({ order, data }: Source['pixels']): boolean {
@@ -23,11 +26,19 @@ function premultiply(data: Int16Array): void {
   }
 }
 
+/** What is done to a photo in its own pixels: what is painted on it, and then its steps. */
+export interface PhotoWork {
+  readonly paint?: Paint | undefined;
+  readonly steps: readonly Step[];
+  /** Pixels of its upright file. */
+  readonly file: Size;
+}
+
 /**
- * Reads parts of a decoded photo, turned and with the steps done that belong to it, in tiles: as a whole it would take eight
- * bytes a pixel. Places beyond the edges read as the edge.
+ * Reads parts of a decoded photo, turned and with all done that belongs to it, in tiles: as a whole it would take eight
+ * bytes a pixel. Places beyond the edges read as the edge. What it reads is multiplied by alpha.
  */
-export class PhotoReader {
+export class PhotoReader implements TileReader {
   /** Whether what it reads hides all that is behind it. */
   readonly isOpaque: boolean;
   readonly #code: RenderCode;
@@ -35,6 +46,7 @@ export class PhotoReader {
   readonly #swap: boolean;
   readonly #plan: SourcePlan;
   readonly #steps: readonly Step[];
+  readonly #painter: Painter | undefined;
   readonly #walk: Walk;
   readonly #toPhoto: Affine;
   readonly #bytes: () => Uint8Array;
@@ -43,12 +55,13 @@ export class PhotoReader {
   /** `largest` is the number of pixels in the largest tile that will be read. */
   constructor(
     code: RenderCode,
-    { pixels, orientation }: Source,
+    source: Source,
     plan: SourcePlan,
-    steps: readonly Step[],
+    { paint, steps, file }: PhotoWork,
     room: RoomPlan,
     largest: number,
   ) {
+    const { pixels, orientation } = source;
     const { width, height, order } = pixels;
     this.#code = code;
     this.#plan = plan;
@@ -68,9 +81,15 @@ export class PhotoReader {
     this.#bytes = room.take(largest * 4);
     // A pixel more: filters in pairs may name one behind the last, with no weight.
     this.#tile = room.takeNumbers((largest + 1) * 4);
+    const canvas = { size: plan.turned, toPhoto: this.#toPhoto, file };
+    this.#painter =
+      paint && new Painter(code, canvas, paint, source.painted ?? [], uprightReader(code, room), room);
   }
 
-  /** The pixels of a part of the turned photo, multiplied by alpha, and whatever is behind them; lent until the next is read. */
+  begin(): void {
+    this.#painter?.begin();
+  }
+
   read({ x, y, width, height }: Rect): Int16Array {
     const { turned } = this.#plan;
     const { origin, perColumn, perRow } = this.#walk;
@@ -89,6 +108,7 @@ export class PhotoReader {
     const numbers = this.#tile();
     const data = numbers.subarray(0, width * height * 4);
     this.#code.widen(bytes, width * height, this.#swap, this.isOpaque, data);
+    this.#painter?.paint(data, { x, y, width, height });
     if (this.#steps.length > 0) {
       const tile: Tile = { data, width, height, place: chained([1, 0, 0, 1, x, y], this.#toPhoto) };
       doSteps(this.#code, this.#steps, tile);
@@ -96,4 +116,15 @@ export class PhotoReader {
     if (!this.isOpaque) premultiply(data);
     return numbers;
   }
+}
+
+/** Reads the pictures that are painted in: each as its file stands upright, with nothing done to it but what is painted on it. */
+function uprightReader(code: RenderCode, room: RoomPlan): ReaderOf {
+  return (source, { file, paint }, largest) => {
+    const { orientation, pixels } = source;
+    const { width, height } = pixels;
+    const turned = swapsSides(orientation) ? { width: height, height: width } : { width, height };
+    const plan: SourcePlan = { turn: orientation, turned, map: [1, 0, 0, 1, 0, 0], isStraight: true };
+    return new PhotoReader(code, source, plan, { paint, steps: [], file }, room, largest);
+  };
 }

@@ -1,13 +1,15 @@
 import { chained, scaling, type Affine } from './affine';
 import { swapsSides, turnMatrix, type Orientation } from './orientation';
+import type { Paint } from './paint/paint';
+import { STROKE_SHAPES, type PaintedStroke } from './paint/stroke';
 import type { Pixels } from './pixels';
 import { placementMap, placePhoto } from './placement';
-import type { Recipe, Source } from './recipe';
+import type { Recipe, RecipeFile, Source } from './recipe';
 import type { Size } from './size';
 import { amountsOf, COLOUR_KINDS, type ColourDeed, type NumberKind } from './colour/colour-steps';
 import { tableOf, type Rgb } from './colour/colour-table';
 import { keepTable } from './colour/kept-table';
-import { FIELD_TERMS, SAME, type ChannelChange } from './steps/light-change';
+import { FIELD_TERMS, SAME, type ChannelChange, type LightChange } from './steps/light-change';
 import type { Step, StepName } from './steps/step';
 
 /** A row of numbers from 0 up to 1 that a seed gives: the generator of Numerical Recipes, the same everywhere. */
@@ -107,6 +109,55 @@ const SOME: Readonly<Record<StepName, (next: () => number) => Step>> = {
 const someSteps = (next: () => number, all: boolean): readonly Step[] =>
   Object.values(SOME).flatMap((make) => (all || next() < 0.5 ? [make(next)] : []));
 
+/** A stroke of any shape, which may reach beyond the picture. */
+const someStroke = (next: () => number, pictures: number): PaintedStroke => ({
+  shape: pick(next, STROKE_SHAPES),
+  points: Array.from({ length: 1 + Math.floor(next() * 6) }, () => [
+    next() * 1.4 - 0.2,
+    next() * 1.4 - 0.2,
+    next(),
+  ]).flat(),
+  size: next() * 0.5,
+  softness: next(),
+  from: next() < 0.2 ? undefined : Math.floor(next() * pictures),
+  ...(next() < 0.5 && { light: someLight(next).value as LightChange }),
+});
+
+/** Pictures that are painted in, with their pixels: one may be painted on in turn, and its file may be of another size. */
+function somePaint(
+  next: () => number,
+  file: Size,
+  depth = 0,
+): { readonly paint: Paint; readonly painted: readonly Source[] } {
+  const made = Array.from({ length: 1 + Math.floor(next() * 2) }, (_, i) => {
+    const [width, height] = [1 + Math.floor(next() * 60), 1 + Math.floor(next() * 60)];
+    const orientation = Math.floor(1 + next() * 8) as Orientation;
+    const order = pick(next, ['RGBA', 'BGRX'] as const);
+    const pixels = randomPixels(width, height, order, Math.floor(next() * 1e6));
+    const [across, down] = swapsSides(orientation) ? [height, width] : [width, height];
+    const times = pick(next, [1, 2]);
+    const own: RecipeFile = {
+      ...{ hash: String(i).repeat(64), type: 'image/png', orientation },
+      ...{ width: across * times, height: down * times },
+    };
+    const inner = depth < 1 && next() < 0.3 ? somePaint(next, own, depth + 1) : undefined;
+    const lean = next() < 0.5 ? 0 : next() * 0.2 - 0.1;
+    const map: Affine = chained(scaling(own.width / file.width, own.height / file.height), [
+      ...([1, lean, -lean, 1] as const),
+      ...([next() * 4 - 2, Math.round(next() * 4)] as const),
+    ]);
+    return {
+      picture: { file: own, map, ...(inner && { paint: inner.paint }) },
+      source: { pixels, orientation, ...(inner && { painted: inner.painted }) },
+    };
+  });
+  const strokes = Array.from({ length: 1 + Math.floor(next() * 4) }, () => someStroke(next, made.length));
+  return {
+    paint: { pictures: made.map(({ picture }) => picture), strokes },
+    painted: made.map(({ source }) => source),
+  };
+}
+
 /** What a case may have besides turns, sizes and framings of all kinds. */
 export interface Allowed {
   readonly steps?: boolean;
@@ -114,10 +165,14 @@ export interface Allowed {
   readonly seeThrough?: boolean;
   /** Sizes other than the film's. */
   readonly sizes?: boolean;
+  readonly paint?: boolean;
 }
 
 /** A picture to be made, for tests: any turns, both framings, films and photos of any shape, whole and halved sources. */
-export function randomCase(seed: number, { steps, slants, seeThrough, sizes }: Allowed = {}): RenderCase {
+export function randomCase(
+  seed: number,
+  { steps, slants, seeThrough, sizes, paint }: Allowed = {},
+): RenderCase {
   const next = randomNumbers(seed);
   const side = (least: number, most: number): number => Math.floor(least + next() * (most - least));
   const even = (): number => 2 * side(1, 40);
@@ -150,10 +205,12 @@ export function randomCase(seed: number, { steps, slants, seeThrough, sizes }: A
     next() * 9 - 4,
   ];
   const straight = chained(turnMatrix(turn, file.width, file.height), placed);
+  const work = paint ? somePaint(next, file) : undefined;
   return {
-    source: { pixels, orientation },
+    source: { pixels, orientation, ...(work && { painted: work.painted }) },
     recipe: {
       file,
+      ...(work && { paint: work.paint }),
       photoSteps: steps ? someSteps(next, true) : [],
       geometry: slants ? chained(straight, slant) : straight,
       film,
@@ -166,7 +223,10 @@ export function randomCase(seed: number, { steps, slants, seeThrough, sizes }: A
 
 /** Cases of every kind, by number: what a browser makes of them and what Node does are compared. */
 export const mixedCase = (n: number): RenderCase =>
-  randomCase(n, { steps: n % 2 === 0, slants: n % 3 === 0, seeThrough: n % 5 === 0, sizes: n % 7 < 4 });
+  randomCase(n, {
+    ...{ steps: n % 2 === 0, slants: n % 3 === 0, seeThrough: n % 5 === 0, sizes: n % 7 < 4 },
+    paint: n % 11 < 4,
+  });
 
 /** The whole of a picture, in a film of another size and of the same shape. */
 export const scaledRecipe = ({ width, height }: Size, film: Size): Recipe => ({

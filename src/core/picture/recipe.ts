@@ -2,6 +2,8 @@ import { sha256 } from '@noble/hashes/sha2.js';
 import { bytesToHex } from '@noble/hashes/utils.js';
 import { chained, inverse, scaling, type Affine } from './affine';
 import { swapsSides, turnMatrix, type Orientation } from './orientation';
+import type { Paint } from './paint/paint';
+import { strokeKey } from './paint/stroke-key';
 import type { Pixels } from './pixels';
 import type { Size } from './size';
 import type { Step } from './steps/step';
@@ -18,6 +20,8 @@ export interface RecipeFile extends Size {
 
 interface RecipeOver<Background> {
   readonly file: RecipeFile;
+  /** What is painted on the photo, before anything else is done to it. */
+  readonly paint?: Paint | undefined;
   /** Done in the photo's pixels, in this order. */
   readonly photoSteps: readonly Step[];
   /** From the pixels of the upright file to those of the film: all that turns and places the picture, so that it is resampled once. */
@@ -55,11 +59,30 @@ function inOrder(value: unknown): unknown {
   return entries.map(([name, each]) => [name, inOrder(each)]);
 }
 
+const fileFacts = ({ hash, type, width, height, orientation }: RecipeFile): readonly unknown[] => [
+  ...[hash, type, width, height, orientation],
+];
+
+/** What is painted, as plain lists. */
+const paintFacts = ({ pictures, strokes }: Paint): readonly unknown[] => [
+  pictures.map(({ file, paint, map }) => [fileFacts(file), map, paint ? paintFacts(paint) : 0]),
+  strokes.map(strokeKey),
+];
+
 /** A recipe as plain lists: whatever changes a pixel, and nothing else. */
-function facts({ file, photoSteps, geometry, film, background, filmSteps }: Recipe): readonly unknown[] {
+function facts({
+  file,
+  paint,
+  photoSteps,
+  geometry,
+  film,
+  background,
+  filmSteps,
+}: Recipe): readonly unknown[] {
   const steps = (list: readonly Step[]): unknown => list.map(({ step, value }) => [step, inOrder(value)]);
   return [
-    [file.hash, file.type, file.width, file.height, file.orientation],
+    fileFacts(file),
+    ...(paint ? [paintFacts(paint)] : []),
     steps(photoSteps),
     geometry,
     [film.width, film.height],
@@ -85,6 +108,8 @@ export interface Source {
   readonly orientation: Orientation;
   /** Of the recipe's background, where that is a picture. */
   readonly background?: Source | undefined;
+  /** Of the pictures that are painted in, in the order in which the recipe names them. */
+  readonly painted?: readonly Source[] | undefined;
 }
 
 /** Of the sizes that a recipe's picture may be made in, its own is the film's. */
@@ -92,15 +117,19 @@ export const toSize = ({ geometry, film }: Recipe, size: Size): Affine =>
   chained(geometry, scaling(size.width / film.width, size.height / film.height));
 
 /** Whether a recipe shows its file's upright picture as it is, in its own shape. */
-export const isAsItCame = ({ file, geometry, film, photoSteps, filmSteps }: Recipe): boolean =>
+export const isAsItCame = ({ file, paint, geometry, film, photoSteps, filmSteps }: Recipe): boolean =>
+  !paint &&
   photoSteps.length + filmSteps.length === 0 &&
   film.width === file.width &&
   film.height === file.height &&
   geometry.every((each, i) => each === IDENTITY[i]);
 
 /** Whether a recipe's picture takes much longer to make than to decode: something is done to it, or it leans. */
-export const takesLong = ({ photoSteps, filmSteps, geometry: [a, b, c, d] }: Recipe): boolean =>
-  photoSteps.length + filmSteps.length > 0 || (b !== 0 && a !== 0) || (c !== 0 && d !== 0);
+export const takesLong = ({ paint, photoSteps, filmSteps, geometry: [a, b, c, d] }: Recipe): boolean =>
+  paint !== undefined ||
+  photoSteps.length + filmSteps.length > 0 ||
+  (b !== 0 && a !== 0) ||
+  (c !== 0 && d !== 0);
 
 /** How often a decoder may halve a file's sides and still give a pixel for each one that is shown at a size. */
 export function halvings(recipe: Recipe, size: Size): number {

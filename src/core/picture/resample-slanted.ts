@@ -66,7 +66,9 @@ export class SlantedLines implements PhotoLines {
     this.#block = Math.max(FEWEST, Math.min(BLOCK, Math.floor((4 * BLOCK) / Math.max(1, across, down))));
     const { width, height } = this.#neededFor({ x: 0, y: 0, width: this.#block, height: this.#block });
     // Where a block lies between pixels it may touch one more of them.
-    this.#reader = new PhotoReader(code, source, plan, recipe.photoSteps, room, (width + 2) * (height + 2));
+    const { paint, photoSteps: steps, file } = recipe;
+    const work = { paint, steps, file };
+    this.#reader = new PhotoReader(code, source, plan, work, room, (width + 2) * (height + 2));
     this.#room = {
       across: room.take(this.#kernels[0].weights.byteLength),
       down: room.take(this.#kernels[1].weights.byteLength),
@@ -81,6 +83,7 @@ export class SlantedLines implements PhotoLines {
       across: this.#code.lend(across, this.#room.across()),
       down: this.#code.lend(down, this.#room.down()),
     };
+    this.#reader.begin();
     this.#bandAt = Number.NaN;
   }
 

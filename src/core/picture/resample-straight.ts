@@ -81,8 +81,16 @@ export class StraightLines implements PhotoLines {
     this.#wide = wide;
     this.#tall = tall;
     this.#turnedWidth = turned.width;
-    this.#batch = recipe.photoSteps.length > 0 ? BATCH : 1;
-    this.#reader = new PhotoReader(code, source, plan, recipe.photoSteps, room, turned.width * this.#batch);
+    const { paint, photoSteps: steps, file } = recipe;
+    this.#batch = paint || steps.length > 0 ? BATCH : 1;
+    this.#reader = new PhotoReader(
+      code,
+      source,
+      plan,
+      { paint, steps, file },
+      room,
+      turned.width * this.#batch,
+    );
     const across = inTaps(resampleKernel(turned.width, wide.source, wide.span, wide.to - wide.from), 2);
     const down = inTaps(resampleKernel(turned.height, tall.source, tall.span, tall.to - tall.from), 2);
     this.#kernels = [across, down];
@@ -119,6 +127,7 @@ export class StraightLines implements PhotoLines {
       ring: this.#room.ring(),
       made: this.#room.made(),
     };
+    this.#reader.begin();
     this.#done = 0;
     this.#read = undefined;
   }

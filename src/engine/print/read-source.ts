@@ -1,8 +1,10 @@
-import { halvings, type Recipe, type Source } from '../../core/picture/recipe';
+import type { Paint, PaintPicture } from '../../core/picture/paint/paint';
+import { halvings, type Recipe, type RecipeFile, type Source } from '../../core/picture/recipe';
 import type { Pixels } from '../../core/picture/pixels';
 import type { Size } from '../../core/picture/size';
 import type { Decode } from '../ports/decode';
 import type { Originals } from '../ports/originals';
+import type { KeptSources } from './kept-sources';
 
 /** What pictures are made from. */
 export interface PicturePorts {
@@ -10,6 +12,44 @@ export interface PicturePorts {
   readonly decode: Decode;
   /** Takes back what was decoded, once nobody needs it, so that the next picture is decoded into it. */
   readonly recycle?: (pixels: Pixels) => void;
+  /** Pictures that are painted into several, decoded once. */
+  readonly kept?: KeptSources;
+}
+
+async function decodeFile(
+  file: RecipeFile,
+  times: number,
+  name: string,
+  { originals, decode }: PicturePorts,
+): Promise<Source> {
+  const bytes = await originals.read(file.hash);
+  if (!bytes) throw new Error(`The original of ${name} is missing in this browser.`);
+  return decode(bytes, file, times);
+}
+
+/** Decodes what is painted on a photo, as small as the photo itself: another photo, or the same one again. */
+async function withPainted(
+  own: Source,
+  { hash }: RecipeFile,
+  paint: Paint | undefined,
+  times: number,
+  name: string,
+  ports: PicturePorts,
+): Promise<Source> {
+  if (!paint) return own;
+  const read = async (picture: PaintPicture): Promise<Source> => {
+    const { file } = picture;
+    const words = `what is painted on ${name}`;
+    const decoded = (): Promise<Source> => decodeFile(file, times, words, ports);
+    const source =
+      file.hash === hash
+        ? { pixels: own.pixels, orientation: own.orientation }
+        : await (ports.kept?.get(`${file.hash} ${times}`, decoded) ?? decoded());
+    return withPainted(source, file, picture.paint, times, words, ports);
+  };
+  const painted: Source[] = [];
+  for (const picture of paint.pictures) painted.push(await read(picture));
+  return { ...own, painted };
 }
 
 /**
@@ -22,15 +62,15 @@ export async function readSource(
   name: string,
   ports: PicturePorts,
 ): Promise<Source> {
-  const bytes = await ports.originals.read(recipe.file.hash);
-  if (!bytes) throw new Error(`The original of ${name} is missing in this browser.`);
-  const source = await ports.decode(bytes, recipe.file, halvings(recipe, size));
-  const { background } = recipe;
+  const { file, paint, background } = recipe;
+  const times = halvings(recipe, size);
+  const own = await decodeFile(file, times, name, ports);
+  const source = await withPainted(own, file, paint, times, name, ports);
   if (typeof background === 'string') return source;
   return { ...source, background: await readSource(background, size, `the background of ${name}`, ports) };
 }
 
-/** Gives what a picture was made from back to who decoded it. */
+/** Gives what a picture was made from back to who decoded it; what is painted in may be needed again. */
 export function giveBack({ pixels, background }: Source, ports: PicturePorts): void {
   ports.recycle?.(pixels);
   if (background) giveBack(background, ports);

@@ -1,15 +1,16 @@
-import { photoRecipe } from '../../core/film/recipe-of';
 import { ArchiveRestore, Brush, Send, TriangleAlert } from 'lucide-react';
 import { memo } from 'react';
 import type { Photo } from '../../core/film/film';
 import { formatNotice, type RowNotice } from '../../core/film/intake/notices';
 import type { ScheduledPose } from '../../core/film/schedule';
+import type { Recipe } from '../../core/picture/recipe';
 import { useMissing } from '../../state/document/missing';
 import { Thumbnail } from '../thumbnail';
 import styles from './tray.module.css';
 
 interface PhotoCardProps {
   readonly photo: Photo;
+  readonly recipe: Recipe;
   readonly uses: readonly ScheduledPose[] | undefined;
   readonly notices: readonly RowNotice[] | undefined;
   readonly fresh: boolean;
@@ -31,7 +32,7 @@ function usedWords(photo: Photo, uses: readonly ScheduledPose[] | undefined): st
 
 /** One photo of the tray. */
 export const PhotoCard = memo(function PhotoCard(props: PhotoCardProps) {
-  const { photo, uses, notices, fresh, chosen, active, index, total } = props;
+  const { photo, recipe, uses, notices, fresh, chosen, active, index, total } = props;
   const used = usedWords(photo, uses);
   const missing = useMissing(
     (state) => state.photos.has(photo.hash) || (photo.retouched && state.photos.has(photo.retouched.hash)),
@@ -65,7 +66,7 @@ export const PhotoCard = memo(function PhotoCard(props: PhotoCardProps) {
       draggable={chosen}
       className={classes.filter(Boolean).join(' ')}
     >
-      <Thumbnail recipe={photoRecipe(photo)} className={styles.thumb} />
+      <Thumbnail recipe={recipe} className={styles.thumb} />
       <span className={styles.caption} aria-hidden>
         <bdi className={styles.name}>{photo.name}</bdi> <span className={styles.used}>{used}</span>
       </span>

@@ -43,7 +43,7 @@ export function PhotoLook() {
     <Dialog title={photo.name} wide onKeyDown={keys} onClose={() => setTray({ looking: false })}>
       <div className={styles.look}>
         <div ref={box} className={styles.box}>
-          <Large recipe={photoRecipe(shown)} name={photo.name} zoom={zoom} />
+          <Large recipe={photoRecipe(shown, film)} name={photo.name} zoom={zoom} />
         </div>
         <div className={styles.foot}>
           <span>

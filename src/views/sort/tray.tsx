@@ -1,6 +1,7 @@
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { useEffect, useLayoutEffect, useMemo, useRef, type MouseEvent } from 'react';
 import type { Film } from '../../core/film/film';
+import { photoRecipe } from '../../core/film/recipe-of';
 import { filteredPhotos } from '../../core/film/tray';
 import { count } from '../../core/time/format';
 import {
@@ -97,6 +98,7 @@ export function Tray({ film }: { readonly film: Film }) {
                 <PhotoCard
                   key={photo.id}
                   photo={photo}
+                  recipe={photoRecipe(photo, film)}
                   uses={facts.uses.get(photo.id)}
                   notices={facts.notices.get(photo.id)}
                   fresh={facts.fresh.has(photo.id)}

@@ -1,5 +1,5 @@
-import type { FilmSettings, Photo } from '../../../core/film/film';
-import { filmRecipe } from '../../../core/film/recipe-of';
+import type { Film, Photo } from '../../../core/film/film';
+import { photoInFilm } from '../../../core/film/recipe-of';
 import type { Recipe } from '../../../core/picture/recipe';
 import { makePicture } from '../../print/make-frame';
 import { decodePicture } from '../decode/decode-picture';
@@ -22,5 +22,5 @@ export async function recipePng(recipe: Recipe, name: string): Promise<Blob> {
  * A photo as the film shows it, at the film's size, as PNG.
  * @throws where the photo is not kept or cannot be decoded.
  */
-export const filmPicture = (photo: Photo, settings: FilmSettings): Promise<Blob> =>
-  recipePng(filmRecipe(photo, settings), photo.name);
+export const filmPicture = (film: Film, photo: Photo): Promise<Blob> =>
+  recipePng(photoInFilm(film, photo), photo.name);

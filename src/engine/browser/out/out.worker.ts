@@ -15,12 +15,12 @@ async function readOriginal(hash: string, name: string): Promise<Blob> {
   return original;
 }
 
-const outFiles = (written: readonly WrittenFile[], { settings }: Film): OutFile[] =>
+const outFiles = (written: readonly WrittenFile[], film: Film): OutFile[] =>
   written.map(({ photo, out, fileName }) => ({
     name: fileName,
     read: () => {
       const { hash, name } = fileOf(photo);
-      return out.form === 'film' ? filmPicture(photo, settings) : readOriginal(hash, name);
+      return out.form === 'film' ? filmPicture(film, photo) : readOriginal(hash, name);
     },
   }));
 

@@ -1,8 +1,10 @@
 import { expose, transfer } from 'comlink';
 import { isAsItCame, type Recipe } from '../../../core/picture/recipe';
 import { renderPicture } from '../../../core/picture/render-picture';
+import type { Paint } from '../../../core/picture/paint/paint';
 import type { Pixels, Rgba } from '../../../core/picture/pixels';
 import type { Size } from '../../../core/picture/size';
+import { KeptSources } from '../../print/kept-sources';
 import { makePicture } from '../../print/make-frame';
 import { decodePicture, decodeWhole } from '../decode/decode-picture';
 import { storedOriginals } from '../store/stored-originals';
@@ -20,7 +22,7 @@ async function keptFile(hash: string, kept: Kept): Promise<Blob | undefined> {
 
 /** Decoded pictures that stay for a while, the latest last: a hand that sets something has the same one made again and again. */
 const decoded = new Map<string, Promise<Pixels>>();
-const MOST_DECODED = 3;
+const MOST_DECODED = 6;
 
 /** A kept picture's pixels, which are read only; undefined where it is missing. */
 async function keptPixels(hash: string, kept: Kept): Promise<Pixels | undefined> {
@@ -38,11 +40,23 @@ async function keptPixels(hash: string, kept: Kept): Promise<Pixels | undefined>
   return pixels;
 }
 
-/** What a recipe is made from, out of pictures that are kept; undefined where one is missing. */
-async function keptSource({ file, background }: Recipe, kept: Kept): Promise<Source | undefined> {
-  const pixels = await keptPixels(file.hash, kept);
+/** A photo and what is painted on it, out of pictures that are kept; undefined where one is missing. */
+async function keptPainted(hash: string, paint: Paint | undefined, kept: Kept): Promise<Source | undefined> {
+  const pixels = await keptPixels(hash, kept);
   if (!pixels) return undefined;
-  const source: Source = { pixels, orientation: 1 };
+  const painted: Source[] = [];
+  for (const picture of paint?.pictures ?? []) {
+    const source = await keptPainted(picture.file.hash, picture.paint, kept);
+    if (!source) return undefined;
+    painted.push(source);
+  }
+  return { pixels, orientation: 1, painted };
+}
+
+/** What a recipe is made from, out of pictures that are kept; undefined where one is missing. */
+async function keptSource({ file, paint, background }: Recipe, kept: Kept): Promise<Source | undefined> {
+  const source = await keptPainted(file.hash, paint, kept);
+  if (!source) return undefined;
   if (typeof background === 'string') return source;
   const behind = await keptSource(background, kept);
   return behind && { ...source, background: behind };
@@ -53,6 +67,9 @@ const PACKED = 0.92;
 
 const bitmapOf = ({ data, width, height }: Rgba): Promise<ImageBitmap> =>
   createImageBitmap(new ImageData(data, width, height));
+
+/** What is painted in stays decoded: a hand lays stroke after stroke. */
+const finePorts = { originals: storedOriginals, decode: decodePicture, kept: new KeptSources(2) };
 
 const worker = {
   /** A recipe's picture at a size; undefined where none is kept. The caller's to close. */
@@ -78,8 +95,7 @@ const worker = {
    * @throws where that is missing or cannot be decoded.
    */
   async fine(recipe: Recipe, size: Size): Promise<ImageBitmap> {
-    const ports = { originals: storedOriginals, decode: decodePicture };
-    const bitmap = await bitmapOf(await makePicture(recipe, size, 'a photo', ports));
+    const bitmap = await bitmapOf(await makePicture(recipe, size, 'a photo', finePorts));
     return transfer(bitmap, [bitmap]);
   },
 

@@ -3,13 +3,20 @@ import type { Palette } from '../../../core/formats/gif';
 import type { I420, Rgba } from '../../../core/picture/pixels';
 import type { Recipe } from '../../../core/picture/recipe';
 import type { Size } from '../../../core/picture/size';
+import { KeptSources } from '../../print/kept-sources';
 import { makeFrame, makePicture } from '../../print/make-frame';
 import { decodePicture, recyclePixels } from '../decode/decode-picture';
 import { storedOriginals } from '../store/stored-originals';
 import { colourSamples, gifPart } from './gif-picture';
 import { imageFile, type ImageForm } from './image-file';
 
-const ports = { originals: storedOriginals, decode: decodePicture, recycle: recyclePixels };
+/** Clean plates that stay decoded: a scene has one. */
+const MOST_KEPT = 2;
+
+const ports = {
+  ...{ originals: storedOriginals, decode: decodePicture, recycle: recyclePixels },
+  kept: new KeptSources(MOST_KEPT),
+};
 
 const picture = (recipe: Recipe, size: Size, name: string): Promise<Rgba> =>
   makePicture(recipe, size, name, ports);
