@@ -114,7 +114,10 @@ const PLAIN_EDITS: { readonly [C in CollectionName]: (film: Film, n: number, fre
     const stroke = strokes[(n >> 3) % Math.max(1, strokes.length)];
     const place = { parentId: photo?.id ?? 'none', index: n % 4 };
     const points = [(n % 9) / 9, 0.5, 1, 0.25, 0.75, 0.5, 0.5, 0.5, 1];
-    const from = n % 3 ? ({ kind: 'plate', photoId: 'b' } as const) : ({ kind: 'photo' } as const);
+    const from =
+      n % 3
+        ? ({ kind: 'plate', photoId: 'b', map: [1, 0, 0, 1, 0, 0] } as const)
+        : ({ kind: 'photo' } as const);
     const item = {
       id: fresh,
       points,

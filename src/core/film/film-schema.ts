@@ -130,6 +130,9 @@ const strokePoints = Joi.array()
     return points.length % PLACE === 0 && points.every(isPlace) ? points : helpers.error('any.invalid');
   });
 
+/** A map between parts of two pictures that lie about on each other. */
+const betweenParts = Joi.array().items(Joi.number().min(-10).max(10)).length(6).required();
+
 /** One stroke of what is painted on a photo. */
 export const strokeSchema = shaped<Stroke>({
   id,
@@ -148,7 +151,11 @@ export const strokeSchema = shaped<Stroke>({
           then: Joi.object({ kind: Joi.valid('around').required(), right: aside, down: aside }),
         },
       ],
-      otherwise: Joi.object({ kind: Joi.valid('plate', 'neighbour').required(), photoId: id }),
+      otherwise: Joi.object({
+        kind: Joi.valid('plate', 'neighbour').required(),
+        photoId: id,
+        map: betweenParts,
+      }),
     })
     .required(),
   light: lightChange.optional(),

@@ -1,19 +1,14 @@
-import { chained, inverse, type Affine } from '../picture/affine';
+import { chained, scaling, type Affine } from '../picture/affine';
 import type { Paint, PaintPicture } from '../picture/paint/paint';
 import type { PaintedStroke } from '../picture/paint/stroke';
-import { placementMap, placePhoto } from '../picture/placement';
-import { photosById, type Film, type FilmSettings, type Photo } from './film';
-import { fileOf, recipeFile, shownSize } from './photo-picture';
-import { ownMap } from './own-map';
+import { photosById, type Film, type Photo } from './film';
+import { fileOf, recipeFile } from './photo-picture';
 import type { PaintFrom, Stroke } from './stroke';
 
 /** A picture that is painted in may be painted on, and what that paints in; then it is taken as its file is. */
 const DEEPEST = 2;
 
-type Frame = Pick<FilmSettings, 'width' | 'height' | 'framing'>;
-
 interface KnownPaint {
-  readonly frame: Frame;
   readonly sources: readonly Photo[];
   readonly paint: Paint | undefined;
 }
@@ -21,28 +16,28 @@ interface KnownPaint {
 /** Of the last film that was asked for: while all photos that have a part in it are the same, so is what is painted. */
 const known = new WeakMap<Photo, KnownPaint>();
 
-/** From the pixels of a photo's upright file to the film's, steadied, turned and placed. */
-const toFilm = (photo: Photo, { width, height, framing }: Frame): Affine =>
-  chained(ownMap(photo), placementMap(placePhoto(shownSize(photo), { width, height }, framing)));
-
-/** From the pixels of a photo's upright file to those of another one's that lie at the same place of the film. */
-export const mapToPhoto = (photo: Photo, other: Photo, frame: Frame): Affine =>
-  chained(toFilm(photo, frame), inverse(toFilm(other, frame)));
-
 /** Strokes as a recipe has them; the same value for the same stroke, so that it is named once. */
 const painted = new WeakMap<Stroke, PaintedStroke>();
 
 function paintedStroke(stroke: Stroke, from?: number): PaintedStroke {
-  const known = painted.get(stroke);
-  if (known && known.from === from) return known;
+  const before = painted.get(stroke);
+  if (before && before.from === from) return before;
   const { shape, points, size, softness, light } = stroke;
   const made = { shape, points, size, softness, from, light };
   painted.set(stroke, made);
   return made;
 }
 
-const nameOf = (from: PaintFrom): string =>
-  from.kind === 'around' ? `${from.right} ${from.down}` : from.kind === 'photo' ? '' : from.photoId;
+type PaintsIn = Exclude<PaintFrom, { kind: 'photo' }>;
+
+const nameOf = (from: PaintsIn): string =>
+  from.kind === 'around' ? `${from.right} ${from.down}` : `${from.photoId} ${from.map.join(' ')}`;
+
+/** A map between parts of two upright pictures as one between their pixels. */
+const inPixels = (map: Affine, photo: Photo, other: Photo): Affine => {
+  const [own, its] = [fileOf(photo), fileOf(other)];
+  return [map, scaling(its.width, its.height)].reduce(chained, scaling(1 / own.width, 1 / own.height));
+};
 
 /** Collects what is painted on a photo; `sources` gathers all photos that have a part in it. */
 function makePaint(film: Film, photo: Photo, depth: number, sources: Photo[]): Paint | undefined {
@@ -51,7 +46,7 @@ function makePaint(film: Film, photo: Photo, depth: number, sources: Photo[]): P
   const pictures: PaintPicture[] = [];
   const indices = new Map<string, number>();
   const made: PaintedStroke[] = [];
-  const pictureOf = (from: Exclude<PaintFrom, { kind: 'photo' }>): PaintPicture | undefined => {
+  const pictureOf = (from: PaintsIn): PaintPicture | undefined => {
     if (from.kind === 'around') {
       const longer = Math.max(width, height);
       return { file: recipeFile(photo), map: [1, 0, 0, 1, from.right * longer, from.down * longer] };
@@ -60,8 +55,8 @@ function makePaint(film: Film, photo: Photo, depth: number, sources: Photo[]): P
     // What is not in the film any more paints nothing; it comes back with the photo.
     if (!other) return undefined;
     sources.push(other);
-    const paint = other === photo ? undefined : makePaint(film, other, depth + 1, sources);
-    return { file: recipeFile(other), map: mapToPhoto(photo, other, film.settings), ...(paint && { paint }) };
+    const paint = makePaint(film, other, depth + 1, sources);
+    return { file: recipeFile(other), map: inPixels(from.map, photo, other), ...(paint && { paint }) };
   };
   for (const stroke of strokes) {
     const { from } = stroke;
@@ -83,19 +78,15 @@ function makePaint(film: Film, photo: Photo, depth: number, sources: Photo[]): P
 
 /** What is painted on a photo in a film; undefined where nothing is. The same value while nothing of it changes. */
 export function paintOf(film: Film, photo: Photo): Paint | undefined {
-  if (!fileOf(photo).strokes) return undefined;
-  const { settings } = film;
-  const before = known.get(photo);
+  const { strokes } = fileOf(photo);
+  if (!strokes) return undefined;
   const photos = photosById(film);
-  const isSame =
-    before &&
-    before.frame.width === settings.width &&
-    before.frame.height === settings.height &&
-    before.frame.framing === settings.framing &&
-    before.sources.every((each) => photos.get(each.id) === each);
-  if (isSame) return before.paint;
+  const before = known.get(photo);
+  // A photo that is not in the film now may be there the next time.
+  const named = strokes.every(({ from }) => !('photoId' in from) || photos.has(from.photoId));
+  if (named && before?.sources.every((each) => photos.get(each.id) === each)) return before.paint;
   const sources: Photo[] = [];
   const paint = makePaint(film, photo, 0, sources);
-  known.set(photo, { frame: settings, sources, paint });
+  if (named) known.set(photo, { sources, paint });
   return paint;
 }

@@ -1,10 +1,16 @@
+import type { Affine } from '../picture/affine';
 import type { StrokePath } from '../picture/paint/stroke';
 import type { LightChange } from '../picture/steps/light-change';
 
 /** What a stroke paints in: the photo itself again, a clean plate, a photo beside it in the film, or the same photo from a little aside. */
 export type PaintFrom =
   | { readonly kind: 'photo' }
-  | { readonly kind: 'plate' | 'neighbour'; readonly photoId: string }
+  | {
+      readonly kind: 'plate' | 'neighbour';
+      readonly photoId: string;
+      /** From parts of the upright photo to parts of that upright picture: where what stands still in both was found. */
+      readonly map: Affine;
+    }
   /** In parts of the longer side. */
   | { readonly kind: 'around'; readonly right: number; readonly down: number };
 

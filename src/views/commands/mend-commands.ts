@@ -6,6 +6,8 @@ import { saveCube } from '../../state/mend/save-cube';
 import { lightAsBefore } from '../../state/mend/mend-light';
 import { uncropAll } from '../../state/mend/frame-pictures';
 import { setMend, type MendTool } from '../../state/mend/mend';
+import { unpaint } from '../../state/mend/paint/change-strokes';
+import { setPaint } from '../../state/mend/paint/paint';
 import type { CommandFacts } from './command-facts';
 import { leadTo } from './lead-to';
 import { firstOf, noPoses, readOnly } from './reasons';
@@ -18,6 +20,7 @@ const tool = (id: MendTool, name: string) => (): void => {
 const light = (name: string): (() => void) => tool('light', name);
 const steady = (name: string): (() => void) => tool('steady', name);
 const framing = (name: string): (() => void) => tool('framing', name);
+const paint = (name: string): (() => void) => tool('paint', name);
 const colour = (name: string): (() => void) => tool('colour', name);
 
 /** What mends pictures and has no key of its own. */
@@ -171,6 +174,33 @@ export const MEND_COMMANDS: readonly CommandFacts[] = [
     also: 'lut export cube table look',
     cannot,
     run: saveCube,
+  },
+  {
+    words: 'Paint out: rigs, hands and dust',
+    also: 'remove erase clone heal rub wire retouch mask',
+    cannot,
+    run: paint('Paint in'),
+  },
+  {
+    words: 'The clean plate of this scene: a photo of the empty set',
+    also: 'background empty set paint out',
+    cannot,
+    run: paint('Plate'),
+  },
+  {
+    words: 'Keep the subject and paint all else',
+    also: 'cut out mask outline carry over',
+    cannot,
+    run: () => {
+      setPaint({ shape: 'keep', choosing: false });
+      paint('Paint in')();
+    },
+  },
+  {
+    words: 'All that is painted on the chosen photos away',
+    also: 'reset original strokes',
+    cannot,
+    run: unpaint,
   },
   { words: 'The colours as they came: no steps', also: 'reset original look', cannot, run: lookAsBefore },
   { words: 'The light of the chosen photos as it came', also: 'reset original', cannot, run: lightAsBefore },

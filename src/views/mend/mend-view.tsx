@@ -11,6 +11,7 @@ import styles from '../time/time.module.css';
 import { ColourTool } from './colour-tool';
 import { FramingTool } from './framing-tool';
 import { LightTool } from './light-tool';
+import { PaintTool } from './paint/paint-tool';
 import { SteadyTool } from './steady-tool';
 import { ViewChoice } from './view-choice';
 
@@ -28,6 +29,7 @@ export function MendView() {
           { id: 'steady', title: 'Steady', body: <SteadyTool /> },
           { id: 'framing', title: 'Framing', body: <FramingTool /> },
           { id: 'colour', title: 'Colour', body: <ColourTool /> },
+          { id: 'paint', title: 'Paint out', body: <PaintTool /> },
         ]}
         open={tool}
         onOpen={(open) => setMend({ tool: open })}
@@ -41,7 +43,7 @@ export function MendView() {
           <NoPoses
             film={film}
             heading="Nothing to mend yet"
-            words="Here the light of the photos is evened out, so that the film does not flicker, the picture is steadied and framed, and its colours are set. No photo is ever altered."
+            words="Here the light of the photos is evened out, so that the film does not flicker, the picture is steadied and framed, its colours are set, and rigs and hands are painted out. No photo is ever altered."
           />
         ) : (
           <Picture />

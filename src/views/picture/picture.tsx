@@ -21,6 +21,7 @@ import { useTransport } from '../../state/transport/transport';
 import { Divider } from '../mend/divider';
 import { FrameOverlay } from '../mend/frame-overlay';
 import { MoveOverlay } from '../mend/move-overlay';
+import { PaintOverlay } from '../mend/paint/paint-overlay';
 import { PickOverlay } from '../mend/pick-overlay';
 import { PointSheet } from '../mend/point-sheet';
 import { SeenColours } from '../mend/seen-colours';
@@ -53,6 +54,9 @@ export function Picture({ apart = false }: PictureProps) {
   const isFraming = isMending && whole && !playing;
   const isSteadying = useMend((state) => state.tool === 'steady') && isMending && !playing;
   const isColouring = useMend((state) => state.tool === 'colour') && isMending && !playing && !apart;
+  const isPainting =
+    useMend((state) => state.tool === 'paint') && isMending && !playing && !apart && divider === undefined;
+  const isMended = useShownAs((state) => state.view !== 'before');
   const picking = useMend((state) => state.picking) && isColouring;
   const isPickingPoint = useMend((state) => state.pickingPoint);
   const showsClipping = useMend((state) => state.showsClipping);
@@ -81,7 +85,7 @@ export function Picture({ apart = false }: PictureProps) {
     setArea((known) => (sameRect(known, main?.area) ? known : main?.area));
   };
   const planned = useDrawnPicture(canvasRef, shown, look, () => {
-    if (isColouring) setDrawn((times) => times + 1);
+    if (isColouring || isPainting) setDrawn((times) => times + 1);
   });
 
   /** In pixels of the canvas. */
@@ -121,6 +125,9 @@ export function Picture({ apart = false }: PictureProps) {
         {!apart && isSteadying && divider === undefined && area && <MoveOverlay area={area} />}
         {isColouring && area && (
           <SeenColours canvasRef={canvasRef} area={area} drawn={drawn} marksClipping={showsClipping} />
+        )}
+        {isPainting && isMended && film && area && (
+          <PaintOverlay film={film} canvasRef={canvasRef} area={area} drawn={drawn} />
         )}
         {picking && area && <PickOverlay canvasRef={canvasRef} area={area} />}
         {!apart && isFraming && area && <FrameOverlay area={area} />}

@@ -3,6 +3,8 @@ import { toggleDose } from '../../state/mend/doses';
 import { mendNow } from '../../state/mend/mend';
 import { toggleLight, toggleReference } from '../../state/mend/mend-light';
 import { nudgePhotos, toggleAnchor, toggleSteady, type HandMove } from '../../state/mend/move-photos';
+import { togglePaint } from '../../state/mend/paint/change-strokes';
+import { softenBrush, toggleBack, widenBrush } from '../../state/mend/paint/paint';
 import { steadyThePhotos } from '../../state/mend/steady-film';
 import { matchTheLight } from '../../state/mend/match-film-light';
 import { setMendView, useShownAs, type MendView } from '../../state/picture/shown-film';
@@ -17,20 +19,34 @@ function toggleView(view: MendView): void {
 function toggleTool(): void {
   const { tool } = mendNow();
   if (tool === 'framing' || tool === 'colour') return toggleDose(tool);
+  if (tool === 'paint') return togglePaint();
   (tool === 'steady' ? toggleSteady : toggleLight)();
 }
 
-/** What the open tool makes of a key: that of the light, or that of steadying. */
+/** What the open tool makes of a key: that of the light, that of steadying, or that of painting. */
 const byTool =
-  (light: () => void, steady: () => void): (() => void) =>
-  () =>
-    (mendNow().tool === 'steady' ? steady : light)();
+  (light: () => void, steady: () => void, paint: () => void = light): (() => void) =>
+  () => {
+    const { tool } = mendNow();
+    (tool === 'steady' ? steady : tool === 'paint' ? paint : light)();
+  };
 
-const ARROWS: readonly (readonly [keys: string, name: string, words: string, by: Partial<HandMove>])[] = [
-  ['←', 'ArrowLeft', 'to the left', { right: -1 }],
-  ['→', 'ArrowRight', 'to the right', { right: 1 }],
-  ['↑', 'ArrowUp', 'up', { down: -1 }],
-  ['↓', 'ArrowDown', 'down', { down: 1 }],
+/** A key widens the brush so many times, and softens it by so many per cent. */
+const WIDER = 1.15;
+const SOFTER = 5;
+
+/** What an arrow with Alt moves a photo by; while it is painted on, what becomes of the brush. */
+const ARROWS: readonly (readonly [
+  keys: string,
+  name: string,
+  words: string,
+  by: Partial<HandMove>,
+  brush: readonly [words: string, change: () => void],
+])[] = [
+  ['←', 'ArrowLeft', 'to the left', { right: -1 }, ['harder', () => softenBrush(-SOFTER)]],
+  ['→', 'ArrowRight', 'to the right', { right: 1 }, ['softer', () => softenBrush(SOFTER)]],
+  ['↑', 'ArrowUp', 'up', { down: -1 }, ['larger', () => widenBrush(WIDER)]],
+  ['↓', 'ArrowDown', 'down', { down: 1 }, ['smaller', () => widenBrush(1 / WIDER)]],
 ];
 
 /** How a photo is moved by a tenth of it. */
@@ -44,13 +60,17 @@ const altShift = (event: KeyboardEvent): boolean => withAlt(event) && event.shif
 
 /** Moving the chosen photos by hand. */
 const NUDGE_KEYS: readonly KeyBinding[] = [
-  ...ARROWS.flatMap(([keys, name, words, by]): KeyBinding[] => [
+  ...ARROWS.flatMap(([keys, name, words, by, [brush, change]]): KeyBinding[] => [
     {
       keys: `Alt ${keys}`,
-      does: `The chosen photos a pixel ${words}`,
-      also: 'nudge move shift place',
+      does: `The chosen photos a pixel ${words}; while painting: a ${brush} brush`,
+      also: 'nudge move shift place paint size softness',
       matches: key(name, altPlain),
-      run: () => nudgePhotos(by),
+      run: byTool(
+        () => nudgePhotos(by),
+        () => nudgePhotos(by),
+        change,
+      ),
     },
     {
       keys: `Alt Shift ${keys}`,
@@ -94,10 +114,10 @@ export const MEND_KEYS: readonly KeyBinding[] = [
   },
   {
     keys: 'R',
-    does: 'The photo on screen is well lit, or stands right, or no longer',
-    also: 'reference light anchor steady',
+    does: 'The photo on screen is well lit, or stands right, or no longer; while painting: paint the photo back',
+    also: 'reference light anchor steady restore erase',
     matches: key('r', unshifted),
-    run: byTool(toggleReference, toggleAnchor),
+    run: byTool(toggleReference, toggleAnchor, toggleBack),
   },
   {
     keys: 'M',

@@ -1,16 +1,20 @@
 import type { Photo } from '../../../core/film/film';
 import type { FoundLight } from '../../../core/film/photo-mends';
+import type { Aside, PhotoPair } from '../../../core/film/photo-pair';
 import type { Move } from '../../../core/picture/move';
+import type { StrokePath } from '../../../core/picture/paint/stroke';
 import type { LightChange } from '../../../core/picture/steps/light-change';
 import type { Result } from '../../../core/time/result';
 import { WorkerPool } from '../threads/worker-pool';
 import type { MendWorker } from './mend.worker';
 
-const pool = new WorkerPool<MendWorker>(
-  'look for mends',
-  () => new Worker(new URL('./mend.worker.ts', import.meta.url), { type: 'module' }),
-  { most: () => Math.max(1, Math.min(8, navigator.hardwareConcurrency || 2)), each: 2, warm: 2 },
-);
+const start = (): Worker => new Worker(new URL('./mend.worker.ts', import.meta.url), { type: 'module' });
+
+const pool = new WorkerPool<MendWorker>('look for mends', start, {
+  most: () => Math.max(1, Math.min(8, navigator.hardwareConcurrency || 2)),
+  each: 2,
+  warm: 2,
+});
 
 /**
  * What brings the light of a photo to how another one looks, whose own light is changed by `look`.
@@ -30,6 +34,42 @@ export const findLight = (
  */
 export const findPlace = (photo: Photo, anchor: Photo, signal: AbortSignal): Promise<Result<Move>> =>
   pool.run(async (worker) => await worker.matchPlace(photo, anchor), signal);
+
+// A hand that paints waits for nobody: what photos have in common stays with one worker.
+const painting = new WorkerPool<MendWorker>('look for what is painted in', start, {
+  most: () => 1,
+  each: 4,
+  warm: 1,
+});
+
+/**
+ * How another photo of the same set lies on a photo, and in which light.
+ * @throws a sentence where its worker breaks.
+ */
+export const findPair = (photo: Photo, other: Photo): Promise<Result<PhotoPair>> =>
+  painting.run(async (worker) => await worker.matchPair(photo, other));
+
+/**
+ * What brings the light of another photo to a photo's around a stroke; `pair` says how they lie on each other.
+ * @throws a sentence where its worker breaks.
+ */
+export const findStrokeLight = (
+  photo: Photo,
+  other: Photo,
+  pair: PhotoPair,
+  path: StrokePath,
+): Promise<Result<LightChange>> =>
+  painting.run(async (worker) => await worker.lightOfStroke(photo, other, pair, path));
+
+/**
+ * From where beside it in the same photo a stroke is best filled; `taken` are the strokes that are there already.
+ * @throws a sentence where its worker breaks.
+ */
+export const findAside = (
+  photo: Photo,
+  path: StrokePath,
+  taken: readonly StrokePath[],
+): Promise<Result<Aside>> => painting.run(async (worker) => await worker.aside(photo, path, taken));
 
 /**
  * Of the changes of a run, in the order of the film, what does not change slowly.

@@ -1,18 +1,26 @@
 import { expose } from 'comlink';
 import { analysisRecipe, analysisRecipeAlone, partsOfPhoto } from '../../../core/film/analysis-recipe';
 import type { Photo } from '../../../core/film/film';
+import type { Aside, PhotoPair } from '../../../core/film/photo-pair';
 import type { FoundLight } from '../../../core/film/photo-mends';
+import { fileOf } from '../../../core/film/photo-picture';
 import { lightOf, type LightPicture } from '../../../core/mend/light-picture';
 import { matchLight } from '../../../core/mend/match-light';
+import { bestAside } from '../../../core/mend/paint/aside';
+import { lightAround } from '../../../core/mend/paint/light-around';
+import { laidOn, mapInParts, matchPair } from '../../../core/mend/paint/match-pair';
+import { coverOf } from '../../../core/mend/paint/ring';
 import { detailOf, type DetailPicture } from '../../../core/mend/steady/detail-picture';
 import { matchPlace, placedReference, type PlacedReference } from '../../../core/mend/steady/match-place';
 import { similarityMap } from '../../../core/mend/steady/similarity';
 import { withoutSlow } from '../../../core/mend/without-slow';
+import { chained, inverse, type Affine } from '../../../core/picture/affine';
 import { moveOf, type Move } from '../../../core/picture/move';
+import type { StrokePath } from '../../../core/picture/paint/stroke';
 import type { Pixels } from '../../../core/picture/pixels';
 import type { PlainRecipe } from '../../../core/picture/recipe';
 import { renderPicture } from '../../../core/picture/render-picture';
-import type { LightChange } from '../../../core/picture/steps/light-change';
+import { evenChange, type LightChange } from '../../../core/picture/steps/light-change';
 import { err, ok, type Result } from '../../../core/time/result';
 import { decodeWhole } from '../decode/decode-picture';
 import { previews } from '../store/stores';
@@ -22,6 +30,9 @@ const SIDE = 400;
 
 /** The same, of photos whose place is looked for: as many as their small pictures have. */
 const DETAIL_SIDE = 960;
+
+/** A photo beside itself has its own light. */
+const EVEN = evenChange(0);
 
 /** Photos before and behind each that are looked at to tell what changes slowly. */
 const REACH = 12;
@@ -63,6 +74,38 @@ const anchorPicture = ofLast(async (photo): Promise<PlacedReference | undefined>
   return picture && placedReference(picture);
 });
 
+/** Two photos of the same set as they lie on each other. */
+interface Laid {
+  readonly own: LightPicture;
+  readonly other: LightPicture;
+  readonly toParts: Affine;
+}
+
+/** A photo's small picture as it is painted on, and the map from there to parts of the photo. */
+async function canvasPicture(photo: Photo): Promise<{ pixels: Pixels; toParts: Affine } | undefined> {
+  const recipe = analysisRecipeAlone(photo, DETAIL_SIDE);
+  const pixels = await smallPicture(recipe);
+  return pixels && { pixels, toParts: partsOfPhoto(recipe) };
+}
+
+/** Two photos laid on each other by a map between parts of them; those of the pair that was asked for last stay. */
+let lastLaid: { readonly key: string; readonly laid: Promise<Laid | undefined> } | undefined;
+
+function laidPhotos(photo: Photo, other: Photo, map: Affine): Promise<Laid | undefined> {
+  const key = JSON.stringify([analysisRecipe(photo, SIDE), analysisRecipe(other, SIDE), map]);
+  if (lastLaid?.key !== key) {
+    const lay = async (): Promise<Laid | undefined> => {
+      const [own, its] = await Promise.all([canvasPicture(photo), canvasPicture(other)]);
+      if (!own || !its) return undefined;
+      const between = [map, inverse(its.toParts)].reduce(chained, own.toParts);
+      const laid = laidOn(its.pixels, between, own.pixels);
+      return { own: lightOf(own.pixels), other: lightOf(laid), toParts: own.toParts };
+    };
+    lastLaid = { key, laid: lay() };
+  }
+  return lastLaid.laid;
+}
+
 const MISSING = 'Its picture is missing in this browser.';
 
 const worker = {
@@ -86,6 +129,49 @@ const worker = {
       return err(`It has another shape than ${anchor.name}.`);
     const found = matchPlace(own, other);
     return found.ok ? ok(moveOf(similarityMap(found.value.similarity, size), size)) : found;
+  },
+
+  /** How another photo of the same set lies on a photo, and in which light. */
+  async matchPair(photo: Photo, other: Photo): Promise<Result<PhotoPair>> {
+    const [own, its] = await Promise.all([canvasPicture(photo), canvasPicture(other)]);
+    if (!own || !its) return err(MISSING);
+    const { map, light, isFound } = matchPair(own.pixels, its.pixels, own.toParts);
+    return ok({ map: mapInParts(map, own.toParts, its.toParts), light, isFound });
+  },
+
+  /** What brings the light of another photo to a photo's around a stroke; `pair` says how they lie on each other. */
+  async lightOfStroke(
+    photo: Photo,
+    other: Photo,
+    { map, light }: PhotoPair,
+    path: StrokePath,
+  ): Promise<Result<LightChange>> {
+    const laid = await laidPhotos(photo, other, map);
+    if (!laid) return err(MISSING);
+    const { own, toParts } = laid;
+    return ok(lightAround(own, laid.other, coverOf(path, own, toParts), light, toParts));
+  },
+
+  /** From where beside it in the same photo a stroke is best filled; `taken` are the strokes that are there already. */
+  async aside(photo: Photo, path: StrokePath, taken: readonly StrokePath[]): Promise<Result<Aside>> {
+    const canvas = await canvasPicture(photo);
+    if (!canvas) return err(MISSING);
+    const { pixels, toParts } = canvas;
+    const own = lightOf(pixels);
+    const cover = coverOf(path, pixels, toParts);
+    const others = taken.map((each) => coverOf(each, pixels, toParts));
+    const way = bestAside(own, cover, (i) => others.some((each) => (each[i] as number) > 0));
+    if (!way) return err('There is nothing beside it that it could be filled from.');
+    const map: Affine = [1, 0, 0, 1, way.right, way.down];
+    const light = lightAround(own, lightOf(laidOn(pixels, map, pixels)), cover, EVEN, toParts);
+    const [a, b, c, d] = toParts;
+    const { width, height } = fileOf(photo);
+    const longer = Math.max(width, height);
+    return ok({
+      right: ((a * way.right + c * way.down) * width) / longer,
+      down: ((b * way.right + d * way.down) * height) / longer,
+      light,
+    });
   },
 
   /** Of the changes of a run, in the order of the film, what does not change slowly. */

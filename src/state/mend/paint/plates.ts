@@ -1,0 +1,24 @@
+import { plateEdit } from '../../../core/edits/paint-edits';
+import { photosById } from '../../../core/film/film';
+import { openFilm } from '../../document/document';
+import { edit } from '../../document/edit-film';
+import { tell } from '../../shell/shell';
+import { transportNow } from '../../transport/transport';
+import { paintTarget } from './source-photo';
+
+/** Chooses a photo as the clean plate of the scene on screen; none where undefined. */
+export function choosePlate(photoId: string | undefined): void {
+  const film = openFilm();
+  const target = film && paintTarget(film, transportNow().frame);
+  if (!target) return tell('There is no scene on screen that could have a clean plate.');
+  edit(plateEdit(film, target.scene.id, photoId === undefined ? undefined : { photoId }));
+  const photo = photoId === undefined ? undefined : photosById(film).get(photoId);
+  if (photo) tell(`${photo.name} is the clean plate of ${target.scene.name}.`, 'done');
+}
+
+/** The photo on screen as the clean plate of its scene. */
+export function choosePlateHere(): void {
+  const film = openFilm();
+  const target = film && paintTarget(film, transportNow().frame);
+  if (target) choosePlate(target.photo.id);
+}

@@ -1,0 +1,54 @@
+import { photosById, type Film, type Photo, type Scene } from '../../../core/film/film';
+import { poseAt, scheduleOf, showingAt, type ScheduledPose } from '../../../core/film/schedule';
+import { err, ok, type Result } from '../../../core/time/result';
+import type { PaintSource } from './paint';
+
+/** What is painted on: the pose on screen, its photo and its scene. */
+export interface PaintTarget {
+  readonly here: ScheduledPose;
+  readonly photo: Photo;
+  readonly scene: Scene;
+}
+
+/** The pose at a frame, as it is painted on; undefined where there is none. */
+export function paintTarget(film: Film, frame: number): PaintTarget | undefined {
+  const here = poseAt(scheduleOf(film), frame);
+  const photo = here && photosById(film).get(here.pose.photoId);
+  const scene = here && film.scenes.find(({ id }) => id === here.sceneId);
+  return photo && scene && { here, photo, scene };
+}
+
+/** The nearest pose before or after with another photo, whichever scene it is in. */
+function neighbour(film: Film, { here, photo }: PaintTarget, step: 1 | -1): Photo | undefined {
+  const plan = scheduleOf(film);
+  for (let at = here.index + step; ; at += step) {
+    const entry = showingAt(plan, at);
+    if (!entry) return undefined;
+    if (entry.pose.photoId !== photo.id) return photosById(film).get(entry.pose.photoId);
+  }
+}
+
+/** The other photo that a source paints in, or in a sentence why there is none. */
+export function sourcePhoto(
+  film: Film,
+  target: PaintTarget,
+  source: Exclude<PaintSource, 'around' | 'photo'>,
+): Result<Photo> {
+  const { scene, photo } = target;
+  if (source !== 'plate') {
+    const other = neighbour(film, target, source === 'before' ? -1 : 1);
+    return other ? ok(other) : err(`There is no pose with another photo ${source} this one.`);
+  }
+  if (!scene.plate)
+    return err(
+      `${scene.name} has no clean plate yet. Show a photo of the empty set and choose it, or paint in something else.`,
+    );
+  const plate = photosById(film).get(scene.plate.photoId);
+  if (!plate)
+    return err(
+      `The clean plate of ${scene.name} is not in the film any more. Bring it back, or choose another one.`,
+    );
+  if (plate === photo)
+    return err('This photo is the clean plate itself: paint in something else, such as what is around.');
+  return ok(plate);
+}

@@ -1,0 +1,283 @@
+import {
+  useEffect,
+  useEffectEvent,
+  useRef,
+  type KeyboardEvent,
+  type PointerEvent,
+  type RefObject,
+} from 'react';
+import { MOST_STROKE_NUMBERS } from '../../../core/film/bounds';
+import type { Film } from '../../../core/film/film';
+import { mapped } from '../../../core/picture/affine';
+import { simplifiedTo } from '../../../core/picture/paint/simplify';
+import type { StrokePath } from '../../../core/picture/paint/stroke';
+import type { Rect } from '../../../core/picture/size';
+import { deleteStrokes, moveStrokes, strokeAt } from '../../../state/mend/paint/change-strokes';
+import { layStroke } from '../../../state/mend/paint/lay-stroke';
+import { BRUSH_SIZE, chooseStrokes, setPaint, SOFTNESS, usePaint } from '../../../state/mend/paint/paint';
+import { paintedIn } from '../../../state/mend/paint/painted-in';
+import { paintedPhoto, type PaintedPhoto } from '../../../state/mend/paint/painted-photo';
+import { movePicture, usePictureZoom } from '../../../state/picture/picture-zoom';
+import { useTransport } from '../../../state/transport/transport';
+import { LiveStroke, type PenPlace } from './live-stroke';
+import styles from './paint.module.css';
+import { StrokeOutlines } from './stroke-outlines';
+
+interface PaintOverlayProps {
+  readonly film: Film;
+  /** The picture's canvas. */
+  readonly canvasRef: RefObject<HTMLCanvasElement | null>;
+  /** Where the picture lies on it, in its pixels. */
+  readonly area: Rect;
+  /** Changes when the picture was drawn anew. */
+  readonly drawn: number;
+}
+
+/** What a pointer that is down does. */
+type Hold =
+  | { readonly does: 'paint'; readonly places: PenPlace[]; readonly straight: boolean }
+  | { readonly does: 'move'; readonly from: PenPlace; to: PenPlace }
+  | { readonly does: 'look'; last: PenPlace }
+  | {
+      readonly does: 'size';
+      readonly x: number;
+      readonly y: number;
+      readonly size: number;
+      readonly softness: number;
+    };
+
+/** What is left out of a way that was drawn lies no further from it, in pixels of the screen. */
+const TOLERANCE = 0.35;
+/** Times as wide for each pixel that a brush is dragged, and per cent as soft. */
+const WIDER = 1.01;
+const SOFTER = 0.5;
+
+const MOVES: Readonly<Record<string, readonly [right: number, down: number]>> = {
+  ArrowLeft: [-1, 0],
+  ArrowRight: [1, 0],
+  ArrowUp: [0, -1],
+  ArrowDown: [0, 1],
+};
+
+/** Numbers of places need no more digits than this: a thousandth of a pixel of the largest photos. */
+const rounded = (value: number): number => Math.round(value * 1e6) / 1e6;
+
+/** What lies on the picture while it is painted on: the brush, and what it has just gone over. */
+export function PaintOverlay({ film, canvasRef, area, drawn }: PaintOverlayProps) {
+  const frame = useTransport((state) => state.frame);
+  const { source, shape, size, softness, choosing, chosen, waiting } = usePaint();
+  const here = paintedPhoto(film, frame);
+  const canvas = useRef<HTMLCanvasElement>(null);
+  const ring = useRef<HTMLDivElement>(null);
+  const moved = useRef<SVGSVGElement>(null);
+  const live = useRef<LiveStroke>(undefined);
+  const hold = useRef<Hold>(undefined);
+  const pointers = useRef(new Set<number>());
+  /** How often the picture was drawn when the last stroke was kept; what was drawn live stays until it is drawn again. */
+  const keptAt = useRef<number>(undefined);
+  // It stands in the window of the film only.
+  const ratio = devicePixelRatio;
+  // How wide the brush is, in pixels of the canvas.
+  const diameter = (size / 100) * (here?.longer ?? 1) * area.width;
+
+  const open = useEffectEvent(() => {
+    const { width = 1, height = 1 } = canvasRef.current ?? {};
+    if (!canvas.current) return;
+    live.current ??= new LiveStroke(canvas.current);
+    live.current.open({ width, height }, area);
+    hold.current = undefined;
+    keptAt.current = undefined;
+  });
+  const fetch = useEffectEvent(async (signal: AbortSignal) => {
+    if (choosing) return;
+    // No finer than it is shown, and no finer than the film.
+    const scale = Math.min(1, film.settings.width / area.width);
+    const at = { width: Math.round(area.width * scale), height: Math.round(area.height * scale) };
+    const picture = await paintedIn(film, frame, source, at);
+    if (!signal.aborted) live.current?.setBehind(picture);
+    picture?.close();
+  });
+  const photoId = here?.photo.id;
+  const plateId = here?.scene.plate?.photoId;
+  useEffect(() => {
+    open();
+    const controller = new AbortController();
+    fetch(controller.signal).catch(() => undefined);
+    return () => controller.abort();
+  }, [area, frame, photoId, plateId, source, choosing]);
+  useEffect(() => {
+    if (waiting > 0 || hold.current?.does === 'paint') return;
+    if (keptAt.current !== undefined && keptAt.current === drawn) return;
+    live.current?.clear();
+    keptAt.current = undefined;
+  }, [drawn, waiting]);
+
+  const placeOf = (event: {
+    clientX: number;
+    clientY: number;
+    pressure?: number;
+    pointerType?: string;
+  }): PenPlace => {
+    const box = canvas.current?.getBoundingClientRect();
+    return {
+      x: (event.clientX - (box?.left ?? 0)) * ratio,
+      y: (event.clientY - (box?.top ?? 0)) * ratio,
+      // A pen presses, a mouse and a finger do not.
+      pressure: event.pointerType === 'pen' ? Math.max(0.05, event.pressure ?? 1) : 1,
+    };
+  };
+  const inPhoto = ({ x, y }: PenPlace, { toPhoto }: PaintedPhoto): readonly [number, number] =>
+    mapped(toPhoto, (x - area.x) / area.width, (y - area.y) / area.height);
+
+  const showRing = (event: PointerEvent): void => {
+    const { x, y } = placeOf(event);
+    ring.current?.style.setProperty('translate', `${x / ratio}px ${y / ratio}px`);
+    ring.current?.toggleAttribute('data-shown', event.pointerType !== 'touch' && !choosing);
+  };
+
+  const begin = (event: PointerEvent<HTMLElement>): void => {
+    pointers.current.add(event.pointerId);
+    const place = placeOf(event);
+    if (pointers.current.size > 1) {
+      // A second finger looks closer: what the first has begun was not meant.
+      live.current?.clear();
+      hold.current = undefined;
+      return;
+    }
+    event.currentTarget.setPointerCapture(event.pointerId);
+    if (event.button === 1) hold.current = { does: 'look', last: place };
+    else if (event.button === 2)
+      hold.current = { does: 'size', x: event.clientX, y: event.clientY, size, softness };
+    else if (choosing) beginMoving(event, place);
+    else if (here) {
+      hold.current = { does: 'paint', places: [place], straight: event.shiftKey };
+      if (shape === 'brush') live.current?.brush(place, place, diameter, softness / SOFTNESS.most);
+    }
+  };
+
+  const beginMoving = (event: PointerEvent, place: PenPlace): void => {
+    if (!here) return;
+    const hit = strokeAt(here.strokes, ...inPhoto(place, here));
+    if (!hit) return chooseStrokes([]);
+    if (event.shiftKey)
+      chooseStrokes(chosen.has(hit.id) ? [...chosen].filter((id) => id !== hit.id) : [...chosen, hit.id]);
+    else if (!chosen.has(hit.id)) chooseStrokes([hit.id]);
+    hold.current = { does: 'move', from: place, to: place };
+  };
+
+  const go = (event: PointerEvent<HTMLElement>): void => {
+    showRing(event);
+    const held = hold.current;
+    if (!held) return;
+    if (held.does === 'look') {
+      const place = placeOf(event);
+      const { sight } = usePictureZoom.getState();
+      if (sight) movePicture(sight, { x: place.x - held.last.x, y: place.y - held.last.y });
+      held.last = place;
+    } else if (held.does === 'size') {
+      const wider = held.size * WIDER ** (event.clientX - held.x);
+      const softer = held.softness - SOFTER * (event.clientY - held.y);
+      setPaint({
+        size: rounded(Math.min(BRUSH_SIZE.most, Math.max(BRUSH_SIZE.least, wider))),
+        softness: Math.round(Math.min(SOFTNESS.most, Math.max(SOFTNESS.least, softer))),
+      });
+    } else if (held.does === 'move') {
+      held.to = placeOf(event);
+      const [right, down] = [held.to.x - held.from.x, held.to.y - held.from.y];
+      moved.current?.style.setProperty('translate', `${right / ratio}px ${down / ratio}px`);
+    } else paintOn(held, event);
+  };
+
+  const paintOn = (held: Extract<Hold, { does: 'paint' }>, event: PointerEvent): void => {
+    // All places that the pen went through since the last time.
+    const events = event.nativeEvent.getCoalescedEvents();
+    for (const each of events.length > 0 ? events : [event.nativeEvent]) {
+      const place = placeOf(each);
+      const last = held.places.at(-1) as PenPlace;
+      if (held.straight || event.shiftKey) {
+        // A straight line from where the hand began to go straight.
+        held.places.length = 1;
+        live.current?.clear();
+        if (shape === 'brush')
+          live.current?.brush(held.places[0] as PenPlace, place, diameter, softness / SOFTNESS.most);
+      } else if (shape === 'brush') live.current?.brush(last, place, diameter, softness / SOFTNESS.most);
+      held.places.push(place);
+    }
+    if (shape !== 'brush') live.current?.outline(held.places, ratio);
+  };
+
+  const end = (event: PointerEvent<HTMLElement>): void => {
+    pointers.current.delete(event.pointerId);
+    const held = hold.current;
+    hold.current = undefined;
+    if (!held || !here) return;
+    if (held.does === 'move') {
+      moved.current?.style.removeProperty('translate');
+      const [from, to] = [inPhoto(held.from, here), inPhoto(held.to, here)];
+      const way = Math.hypot(held.to.x - held.from.x, held.to.y - held.from.y);
+      if (way > 2 * ratio) void moveStrokes(to[0] - from[0], to[1] - from[1]);
+    } else if (held.does === 'paint') keep(held.places, here);
+  };
+
+  const keep = (places: readonly PenPlace[], on: PaintedPhoto): void => {
+    const flat = places.flatMap(({ x, y, pressure }) => [x, y, pressure]);
+    const points = simplifiedTo(flat, TOLERANCE * ratio, MOST_STROKE_NUMBERS).map(rounded);
+    const told: number[] = [];
+    for (let i = 0; i < points.length; i += 3) {
+      const place = { x: points[i] as number, y: points[i + 1] as number, pressure: 1 };
+      const [x, y] = inPhoto(place, on).map((each) => rounded(Math.min(3, Math.max(-2, each))));
+      told.push(x as number, y as number, points[i + 2] as number);
+    }
+    const path: StrokePath = { shape, points: told, size: size / 100, softness: softness / SOFTNESS.most };
+    void layStroke(path).then((kept) => {
+      if (kept) keptAt.current = drawn;
+      else if (hold.current === undefined) live.current?.clear();
+    });
+  };
+
+  const keys = (event: KeyboardEvent): void => {
+    if (!choosing || event.altKey || event.ctrlKey || event.metaKey) return;
+    const move = MOVES[event.key];
+    const step = (event.shiftKey ? 10 : 1) / (film.settings.width || 1);
+    if (event.key === 'Delete' || event.key === 'Backspace') deleteStrokes();
+    else if (move && chosen.size > 0) void moveStrokes(move[0] * step, move[1] * step);
+    else return;
+    event.preventDefault();
+    event.stopPropagation();
+  };
+
+  return (
+    <div className={styles.overlay}>
+      <canvas ref={canvas} className={styles.live} aria-hidden data-testid="painted-live" />
+      {here && <StrokeOutlines svgRef={moved} here={here} chosen={chosen} area={area} ratio={ratio} />}
+      <button
+        type="button"
+        className={styles.sheet}
+        data-choosing={choosing || undefined}
+        aria-label={
+          choosing
+            ? 'The picture, to choose strokes on. Arrows move those that are chosen by a pixel, with Shift by ten; Delete deletes them.'
+            : 'The picture, to be painted on with a mouse, a pen or a finger. What is set for it stands beside it.'
+        }
+        onPointerDown={begin}
+        onPointerMove={go}
+        onPointerUp={end}
+        onPointerCancel={end}
+        onPointerLeave={() => ring.current?.removeAttribute('data-shown')}
+        onContextMenu={(event) => event.preventDefault()}
+        onKeyDown={keys}
+      />
+      <div
+        ref={ring}
+        className={styles.ring}
+        style={
+          {
+            '--wide': `${(shape === 'brush' ? diameter : 0) / ratio}px`,
+            '--soft-part': softness / SOFTNESS.most,
+          } as object
+        }
+        aria-hidden
+      />
+    </div>
+  );
+}

@@ -1,0 +1,224 @@
+import { Frame, Trash2, Undo2 } from 'lucide-react';
+import { photosById, type Film, type Photo } from '../../../core/film/film';
+import { fileOf } from '../../../core/film/photo-picture';
+import { photoRecipe } from '../../../core/film/recipe-of';
+import type { StrokeShape } from '../../../core/picture/paint/stroke';
+import { count } from '../../../core/time/format';
+import { CheckField } from '../../../kit/check-field';
+import { SelectField } from '../../../kit/select-field';
+import { SliderField } from '../../../kit/slider-field';
+import { Tabs } from '../../../kit/tabs';
+import { Tools } from '../../../kit/tools';
+import { useDocument, useFilm } from '../../../state/document/document';
+import { targetPoses } from '../../../state/document/edit-film';
+import {
+  deleteStrokes,
+  resizeStrokes,
+  softenStrokes,
+  switchPaint,
+  unpaint,
+} from '../../../state/mend/paint/change-strokes';
+import {
+  BRUSH_SIZE,
+  setPaint,
+  setSource,
+  SOFTNESS,
+  usePaint,
+  type PaintSource,
+} from '../../../state/mend/paint/paint';
+import { choosePlate, choosePlateHere } from '../../../state/mend/paint/plates';
+import { paintTarget, type PaintTarget } from '../../../state/mend/paint/source-photo';
+import { photosOfPoses } from '../../../state/mend/target-photos';
+import { useSelection } from '../../../state/selection/selection';
+import { useTransport } from '../../../state/transport/transport';
+import { Thumbnail } from '../../thumbnail';
+import mend from '../mend.module.css';
+import styles from './paint.module.css';
+import { StrokeList } from './stroke-list';
+
+const SOURCE_WORDS: Readonly<Record<PaintSource, string>> = {
+  plate: 'The clean plate',
+  before: 'The pose before',
+  after: 'The pose after',
+  around: 'What is around it',
+  photo: 'The photo itself, back',
+};
+
+/** What a hand does on the picture: paint in one of several ways, or choose what is painted. */
+type Way = StrokeShape | 'choose';
+
+const WAYS: readonly (readonly [way: Way, word: string])[] = [
+  ['brush', 'Brush'],
+  ['fill', 'Outline'],
+  ['keep', 'Subject'],
+  ['choose', 'Choose'],
+];
+
+const WAY_HINTS: Readonly<Record<Way, string>> = {
+  brush: 'Rub over what is to go. With Shift it goes straight; the right button drags size and softness.',
+  fill: 'Draw around what is to go: all inside is painted.',
+  keep: 'Draw around the subject: it stays, all else is painted.',
+  choose: 'Click strokes on the picture or in the list; drag them to move them.',
+};
+
+/** Paint out: rigs, hands and dust go, the set comes in. */
+export function PaintTool() {
+  const film = useFilm();
+  const frame = useTransport((state) => state.frame);
+  useSelection((state) => state.chosen);
+  const canWrite = useDocument((state) => state.canWrite);
+  const target = film && paintTarget(film, frame);
+  if (!film || !target) return <p className={mend.hint}>There is no pose on screen.</p>;
+  return (
+    <>
+      <PlateFields film={film} target={target} off={!canWrite} />
+      <BrushFields off={!canWrite} />
+      <Painted film={film} target={target} off={!canWrite} />
+    </>
+  );
+}
+
+interface PartProps {
+  readonly film: Film;
+  readonly target: PaintTarget;
+  readonly off: boolean;
+}
+
+/** So many photos that no pose shows are offered as a clean plate. */
+const MOST_OFFERED = 60;
+
+/** Photos that could be a plate: those that no pose shows, and the one that is. */
+function offered(film: Film, plate: Photo | undefined): readonly Photo[] {
+  const used = new Set(
+    photosOfPoses(
+      film,
+      film.scenes.flatMap(({ items }) => items.map(({ id }) => id)),
+    ),
+  );
+  const free = film.photos.filter((photo) => photo !== plate && !used.has(photo)).slice(0, MOST_OFFERED);
+  return plate ? [plate, ...free] : free;
+}
+
+function PlateFields({ film, target, off }: PartProps) {
+  const { scene, photo } = target;
+  const plate = scene.plate && photosById(film).get(scene.plate.photoId);
+  const photos = offered(film, plate);
+  return (
+    <>
+      <div className={styles.plate}>
+        <Thumbnail recipe={plate && photoRecipe(plate, film)} />
+        <div>
+          <SelectField
+            label={`Clean plate of ${scene.name}`}
+            value={plate?.id ?? ''}
+            disabled={off}
+            options={[
+              { value: '', label: scene.plate && !plate ? 'Not in the film any more' : 'None yet' },
+              ...photos.map(({ id, name }) => ({ value: id, label: name })),
+            ]}
+            onChange={(id) => choosePlate(id === '' ? undefined : id)}
+          />
+        </div>
+      </div>
+      <Tools
+        label="The clean plate"
+        disabled={off}
+        tools={[
+          {
+            word: 'This photo',
+            label: 'The photo on screen shows the empty set: it is the clean plate of this scene',
+            icon: Frame,
+            off: plate === photo,
+            run: choosePlateHere,
+          },
+        ]}
+      />
+    </>
+  );
+}
+
+/** Goes over to another way. */
+function goOver(way: Way): void {
+  if (way === 'choose') return setPaint({ choosing: true });
+  setPaint({ shape: way, choosing: false, chosen: new Set() });
+}
+
+function BrushFields({ off }: { readonly off: boolean }) {
+  const { source, shape, size, softness, choosing, chosen } = usePaint();
+  const changes = choosing && chosen.size > 0;
+  const way: Way = choosing ? 'choose' : shape;
+  return (
+    <>
+      <SelectField
+        label="Paint in"
+        beside
+        value={source}
+        disabled={off}
+        options={Object.entries(SOURCE_WORDS).map(([value, label]) => ({ value, label }))}
+        onChange={(next) => setSource(next as PaintSource)}
+      />
+      <Tabs label="What the pointer does" tabs={WAYS} chosen={way} onChoose={goOver} />
+      <p className={mend.hint}>{WAY_HINTS[way]}</p>
+      <SliderField
+        amount={BRUSH_SIZE}
+        step={0.05}
+        value={size}
+        onTry={(next) => setPaint({ size: next })}
+        onCommit={(next) => {
+          setPaint({ size: next });
+          if (changes) resizeStrokes(next / 100);
+        }}
+        disabled={off}
+      />
+      <SliderField
+        amount={SOFTNESS}
+        step={1}
+        value={softness}
+        onTry={(next) => setPaint({ softness: next })}
+        onCommit={(next) => {
+          setPaint({ softness: next });
+          if (changes) softenStrokes(next);
+        }}
+        disabled={off}
+      />
+    </>
+  );
+}
+
+function Painted({ film, target, off }: PartProps) {
+  const { chosen, waiting } = usePaint();
+  const photos = photosOfPoses(film, targetPoses());
+  const painted = photos.filter((photo) => fileOf(photo).strokes);
+  const isOff = painted.length > 0 && painted.every((photo) => fileOf(photo).mends?.paintOff);
+  const strokes = fileOf(target.photo).strokes ?? [];
+  return (
+    <>
+      <h4>{target.photo.name}</h4>
+      <p className={mend.hint} role="status">
+        {waiting > 0 ? 'Looking for the light of what is painted in …' : count(strokes.length, 'stroke')}
+      </p>
+      {strokes.length > 0 && <StrokeList film={film} strokes={strokes} />}
+      <CheckField label="Show what is painted" checked={!isOff} onChange={switchPaint} disabled={off} />
+      <Tools
+        label="Strokes of this photo"
+        disabled={off}
+        tools={[
+          {
+            word: 'Delete',
+            label: 'Delete the chosen strokes',
+            icon: Trash2,
+            off: chosen.size === 0,
+            run: deleteStrokes,
+          },
+          {
+            word: 'As it came',
+            label: 'Delete all that is painted on the chosen photos',
+            icon: Undo2,
+            off: painted.length === 0,
+            run: unpaint,
+          },
+        ]}
+      />
+    </>
+  );
+}
