@@ -6,6 +6,8 @@ import { saveCube } from '../../state/mend/save-cube';
 import { lightAsBefore } from '../../state/mend/mend-light';
 import { uncropAll } from '../../state/mend/frame-pictures';
 import { setMend, type MendTool } from '../../state/mend/mend';
+import { lookForAreas } from '../../state/mend/paint/found-for-you';
+import { makeScenePlate } from '../../state/mend/paint/make-scene-plate';
 import { unpaint } from '../../state/mend/paint/change-strokes';
 import { setPaint } from '../../state/mend/paint/paint';
 import type { CommandFacts } from './command-facts';
@@ -186,6 +188,27 @@ export const MEND_COMMANDS: readonly CommandFacts[] = [
     also: 'background empty set paint out',
     cannot,
     run: paint('Plate'),
+  },
+  {
+    words: 'Make a clean plate of this scene from its photos',
+    also: 'background empty set average median paint out',
+    cannot,
+    run: () => void makeScenePlate(),
+  },
+  {
+    words: 'Look for what this photo shows that its clean plate does not',
+    also: 'find rig hand difference paint out',
+    cannot,
+    run: () => {
+      paint('Paint in')();
+      void lookForAreas();
+    },
+  },
+  {
+    words: 'Carry strokes on: to how many photos',
+    also: 'follow track wire paint out next',
+    cannot,
+    run: paint('To the next'),
   },
   {
     words: 'Keep the subject and paint all else',

@@ -3,6 +3,7 @@ import { toggleDose } from '../../state/mend/doses';
 import { mendNow } from '../../state/mend/mend';
 import { toggleLight, toggleReference } from '../../state/mend/mend-light';
 import { nudgePhotos, toggleAnchor, toggleSteady, type HandMove } from '../../state/mend/move-photos';
+import { carryOn } from '../../state/mend/paint/carry-on';
 import { togglePaint } from '../../state/mend/paint/change-strokes';
 import { softenBrush, toggleBack, widenBrush } from '../../state/mend/paint/paint';
 import { steadyThePhotos } from '../../state/mend/steady-film';
@@ -121,12 +122,13 @@ export const MEND_KEYS: readonly KeyBinding[] = [
   },
   {
     keys: 'M',
-    does: 'Match the light, or steady the picture',
-    also: 'flicker even exposure brightness jump shake bump stabilise',
+    does: 'Match the light, or steady the picture; while painting: carry the strokes on to the next photos',
+    also: 'flicker even exposure brightness jump shake bump stabilise follow track',
     matches: key('m', unshifted),
     run: byTool(
       () => void matchTheLight(),
       () => void steadyThePhotos(),
+      () => void carryOn(),
     ),
   },
   {

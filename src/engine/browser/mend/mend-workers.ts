@@ -1,6 +1,8 @@
 import type { Photo } from '../../../core/film/film';
 import type { FoundLight } from '../../../core/film/photo-mends';
 import type { Aside, PhotoPair } from '../../../core/film/photo-pair';
+import type { Followed } from '../../../core/mend/paint/follow';
+import type { FoundArea } from '../../../core/mend/paint/found-areas';
 import type { Move } from '../../../core/picture/move';
 import type { StrokePath } from '../../../core/picture/paint/stroke';
 import type { LightChange } from '../../../core/picture/steps/light-change';
@@ -50,6 +52,13 @@ export const findPair = (photo: Photo, other: Photo): Promise<Result<PhotoPair>>
   painting.run(async (worker) => await worker.matchPair(photo, other));
 
 /**
+ * The same for many photos, several at a time.
+ * @throws the signal's reason once it is aborted, or a sentence where its worker breaks.
+ */
+export const findPairAmong = (photo: Photo, other: Photo, signal: AbortSignal): Promise<Result<PhotoPair>> =>
+  pool.run(async (worker) => await worker.matchPair(photo, other), signal);
+
+/**
  * What brings the light of another photo to a photo's around a stroke; `pair` says how they lie on each other.
  * @throws a sentence where its worker breaks.
  */
@@ -70,6 +79,30 @@ export const findAside = (
   path: StrokePath,
   taken: readonly StrokePath[],
 ): Promise<Result<Aside>> => painting.run(async (worker) => await worker.aside(photo, path, taken));
+
+/**
+ * What a photo shows that its scene's plate does not, as outlines in parts of the photo.
+ * @throws a sentence where its worker breaks.
+ */
+export const findAreas = (
+  photo: Photo,
+  plate: Photo,
+  pair: PhotoPair,
+): Promise<Result<readonly FoundArea[]>> =>
+  painting.run(async (worker) => await worker.found(photo, plate, pair));
+
+/**
+ * Where strokes of a photo go in the next one, each photo with how the plate lies on it.
+ * @throws the signal's reason once it is aborted, or a sentence where its worker breaks.
+ */
+export const findFollowed = (
+  from: readonly [Photo, PhotoPair],
+  to: readonly [Photo, PhotoPair],
+  plate: Photo,
+  paths: readonly StrokePath[],
+  signal: AbortSignal,
+): Promise<Result<readonly Followed[]>> =>
+  painting.run(async (worker) => await worker.follow(from, to, plate, paths), signal);
 
 /**
  * Of the changes of a run, in the order of the film, what does not change slowly.

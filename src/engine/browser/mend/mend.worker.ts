@@ -7,6 +7,9 @@ import { fileOf } from '../../../core/film/photo-picture';
 import { lightOf, type LightPicture } from '../../../core/mend/light-picture';
 import { matchLight } from '../../../core/mend/match-light';
 import { bestAside } from '../../../core/mend/paint/aside';
+import { differenceOf, type Difference } from '../../../core/mend/paint/difference';
+import { followStroke, type Followed } from '../../../core/mend/paint/follow';
+import { foundAreas, type FoundArea } from '../../../core/mend/paint/found-areas';
 import { lightAround } from '../../../core/mend/paint/light-around';
 import { laidOn, mapInParts, matchPair } from '../../../core/mend/paint/match-pair';
 import { coverOf } from '../../../core/mend/paint/ring';
@@ -14,9 +17,9 @@ import { detailOf, type DetailPicture } from '../../../core/mend/steady/detail-p
 import { matchPlace, placedReference, type PlacedReference } from '../../../core/mend/steady/match-place';
 import { similarityMap } from '../../../core/mend/steady/similarity';
 import { withoutSlow } from '../../../core/mend/without-slow';
-import { chained, inverse, type Affine } from '../../../core/picture/affine';
+import { chained, inverse, mapped, type Affine } from '../../../core/picture/affine';
 import { moveOf, type Move } from '../../../core/picture/move';
-import type { StrokePath } from '../../../core/picture/paint/stroke';
+import { PLACE, type StrokePath } from '../../../core/picture/paint/stroke';
 import type { Pixels } from '../../../core/picture/pixels';
 import type { PlainRecipe } from '../../../core/picture/recipe';
 import { renderPicture } from '../../../core/picture/render-picture';
@@ -106,6 +109,38 @@ function laidPhotos(photo: Photo, other: Photo, map: Affine): Promise<Laid | und
   return lastLaid.laid;
 }
 
+/** What the last photos showed that their plates do not; each is looked at with the one before and the one after. */
+const differences = new Map<string, Promise<{ difference: Difference; toParts: Affine } | undefined>>();
+const MOST_DIFFERENCES = 3;
+
+function photoDifference(
+  photo: Photo,
+  plate: Photo,
+  { map, light }: PhotoPair,
+): Promise<{ difference: Difference; toParts: Affine } | undefined> {
+  const key = JSON.stringify([analysisRecipe(photo, SIDE), analysisRecipe(plate, SIDE), map]);
+  let made = differences.get(key);
+  if (!made) {
+    made = laidPhotos(photo, plate, map).then(
+      (laid) =>
+        laid && {
+          difference: differenceOf(laid.own, laid.other, light, laid.toParts),
+          toParts: laid.toParts,
+        },
+    );
+    differences.set(key, made);
+    for (const eldest of differences.keys())
+      if (differences.size > MOST_DIFFERENCES) differences.delete(eldest);
+  }
+  return made;
+}
+
+/** Places in pixels as places in parts of a photo. */
+const placesInParts = (points: readonly number[], toParts: Affine): readonly number[] =>
+  points.flatMap((each, i) =>
+    i % PLACE === 0 ? [...mapped(toParts, each, points[i + 1] as number), points[i + 2] as number] : [],
+  );
+
 const MISSING = 'Its picture is missing in this browser.';
 
 const worker = {
@@ -172,6 +207,34 @@ const worker = {
       down: ((b * way.right + d * way.down) * height) / longer,
       light,
     });
+  },
+
+  /** What a photo shows that its scene's plate does not, as outlines in parts of the photo. */
+  async found(photo: Photo, plate: Photo, pair: PhotoPair): Promise<Result<readonly FoundArea[]>> {
+    const made = await photoDifference(photo, plate, pair);
+    if (!made) return err(MISSING);
+    const { difference, toParts } = made;
+    return ok(
+      foundAreas(difference).map((area) => ({ ...area, points: placesInParts(area.points, toParts) })),
+    );
+  },
+
+  /** Where strokes of a photo go in the next one; both are told by what they show that the plate does not. */
+  async follow(
+    [photo, pair]: readonly [Photo, PhotoPair],
+    [next, nextPair]: readonly [Photo, PhotoPair],
+    plate: Photo,
+    paths: readonly StrokePath[],
+  ): Promise<Result<readonly Followed[]>> {
+    const [before, after] = [
+      await photoDifference(photo, plate, pair),
+      await photoDifference(next, plate, nextPair),
+    ];
+    if (!before || !after) return err(MISSING);
+    const { width, height } = after.difference;
+    if (before.difference.width !== width || before.difference.height !== height)
+      return err(`It has another shape than ${photo.name}.`);
+    return ok(paths.map((path) => followStroke(path, before.difference, after.difference, before.toParts)));
   },
 
   /** Of the changes of a run, in the order of the film, what does not change slowly. */

@@ -1,5 +1,6 @@
 import { create } from 'zustand';
 import type { StrokeShape } from '../../../core/picture/paint/stroke';
+import type { FoundArea } from '../../../core/mend/paint/found-areas';
 import type { Amount } from '../../../core/time/amount';
 
 /** What strokes paint in: the scene's clean plate, the photo of the pose before or after, what is beside the stroke, or the photo itself again. */
@@ -10,6 +11,9 @@ export type PaintSource = (typeof PAINT_SOURCES)[number];
 export const BRUSH_SIZE: Amount = { label: 'Size %', unit: '%', least: 0.05, most: 33.4, neutral: 4 };
 /** The part of the brush, or around an outline, that fades. */
 export const SOFTNESS: Amount = { label: 'Softness %', unit: '%', least: 0, most: 100, neutral: 30 };
+
+/** To how many photos after this one strokes are carried on. */
+export const CARRY: Amount = { label: 'Photos', unit: 'photos', least: 1, most: 500, neutral: 20 };
 
 interface Paint {
   readonly source: PaintSource;
@@ -25,6 +29,10 @@ interface Paint {
   readonly choosing: boolean;
   /** Strokes that are chosen, by id. */
   readonly chosen: ReadonlySet<string>;
+  /** What a photo shows that its plate does not, as it was looked for last. */
+  readonly found: { readonly photoId: string; readonly areas: readonly FoundArea[] } | undefined;
+  /** To how many photos strokes are carried on. */
+  readonly carryTo: number;
   /** Strokes that were drawn and for which light is still looked for. */
   readonly waiting: number;
 }
@@ -39,6 +47,8 @@ export const usePaint = create<Paint>(() => ({
   snaps: false,
   choosing: false,
   chosen: new Set(),
+  found: undefined,
+  carryTo: CARRY.neutral,
   waiting: 0,
 }));
 

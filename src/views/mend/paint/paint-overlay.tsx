@@ -8,6 +8,7 @@ import {
 } from 'react';
 import { MOST_STROKE_NUMBERS } from '../../../core/film/bounds';
 import type { Film } from '../../../core/film/film';
+import type { FoundArea } from '../../../core/mend/paint/found-areas';
 import { mapped } from '../../../core/picture/affine';
 import { simplifiedTo } from '../../../core/picture/paint/simplify';
 import type { StrokePath } from '../../../core/picture/paint/stroke';
@@ -62,11 +63,14 @@ const MOVES: Readonly<Record<string, readonly [right: number, down: number]>> = 
 /** Numbers of places need no more digits than this: a thousandth of a pixel of the largest photos. */
 const rounded = (value: number): number => Math.round(value * 1e6) / 1e6;
 
+const NO_AREAS: readonly FoundArea[] = [];
+
 /** What lies on the picture while it is painted on: the brush, and what it has just gone over. */
 export function PaintOverlay({ film, canvasRef, area, drawn }: PaintOverlayProps) {
   const frame = useTransport((state) => state.frame);
-  const { source, shape, size, softness, choosing, chosen, waiting } = usePaint();
+  const { source, shape, size, softness, choosing, chosen, waiting, found } = usePaint();
   const here = paintedPhoto(film, frame);
+  const areas = found && found.photoId === here?.photo.id ? found.areas : NO_AREAS;
   const canvas = useRef<HTMLCanvasElement>(null);
   const ring = useRef<HTMLDivElement>(null);
   const moved = useRef<SVGSVGElement>(null);
@@ -249,7 +253,9 @@ export function PaintOverlay({ film, canvasRef, area, drawn }: PaintOverlayProps
   return (
     <div className={styles.overlay}>
       <canvas ref={canvas} className={styles.live} aria-hidden data-testid="painted-live" />
-      {here && <StrokeOutlines svgRef={moved} here={here} chosen={chosen} area={area} ratio={ratio} />}
+      {here && (
+        <StrokeOutlines svgRef={moved} here={here} chosen={chosen} area={area} ratio={ratio} areas={areas} />
+      )}
       <button
         type="button"
         className={styles.sheet}

@@ -1,16 +1,19 @@
-import { Frame, Trash2, Undo2 } from 'lucide-react';
+import { FastForward, Frame, Layers, ScanSearch, Trash2, Undo2 } from 'lucide-react';
 import { photosById, type Film, type Photo } from '../../../core/film/film';
 import { fileOf } from '../../../core/film/photo-picture';
 import { photoRecipe } from '../../../core/film/recipe-of';
 import type { StrokeShape } from '../../../core/picture/paint/stroke';
+import { parseAmount } from '../../../core/time/amount';
 import { count } from '../../../core/time/format';
 import { CheckField } from '../../../kit/check-field';
 import { SelectField } from '../../../kit/select-field';
 import { SliderField } from '../../../kit/slider-field';
 import { Tabs } from '../../../kit/tabs';
 import { Tools } from '../../../kit/tools';
+import { TypedField } from '../../../kit/typed-field';
 import { useDocument, useFilm } from '../../../state/document/document';
 import { targetPoses } from '../../../state/document/edit-film';
+import { carryOn } from '../../../state/mend/paint/carry-on';
 import {
   deleteStrokes,
   resizeStrokes,
@@ -20,6 +23,7 @@ import {
 } from '../../../state/mend/paint/change-strokes';
 import {
   BRUSH_SIZE,
+  CARRY,
   setPaint,
   setSource,
   SOFTNESS,
@@ -27,8 +31,11 @@ import {
   type PaintSource,
 } from '../../../state/mend/paint/paint';
 import { choosePlate, choosePlateHere } from '../../../state/mend/paint/plates';
+import { lookForAreas, takeOutArea } from '../../../state/mend/paint/found-for-you';
+import { makeScenePlate } from '../../../state/mend/paint/make-scene-plate';
 import { paintTarget, type PaintTarget } from '../../../state/mend/paint/source-photo';
 import { photosOfPoses } from '../../../state/mend/target-photos';
+import { useLongJob } from '../../../state/shell/long-job';
 import { useSelection } from '../../../state/selection/selection';
 import { useTransport } from '../../../state/transport/transport';
 import { Thumbnail } from '../../thumbnail';
@@ -73,6 +80,7 @@ export function PaintTool() {
     <>
       <PlateFields film={film} target={target} off={!canWrite} />
       <BrushFields off={!canWrite} />
+      <FoundFields target={target} off={!canWrite} />
       <Painted film={film} target={target} off={!canWrite} />
     </>
   );
@@ -103,6 +111,7 @@ function PlateFields({ film, target, off }: PartProps) {
   const { scene, photo } = target;
   const plate = scene.plate && photosById(film).get(scene.plate.photoId);
   const photos = offered(film, plate);
+  const busy = useLongJob((state) => state.job !== undefined);
   return (
     <>
       <div className={styles.plate}>
@@ -131,7 +140,69 @@ function PlateFields({ film, target, off }: PartProps) {
             off: plate === photo,
             run: choosePlateHere,
           },
+          {
+            word: 'Make one',
+            label: 'Make a clean plate from the photos of this scene: what most of them agree on',
+            icon: Layers,
+            off: busy,
+            run: makeScenePlate,
+          },
         ]}
+      />
+    </>
+  );
+}
+
+/** What differs from the plate, to be taken out; and strokes, to be carried to the photos behind. */
+function FoundFields({ target, off }: Omit<PartProps, 'film'>) {
+  const { found, carryTo } = usePaint();
+  const busy = useLongJob((state) => state.job !== undefined);
+  const areas = found?.photoId === target.photo.id ? found.areas : [];
+  return (
+    <>
+      <Tools
+        label="Found for you"
+        disabled={off || busy}
+        tools={[
+          {
+            word: areas.length > 0 ? 'Look again' : 'Look',
+            label: 'Look for what this photo shows that its clean plate does not: hands and rigs first',
+            icon: ScanSearch,
+            run: lookForAreas,
+          },
+          {
+            word: 'Carry on',
+            label:
+              'Carry the chosen strokes, or all of this photo, to the photos behind it: they follow what moves',
+            icon: FastForward,
+            shortcut: 'M',
+            run: carryOn,
+          },
+        ]}
+      />
+      {areas.length > 0 && (
+        <ol className={styles.list} aria-label="What the plate does not show">
+          {areas.map((area, i) => (
+            <li key={`${area.pixels} ${area.points[0]}`}>
+              <button type="button" disabled={off} onClick={() => void takeOutArea(i)}>
+                Take out {i + 1}
+                <span>
+                  {area.fromEdge ? 'from the edge' : i === areas.length - 1 ? 'the subject?' : 'inside'}
+                </span>
+              </button>
+            </li>
+          ))}
+        </ol>
+      )}
+      <TypedField
+        label="To the next"
+        text={String(carryTo)}
+        parse={(typed) => parseAmount(typed, CARRY)}
+        onCommit={(next) => setPaint({ carryTo: Math.round(next) })}
+        hint="photos of the scene"
+        figures
+        beside
+        disabled={off}
       />
     </>
   );

@@ -1,0 +1,106 @@
+import { mapped, type Affine } from '../../picture/affine';
+import type { Size } from '../../picture/size';
+import { fieldAt, fieldTerms, type ChannelChange, type LightChange } from '../../picture/steps/light-change';
+import type { LightPicture } from '../light-picture';
+
+/** What a photo shows besides something else: three signed numbers a pixel, about as the eye sees them, −1 to 1. */
+export interface Difference extends Size {
+  readonly data: Float32Array;
+}
+
+/** Light as the eye sees it, about. */
+const seen = (light: number): number => Math.sqrt(Math.max(0, Math.min(1.2, light)));
+
+/** Pixels from one place to the next at which a light that changes slowly is reckoned. */
+const PITCH = 16;
+
+/** By how much another picture's light is multiplied, at places of a coarse grid, for each channel. */
+function gainsOf(
+  light: LightChange,
+  { width, height }: Size,
+  toPhoto: Affine,
+): (c: number, x: number, y: number) => number {
+  const [across, down] = [Math.ceil(width / PITCH) + 1, Math.ceil(height / PITCH) + 1];
+  const gains = light.map((channel: ChannelChange) =>
+    Float32Array.from({ length: across * down }, (_, i) => {
+      const place = mapped(toPhoto, (i % across) * PITCH, Math.floor(i / across) * PITCH);
+      return 2 ** (channel.stops + fieldAt(channel, fieldTerms(...place)));
+    }),
+  );
+  return (c, x, y) =>
+    (gains[c] as Float32Array)[Math.round(y / PITCH) * across + Math.round(x / PITCH)] as number;
+}
+
+/** What a photo shows that another picture of the set, in the photo's light, does not. */
+export function differenceOf(
+  own: LightPicture,
+  other: LightPicture,
+  light: LightChange,
+  toPhoto: Affine,
+): Difference {
+  const { width, height } = own;
+  const gain = gainsOf(light, own, toPhoto);
+  const data = new Float32Array(own.data.length);
+  for (let y = 0, i = 0; y < height; y++)
+    for (let x = 0; x < width; x++)
+      for (let c = 0; c < 3; c++, i++) {
+        const lit = gain(c, x, y) * (other.data[i] as number) ** (light[c] as ChannelChange).power;
+        data[i] = seen(own.data[i] as number) - seen(lit);
+      }
+  return averaged({ width, height, data }, 1);
+}
+
+/** The means of squares around each pixel, so many pixels to each side; beyond the edges the last one goes on. */
+export function averaged({ width, height, data }: Difference, reach: number): Difference {
+  const row = 3 * width;
+  const across = new Float32Array(data.length);
+  for (let y = 0; y < height; y++)
+    for (let c = 0; c < 3; c++) {
+      const base = y * row + c;
+      const at = (x: number): number => data[base + 3 * Math.min(width - 1, Math.max(0, x))] as number;
+      let sum = 0;
+      for (let x = -reach; x <= reach; x++) sum += at(x);
+      for (let x = 0; x < width; x++) {
+        across[base + 3 * x] = sum;
+        sum += at(x + reach + 1) - at(x - reach);
+      }
+    }
+  const out = new Float32Array(data.length);
+  const sums = new Float32Array(row);
+  const rowAt = (y: number): number => row * Math.min(height - 1, Math.max(0, y));
+  for (let y = -reach; y <= reach; y++)
+    for (let i = 0, at = rowAt(y); i < row; i++) sums[i] = (sums[i] as number) + (across[at + i] as number);
+  const all = (2 * reach + 1) ** 2;
+  for (let y = 0; y < height; y++) {
+    const [to, next, last] = [y * row, rowAt(y + reach + 1), rowAt(y - reach)];
+    for (let i = 0; i < row; i++) {
+      out[to + i] = (sums[i] as number) / all;
+      sums[i] = (sums[i] as number) + (across[next + i] as number) - (across[last + i] as number);
+    }
+  }
+  return { width, height, data: out };
+}
+
+/** How much a pixel differs, 0 to about 1: by the channel that differs most. */
+export const sizeAt = ({ data }: Difference, pixel: number): number =>
+  Math.max(
+    Math.abs(data[3 * pixel] as number),
+    Math.abs(data[3 * pixel + 1] as number),
+    Math.abs(data[3 * pixel + 2] as number),
+  );
+
+/** Some pixels tell how all lie. */
+const SPARSE = 53;
+/** What differs by less than this, about eight of 255, is not seen. */
+const LEAST = 0.03;
+/** So many times the grain is no grain. */
+const GRAINS = 5;
+
+/** From how much on a difference is one, and not grain. */
+export function threshold(difference: Difference): number {
+  const { width, height } = difference;
+  const some: number[] = [];
+  for (let i = 0; i < width * height; i += SPARSE) some.push(sizeAt(difference, i));
+  some.sort((a, b) => a - b);
+  return Math.max(LEAST, GRAINS * (some[some.length >> 1] ?? 0));
+}

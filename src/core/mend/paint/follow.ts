@@ -1,0 +1,192 @@
+import { mapped, inverse, type Affine } from '../../picture/affine';
+import { PLACE, placesIn, type StrokePath } from '../../picture/paint/stroke';
+import type { Size } from '../../picture/size';
+import type { Difference } from './difference';
+import { coverOf, near } from './ring';
+
+/** Pixels, of a picture of some 960, that a thing may move from one photo to the next, and a piece of it besides. */
+const REACH = 26;
+const PIECE_REACH = 7;
+/** Pixels around a stroke that have a part in finding it: they tell where it ends. */
+const RING = 9;
+const RING_WEIGHT = 0.35;
+/** So many pixels tell where a stroke is. */
+const ENOUGH = 700;
+/** Pixels between places of a stroke that are moved by themselves, and around each that are looked at. */
+const PIECE = 36;
+const PIECE_WINDOW = 30;
+/** Going further has to be worth it: a share of what was to be found, at the furthest. */
+const WAY_COST = 0.06;
+/** What is left of the thing must be less than this part of it to be sure. */
+const SURE = 0.6;
+/** Less than this, in the mean, was nothing that could be followed. */
+const FAINT = 0.02;
+/** A stroke that begins so near the edge, in parts of the picture, comes from beyond it; and it is drawn out so far. */
+const EDGE = 0.03;
+const BEYOND = 0.12;
+
+/** A stroke in the next photo. */
+export interface Followed {
+  readonly points: readonly number[];
+  readonly isSure: boolean;
+}
+
+interface Sample {
+  readonly x: number;
+  readonly y: number;
+  readonly weight: number;
+}
+
+/** Pixels that tell where a stroke is: those that it covers, and some around it. */
+function samplesOf(path: StrokePath, size: Size, toPhoto: Affine): readonly Sample[] {
+  const cover = coverOf(path, size, toPhoto);
+  const around = near(size, (i) => (cover[i] as number) > 0, RING);
+  const all: Sample[] = [];
+  for (let i = 0; i < around.length; i++) {
+    if (around[i] === 0) continue;
+    const weight = (cover[i] as number) > 0 ? 1 : RING_WEIGHT;
+    all.push({ x: i % size.width, y: Math.floor(i / size.width), weight });
+  }
+  const every = Math.max(1, all.length / ENOUGH);
+  return Array.from({ length: Math.min(all.length, ENOUGH) }, (_, k) => all[Math.floor(k * every)] as Sample);
+}
+
+/** How badly what some pixels show in one photo fits another one there, of all that they show. */
+function costAt(
+  samples: readonly Sample[],
+  before: Difference,
+  after: Difference,
+  right: number,
+  down: number,
+): number {
+  const { width, height } = before;
+  let [sum, all] = [0, 0];
+  for (const { x, y, weight } of samples) {
+    const at = 3 * (y * width + x);
+    const [u, v] = [x + right, y + down];
+    const isIn = u >= 0 && v >= 0 && u < width && v < height;
+    const there = 3 * (v * width + u);
+    for (let c = 0; c < 3; c++) {
+      const was = before.data[at + c] as number;
+      // What goes out of the picture tells nothing.
+      const is = isIn ? (after.data[there + c] as number) : was;
+      sum += weight * (was - is) ** 2;
+      all += weight * was * was;
+    }
+  }
+  return all > 0 ? sum / all : 1;
+}
+
+interface Shift {
+  readonly right: number;
+  readonly down: number;
+  readonly cost: number;
+}
+
+/** The way that fits best, around another one. */
+function bestShift(
+  samples: readonly Sample[],
+  before: Difference,
+  after: Difference,
+  around: { readonly right: number; readonly down: number },
+  reach: number,
+): Shift {
+  let best: Shift | undefined;
+  for (let dy = -reach; dy <= reach; dy++)
+    for (let dx = -reach; dx <= reach; dx++) {
+      const [right, down] = [around.right + dx, around.down + dy];
+      const way = (WAY_COST * (dx * dx + dy * dy)) / (reach * reach);
+      const cost = costAt(samples, before, after, right, down) + way;
+      if (!best || cost < best.cost) best = { right, down, cost };
+    }
+  return best ?? { ...around, cost: 1 };
+}
+
+/** A stroke's places, in pixels, with more of them where they lie far apart. */
+function nodesOf(
+  { points, shape }: StrokePath,
+  back: Affine,
+): readonly (readonly [number, number, number])[] {
+  const count = placesIn({ points });
+  const places = Array.from({ length: count }, (_, i) => {
+    const at = i * PLACE;
+    const [x, y] = mapped(back, points[at] as number, points[at + 1] as number);
+    return [x, y, points[at + 2] as number] as const;
+  });
+  if (shape !== 'brush' || count < 2) return places;
+  return places.flatMap((place, i) => {
+    const next = places[i + 1];
+    if (!next) return [place];
+    const pieces = Math.ceil(Math.hypot(next[0] - place[0], next[1] - place[1]) / PIECE);
+    return Array.from({ length: Math.max(1, pieces) }, (_, k) => {
+      const t = k / Math.max(1, pieces);
+      const between = (c: 0 | 1 | 2): number => place[c] + t * (next[c] - place[c]);
+      return [between(0), between(1), between(2)] as const;
+    });
+  });
+}
+
+/** Ends that lie near the edge of the picture are drawn out beyond it: what hangs from there is longer than what is seen. */
+function drawnOut(points: readonly number[]): readonly number[] {
+  const count = points.length / PLACE;
+  if (count < 2) return points;
+  // What was drawn out already reaches far enough.
+  const isNear = (at: number): boolean => {
+    const ends = [points[at] as number, points[at + 1] as number].map((each) => Math.min(each, 1 - each));
+    return Math.min(...ends) < EDGE && Math.min(...ends) > -BEYOND / 2;
+  };
+  const beyond = (at: number, inner: number): readonly number[] => {
+    const [x, y, p] = [points[at] as number, points[at + 1] as number, points[at + 2] as number];
+    const [dx, dy] = [x - (points[inner] as number), y - (points[inner + 1] as number)];
+    const length = Math.hypot(dx, dy) || 1;
+    return [x + (BEYOND * dx) / length, y + (BEYOND * dy) / length, p];
+  };
+  const last = points.length - PLACE;
+  return [
+    ...(isNear(0) ? beyond(0, PLACE) : []),
+    ...points,
+    ...(isNear(last) ? beyond(last, last - PLACE) : []),
+  ];
+}
+
+/** The middle of three. */
+const middleOf = (a: number, b: number, c: number): number =>
+  Math.max(Math.min(a, b), Math.min(Math.max(a, b), c));
+
+/**
+ * Where a stroke goes in the next photo: it follows what it covers, as a whole and then piece by piece, so that a wire may swing. What both
+ * photos show is told by their differences from the plate, of the same size. `toPhoto` leads from their pixels to parts
+ * of the photos.
+ */
+export function followStroke(
+  path: StrokePath,
+  before: Difference,
+  after: Difference,
+  toPhoto: Affine,
+): Followed {
+  const out = { ...path, points: path.shape === 'brush' ? drawnOut(path.points) : path.points };
+  const samples = samplesOf(out, before, toPhoto);
+  const { width } = before;
+  const strength = samples.reduce((sum, { x, y, weight }) => {
+    const at = 3 * (y * width + x);
+    return weight === 1
+      ? sum + Math.abs(before.data[at] as number) + Math.abs(before.data[at + 1] as number)
+      : sum;
+  }, 0);
+  const covered = samples.filter(({ weight }) => weight === 1).length;
+  if (covered === 0 || strength / (2 * covered) < FAINT) return { points: path.points, isSure: false };
+  const whole = bestShift(samples, before, after, { right: 0, down: 0 }, REACH);
+  const nodes = nodesOf(out, inverse(toPhoto));
+  const shifts = nodes.map(([x, y]) => {
+    const own = samples.filter((each) => Math.hypot(each.x - x, each.y - y) < PIECE_WINDOW);
+    return own.length < 20 ? whole : bestShift(own, before, after, whole, PIECE_REACH);
+  });
+  const points = nodes.flatMap(([x, y, pressure], i) => {
+    const here = shifts[i] as Shift;
+    const [one, other] = [shifts[i - 1] ?? here, shifts[i + 1] ?? here];
+    const right = middleOf(one.right, here.right, other.right);
+    const down = middleOf(one.down, here.down, other.down);
+    return [...mapped(toPhoto, x + right, y + down), pressure];
+  });
+  return { points, isSure: whole.cost < SURE };
+}

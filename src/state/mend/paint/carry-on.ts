@@ -1,0 +1,141 @@
+import { paintEdit, type NewStroke } from '../../../core/edits/paint-edits';
+import { photosById, type Film, type Photo } from '../../../core/film/film';
+import { posesIn } from '../../../core/film/items';
+import type { PhotoPair } from '../../../core/film/photo-pair';
+import { fileOf } from '../../../core/film/photo-picture';
+import type { Stroke } from '../../../core/film/stroke';
+import { count } from '../../../core/time/format';
+import { findFollowed } from '../../../engine/browser/mend/mend-workers';
+import { newId } from '../../../engine/browser/new-id';
+import { openFilm } from '../../document/document';
+import { mayWrite, tryEdit } from '../../document/edit-film';
+import { longJob } from '../../shell/long-job';
+import { tell } from '../../shell/shell';
+import { transportNow } from '../../transport/transport';
+import { photosOfPoses } from '../target-photos';
+import { findForStroke } from './lay-stroke';
+import { paintNow } from './paint';
+import { pairOf } from './photo-pairs';
+import { paintTarget, sourcePhoto, type PaintTarget } from './source-photo';
+
+/** The photos of the scene behind the one on screen, in the order in which they are shown. */
+function photosAfter(film: Film, { photo, scene }: PaintTarget, most: number): readonly Photo[] {
+  const all = photosOfPoses(
+    film,
+    posesIn(scene.items).map(({ id }) => id),
+  );
+  return all.slice(all.indexOf(photo) + 1, all.indexOf(photo) + 1 + most);
+}
+
+/** Which strokes are carried on: those that are chosen, else all that take something out. */
+function meantStrokes(photo: Photo): readonly Stroke[] {
+  const strokes = fileOf(photo).strokes ?? [];
+  const { chosen } = paintNow();
+  const some = strokes.filter(({ id }) => chosen.has(id));
+  // What stays and what comes back is not something that moves on.
+  return (some.length > 0 ? some : strokes).filter(
+    ({ shape, from }) => shape !== 'keep' && from.kind !== 'photo',
+  );
+}
+
+/** What a stroke paints in, in another photo. */
+function sourceIn(film: Film, { from }: Stroke, plate: Photo): Parameters<typeof findForStroke>[2] {
+  if (from.kind === 'around') return 'around';
+  if (from.kind === 'neighbour') {
+    const other = photosById(film).get(from.photoId);
+    if (other) return { kind: 'neighbour', other };
+  }
+  return { kind: 'plate', other: plate };
+}
+
+const MOST_NAMED = 4;
+
+/** What came of it, in a sentence or two. */
+function carriedWords(photos: number, unsure: readonly Photo[]): string {
+  const done = photos === 0 ? 'Nothing was carried on.' : `Carried on to ${count(photos, 'photo')}.`;
+  if (unsure.length === 0) return done;
+  const names = unsure.slice(0, MOST_NAMED).map(({ name }) => name);
+  const more = unsure.length > MOST_NAMED ? ` and ${unsure.length - MOST_NAMED} more` : '';
+  return `${done} Not sure in ${names.join(', ')}${more}: look there, and paint by hand what is left.`;
+}
+
+/**
+ * Carries strokes of the photo on screen to those behind it: they follow what they cover, as it moves. Where it is not sure the stroke is not
+ * laid, and that is said. What was found is one edit, also where it is stopped.
+ */
+export async function carryOn(): Promise<void> {
+  const film = openFilm();
+  const target = film && paintTarget(film, transportNow().frame);
+  if (!target || !mayWrite()) return;
+  const { photo } = target;
+  const strokes = meantStrokes(photo);
+  if (strokes.length === 0) return tell('There is no stroke on this photo yet that could be carried on.');
+  const plateMeant = sourcePhoto(film, target, 'plate');
+  if (!plateMeant.ok)
+    return tell(`To follow what is taken out a clean plate is needed. ${plateMeant.problem}`);
+  const plate = plateMeant.value;
+  const photos = photosAfter(film, target, paintNow().carryTo).filter((each) => each !== plate);
+  if (photos.length === 0) return tell('This is the last photo of its scene.');
+  const laid: NewStroke[] = [];
+  const unsure: Photo[] = [];
+  await longJob(
+    {
+      ...{ label: 'Carrying strokes on', noun: 'photo', total: photos.length },
+      kept: 'What was found stays.',
+    },
+    async (signal, onDone) => {
+      const pairs = [photo, ...photos].map((each) => pairOf(each, plate, signal));
+      // Those behind the one that is waited for may break, too.
+      for (const pair of pairs) pair.catch(() => undefined);
+      let going = strokes;
+      let last = photo;
+      let lastPair = await pairs[0];
+      for (const [i, next] of photos.entries()) {
+        const pair = await pairs[i + 1];
+        if (!lastPair?.ok || !pair?.ok) {
+          unsure.push(next);
+          onDone(i + 1);
+          continue;
+        }
+        const followed = await followTo([last, lastPair.value], [next, pair.value], plate, going, signal);
+        if (followed.length < going.length) unsure.push(next);
+        for (const { stroke, points } of followed) {
+          const path = { ...stroke, points };
+          const found = await findForStroke(next, path, sourceIn(film, stroke, plate));
+          if (found.ok) laid.push({ photoId: next.id, stroke: { ...path, ...found.value, id: newId() } });
+          else unsure.push(next);
+        }
+        going = followed.map(({ stroke, points }) => ({ ...stroke, points }));
+        [last, lastPair] = [next, pair];
+        onDone(i + 1);
+        if (going.length === 0) break;
+      }
+    },
+  );
+  const now = openFilm();
+  if (now?.id !== film.id) return;
+  const there = laid.filter(({ photoId }) => photosById(now).has(photoId));
+  const reached = new Set(there.map(({ photoId }) => photoId)).size;
+  if (there.length > 0)
+    tryEdit((each) =>
+      paintEdit(each, there, `${count(strokes.length, 'stroke')} carried on to ${count(reached, 'photo')}`),
+    );
+  tell(carriedWords(reached, [...new Set(unsure)]), unsure.length > 0 ? 'asks' : 'done');
+}
+
+/** Where strokes go in the next photo; those that are not sure are left out. */
+async function followTo(
+  from: readonly [Photo, PhotoPair],
+  to: readonly [Photo, PhotoPair],
+  plate: Photo,
+  strokes: readonly Stroke[],
+  signal: AbortSignal,
+): Promise<readonly { readonly stroke: Stroke; readonly points: readonly number[] }[]> {
+  const found = await findFollowed(from, to, plate, strokes, signal);
+  if (!found.ok) return [];
+  return strokes.flatMap((stroke, i) => {
+    const one = found.value[i];
+    const points = one?.points.map((each) => Math.round(Math.min(3, Math.max(-2, each)) * 1e6) / 1e6);
+    return one?.isSure && points ? [{ stroke, points }] : [];
+  });
+}
