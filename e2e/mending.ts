@@ -25,3 +25,29 @@ export const undoWords = (page: Page): Promise<string | null> =>
 
 export const showMend = (page: Page): Promise<void> =>
   page.getByRole('button', { name: 'Mend', exact: true }).click();
+
+/** Where a place of the picture on screen, in parts of it, lies in the window. */
+export async function onPicture(
+  page: Page,
+  across: number,
+  down: number,
+): Promise<readonly [x: number, y: number]> {
+  const box = await page.getByTestId('picture').boundingBox();
+  if (!box) throw new Error('There is no picture on screen.');
+  const margin = 8;
+  const scale = Math.min((box.width - 2 * margin) / LIT.width, (box.height - 2 * margin) / LIT.height);
+  const [wide, tall] = [LIT.width * scale, LIT.height * scale];
+  return [box.x + (box.width - wide) / 2 + across * wide, box.y + (box.height - tall) / 2 + down * tall];
+}
+
+/** Drags the pointer over the picture, from place to place. */
+export async function dragOver(
+  page: Page,
+  places: readonly (readonly [across: number, down: number])[],
+): Promise<void> {
+  const [first = [0, 0], ...others] = await Promise.all(places.map(([x, y]) => onPicture(page, x, y)));
+  await page.mouse.move(...first);
+  await page.mouse.down();
+  for (const place of others) await page.mouse.move(...place, { steps: 6 });
+  await page.mouse.up();
+}

@@ -1,11 +1,14 @@
 import { mapped, inverse, type Affine } from '../../picture/affine';
 import { PLACE, placesIn, type StrokePath } from '../../picture/paint/stroke';
 import type { Size } from '../../picture/size';
-import type { Difference } from './difference';
+import { averaged, type Difference } from './difference';
 import { coverOf, near } from './ring';
 
 /** Pixels, of a picture of some 960, that a thing may move from one photo to the next, and a piece of it besides. */
-const REACH = 26;
+const REACH = 60;
+const SOFT = 3;
+/** Ways that are tried first lie so far apart. */
+const STEP = 2;
 const PIECE_REACH = 7;
 /** Pixels around a stroke that have a part in finding it: they tell where it ends. */
 const RING = 9;
@@ -15,10 +18,11 @@ const ENOUGH = 700;
 /** Pixels between places of a stroke that are moved by themselves, and around each that are looked at. */
 const PIECE = 36;
 const PIECE_WINDOW = 30;
-/** Going further has to be worth it: a share of what was to be found, at the furthest. */
-const WAY_COST = 0.06;
+/** Going further has to be worth it: so much of what was to be found at so many pixels, or as far as it may go. */
+const WAY_COST = 0.02;
+const FAR = 26;
 /** What is left of the thing must be less than this part of it to be sure. */
-const SURE = 0.6;
+const SURE = 0.45;
 /** Less than this, in the mean, was nothing that could be followed. */
 const FAINT = 0.02;
 /** A stroke that begins so near the edge, in parts of the picture, comes from beyond it; and it is drawn out so far. */
@@ -60,21 +64,21 @@ function costAt(
   down: number,
 ): number {
   const { width, height } = before;
-  let [sum, all] = [0, 0];
+  let [sum, all, seen] = [0, 0, 0];
   for (const { x, y, weight } of samples) {
     const at = 3 * (y * width + x);
     const [u, v] = [x + right, y + down];
-    const isIn = u >= 0 && v >= 0 && u < width && v < height;
+    // What goes out of the picture tells nothing.
+    if (u < 0 || v < 0 || u >= width || v >= height) continue;
+    seen++;
     const there = 3 * (v * width + u);
     for (let c = 0; c < 3; c++) {
       const was = before.data[at + c] as number;
-      // What goes out of the picture tells nothing.
-      const is = isIn ? (after.data[there + c] as number) : was;
-      sum += weight * (was - is) ** 2;
+      sum += weight * (was - (after.data[there + c] as number)) ** 2;
       all += weight * was * was;
     }
   }
-  return all > 0 ? sum / all : 1;
+  return all > 0 && 2 * seen > samples.length ? sum / all : 1;
 }
 
 interface Shift {
@@ -90,12 +94,13 @@ function bestShift(
   after: Difference,
   around: { readonly right: number; readonly down: number },
   reach: number,
+  step = 1,
 ): Shift {
   let best: Shift | undefined;
-  for (let dy = -reach; dy <= reach; dy++)
-    for (let dx = -reach; dx <= reach; dx++) {
+  for (let dy = -reach; dy <= reach; dy += step)
+    for (let dx = -reach; dx <= reach; dx += step) {
       const [right, down] = [around.right + dx, around.down + dy];
-      const way = (WAY_COST * (dx * dx + dy * dy)) / (reach * reach);
+      const way = (WAY_COST * (dx * dx + dy * dy)) / Math.min(reach, FAR) ** 2;
       const cost = costAt(samples, before, after, right, down) + way;
       if (!best || cost < best.cost) best = { right, down, cost };
     }
@@ -175,7 +180,10 @@ export function followStroke(
   }, 0);
   const covered = samples.filter(({ weight }) => weight === 1).length;
   if (covered === 0 || strength / (2 * covered) < FAINT) return { points: path.points, isSure: false };
-  const whole = bestShift(samples, before, after, { right: 0, down: 0 }, REACH);
+  // Softly at first: what leans a little more than before is the same thing.
+  const [was, is] = [averaged(before, SOFT), averaged(after, SOFT)];
+  const about = bestShift(samples, was, is, { right: 0, down: 0 }, REACH, STEP);
+  const whole = bestShift(samples, was, is, about, STEP);
   const nodes = nodesOf(out, inverse(toPhoto));
   const shifts = nodes.map(([x, y]) => {
     const own = samples.filter((each) => Math.hypot(each.x - x, each.y - y) < PIECE_WINDOW);

@@ -6,7 +6,7 @@ import { evenChange, type LightChange } from '../../picture/steps/light-change';
 import { lightOf } from '../light-picture';
 import { matchLight } from '../match-light';
 import { detailOf } from '../steady/detail-picture';
-import { matchPlace, placedReference } from '../steady/match-place';
+import { matchPlace, placedReference, type PlacedReference } from '../steady/match-place';
 import { similarityMap } from '../steady/similarity';
 
 /** What lies nearer than so many pixels lies there: what is painted in is not resampled for less. */
@@ -43,7 +43,8 @@ const isSamePlace = (map: Affine, { width, height }: Size): boolean =>
   });
 
 /** A small picture as it lies on another one of a size; `map` leads from that one's pixels to its own. */
-export function laidOn(other: Pixels, map: Affine, size: Size): Pixels {
+export function laidOn(other: Pixels, map: Affine, { width, height }: Size): Pixels {
+  const size = { width, height };
   const file = { ...other, hash: '', type: '', orientation: 1 } as const;
   const recipe = {
     ...{ file, photoSteps: [], geometry: inverse(map), film: size, background: '#000000', filmSteps: [] },
@@ -52,20 +53,55 @@ export function laidOn(other: Pixels, map: Affine, size: Size): Pixels {
   return { ...size, order: 'RGBA', data };
 }
 
+/** Light is compared in pictures so many times smaller: it has no detail. */
+const LIGHT_TIMES = 2;
+
+/** Which of two pictures is the same for many others; what is made of it need not be made again. */
+export interface FixedPicture {
+  readonly is: 'own' | 'other';
+  readonly placed: PlacedReference;
+}
+
+/** The map from one picture's pixels to another's, as it was found; undefined where it was not. */
+function placeOf(own: Pixels, other: Pixels, fixed: FixedPicture | undefined): Affine | undefined {
+  if (!sameSize(own, other)) return undefined;
+  // Where what stands still in the reference lies in the one that is compared with it.
+  const isOwn = fixed?.is === 'own';
+  const reference = fixed?.placed ?? placedReference(detailOf(other));
+  const found = matchPlace(detailOf(isOwn ? other : own), reference);
+  if (!found.ok) return undefined;
+  const map = similarityMap(found.value.similarity, own);
+  return isOwn ? map : inverse(map);
+}
+
+/** A picture so many times smaller. */
+function smaller(picture: Pixels, times: number): Pixels {
+  const size = {
+    width: Math.max(1, Math.round(picture.width / times)),
+    height: Math.max(1, Math.round(picture.height / times)),
+  };
+  return laidOn(picture, scaling(picture.width / size.width, picture.height / size.height), size);
+}
+
 /**
  * Finds how another picture of the same set lies on a photo's, and in which light, from what stands still in both. Both are small, and
  * stand as they are shown; `toPhoto` leads from the pixels of the first to parts of its photo.
  */
-export function matchPair(own: Pixels, other: Pixels, toPhoto: Affine = partsOf(own)): Pair {
+export function matchPair(
+  own: Pixels,
+  other: Pixels,
+  toPhoto: Affine = partsOf(own),
+  fixed?: FixedPicture,
+): Pair {
   const size = { width: own.width, height: own.height };
-  const found = sameSize(own, other)
-    ? matchPlace(detailOf(own), placedReference(detailOf(other)))
-    : undefined;
-  const place = found?.ok ? inverse(similarityMap(found.value.similarity, size)) : byMiddles(own, other);
+  const found = placeOf(own, other, fixed);
+  const place = found ?? byMiddles(own, other);
   const map: Affine = isSamePlace(place, size) ? [1, 0, 0, 1, 0, 0] : place;
-  const laid = laidOn(other, map, size);
-  const light = matchLight(lightOf(laid), lightOf(own), { toPhoto });
-  return { map, light: light.ok ? light.value.change : evenChange(0), isFound: found?.ok ?? false };
+  const lit = smaller(own, LIGHT_TIMES);
+  const wider = scaling(size.width / lit.width, size.height / lit.height);
+  const laid = laidOn(other, chained(wider, map), lit);
+  const light = matchLight(lightOf(laid), lightOf(lit), { toPhoto: chained(wider, toPhoto) });
+  return { map, light: light.ok ? light.value.change : evenChange(0), isFound: found !== undefined };
 }
 
 /** A map between the pixels of two small pictures as one between parts of the photos; each leads from its pixels to parts of its photo. */

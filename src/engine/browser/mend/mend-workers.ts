@@ -49,14 +49,19 @@ const painting = new WorkerPool<MendWorker>('look for what is painted in', start
  * @throws a sentence where its worker breaks.
  */
 export const findPair = (photo: Photo, other: Photo): Promise<Result<PhotoPair>> =>
-  painting.run(async (worker) => await worker.matchPair(photo, other));
+  painting.run(async (worker) => await worker.matchPair(photo, other, 'other'));
 
 /**
- * The same for many photos, several at a time.
+ * The same for many photos, several at a time; `fixed` is the one of both that is the same for all.
  * @throws the signal's reason once it is aborted, or a sentence where its worker breaks.
  */
-export const findPairAmong = (photo: Photo, other: Photo, signal: AbortSignal): Promise<Result<PhotoPair>> =>
-  pool.run(async (worker) => await worker.matchPair(photo, other), signal);
+export const findPairAmong = (
+  photo: Photo,
+  other: Photo,
+  fixed: 'own' | 'other',
+  signal: AbortSignal,
+): Promise<Result<PhotoPair>> =>
+  pool.run(async (worker) => await worker.matchPair(photo, other, fixed), signal);
 
 /**
  * What brings the light of another photo to a photo's around a stroke; `pair` says how they lie on each other.

@@ -91,6 +91,12 @@ async function canvasPicture(photo: Photo): Promise<{ pixels: Pixels; toParts: A
   return pixels && { pixels, toParts: partsOfPhoto(recipe) };
 }
 
+/** The same of a photo that is compared with many. */
+const fixedPicture = ofLast(async (photo) => {
+  const canvas = await canvasPicture(photo);
+  return canvas && { ...canvas, placed: placedReference(detailOf(canvas.pixels)) };
+});
+
 /** Two photos laid on each other by a map between parts of them; those of the pair that was asked for last stay. */
 let lastLaid: { readonly key: string; readonly laid: Promise<Laid | undefined> } | undefined;
 
@@ -166,11 +172,16 @@ const worker = {
     return found.ok ? ok(moveOf(similarityMap(found.value.similarity, size), size)) : found;
   },
 
-  /** How another photo of the same set lies on a photo, and in which light. */
-  async matchPair(photo: Photo, other: Photo): Promise<Result<PhotoPair>> {
-    const [own, its] = await Promise.all([canvasPicture(photo), canvasPicture(other)]);
-    if (!own || !its) return err(MISSING);
-    const { map, light, isFound } = matchPair(own.pixels, its.pixels, own.toParts);
+  /** How another photo of the same set lies on a photo, and in which light; one of them is compared with many. */
+  async matchPair(photo: Photo, other: Photo, fixed: 'own' | 'other'): Promise<Result<PhotoPair>> {
+    const one = await fixedPicture(fixed === 'own' ? photo : other);
+    const another = await canvasPicture(fixed === 'own' ? other : photo);
+    if (!one || !another) return err(MISSING);
+    const [own, its] = fixed === 'own' ? [one, another] : [another, one];
+    const { map, light, isFound } = matchPair(own.pixels, its.pixels, own.toParts, {
+      is: fixed,
+      placed: one.placed,
+    });
     return ok({ map: mapInParts(map, own.toParts, its.toParts), light, isFound });
   },
 

@@ -31,9 +31,6 @@ export async function lookForAreas(): Promise<void> {
   );
 }
 
-/** Forgets what was found. */
-export const dropAreas = (): void => setPaint({ found: undefined });
-
 /** Paints one of the outlines that were found, out of the clean plate. */
 export async function takeOutArea(at: number): Promise<void> {
   const { found, source } = paintNow();

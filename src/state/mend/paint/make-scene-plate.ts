@@ -117,7 +117,9 @@ export async function makeScenePlate(): Promise<void> {
       const pairs = await Promise.all(
         photos.map(async (each) => {
           const pair =
-            each === photo ? { ok: true as const, value: ITSELF } : await findPairAmong(photo, each, signal);
+            each === photo
+              ? { ok: true as const, value: ITSELF }
+              : await findPairAmong(photo, each, 'own', signal);
           onDone(++looked);
           return { photo: each, pair };
         }),

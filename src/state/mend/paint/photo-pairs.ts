@@ -15,7 +15,7 @@ export function pairOf(photo: Photo, other: Photo, signal?: AbortSignal): Promis
   if (!pair) {
     if (known.size >= MOST_KNOWN) known.clear();
     // For one a hand waits; many are shared out.
-    known.set(key, (pair = signal ? findPairAmong(photo, other, signal) : findPair(photo, other)));
+    known.set(key, (pair = signal ? findPairAmong(photo, other, 'other', signal) : findPair(photo, other)));
     pair.then(
       ({ ok }) => ok || known.delete(key),
       () => known.delete(key),

@@ -1,0 +1,172 @@
+import type { Page } from 'playwright-core';
+import { expect, test } from 'vitest';
+import { bringIn, isKept, notes, useBrowser, useSharedFilm } from './browser';
+import { litPhotos } from './lit-photos';
+import { dragOver, onPicture, seen, showMend, undoWords } from './mending';
+import { distance } from './video';
+
+const { visit } = useBrowser();
+
+/** A square moves on before a set that stands still; no photo shows all of that. */
+const film = useSharedFilm(visit, async (page) => {
+  await bringIn(page, await litPhotos(Array.from({ length: 14 }, (_, n) => [1, 1, n === 3 ? 1.1 : 1])));
+});
+
+/** The film, with its first photo to be painted on. */
+async function painting(): Promise<Awaited<ReturnType<typeof film>>> {
+  const opened = await film();
+  await showMend(opened.page);
+  await opened.page.keyboard.press('Home');
+  await opened.page.getByRole('button', { name: 'Paint out' }).click();
+  await opened.page.getByRole('button', { name: 'Make one' }).waitFor();
+  return opened;
+}
+
+/** In the middle of the square of the first photo, where the last one shows the set. */
+const PLACE = [0.19, 0.58] as const;
+const SQUARE = [230, 220, 40] as const;
+/** Around that square. */
+const AROUND = [
+  [0.03, 0.3],
+  [0.33, 0.3],
+  [0.33, 0.86],
+  [0.03, 0.86],
+] as const;
+
+const strokes = (page: Page): Promise<number> =>
+  page.getByRole('list', { name: 'Strokes, the latest first' }).getByRole('button').count();
+
+async function makePlate(page: Page): Promise<void> {
+  await page.getByRole('button', { name: 'Make one' }).click();
+  await expect
+    .poll(() => notes(page), { timeout: 60_000 })
+    .toContain('has a clean plate, made from 14 photos');
+}
+
+test('a plate is made from the photos; brushed in, the set is there; it is undone, done again, and there after a reload', async () => {
+  const { page, complaints } = await painting();
+  await page.keyboard.press('End');
+  const set = await seen(page, ...PLACE);
+  expect(distance(set, SQUARE)).toBeGreaterThan(40);
+  await page.keyboard.press('Home');
+  await expect.poll(async () => distance(await seen(page, ...PLACE), SQUARE)).toBeLessThan(12);
+  await makePlate(page);
+  await page.getByRole('textbox', { name: 'Size %' }).fill('20');
+  await page.keyboard.press('Enter');
+  await dragOver(page, [
+    [0.12, 0.45],
+    [0.25, 0.5],
+    [0.12, 0.6],
+    [0.25, 0.7],
+  ]);
+  await expect.poll(() => strokes(page)).toBe(1);
+  await expect.poll(async () => distance(await seen(page, ...PLACE), set)).toBeLessThan(12);
+  expect(await undoWords(page)).toContain('Painted on PICT101.JPG');
+  await page.keyboard.press('Control+z');
+  await expect.poll(async () => distance(await seen(page, ...PLACE), SQUARE)).toBeLessThan(12);
+  await page.keyboard.press('Control+Shift+z');
+  await expect.poll(() => strokes(page)).toBe(1);
+  // Painted back, and what was painted left out.
+  await page.keyboard.press('r');
+  await dragOver(page, [
+    [0.16, 0.58],
+    [0.22, 0.58],
+  ]);
+  await expect.poll(() => strokes(page)).toBe(2);
+  await expect.poll(async () => distance(await seen(page, ...PLACE), SQUARE)).toBeLessThan(12);
+  await page.getByRole('button', { name: /^Photo back, brush/ }).click();
+  await page.getByRole('button', { name: 'Delete', exact: true }).click();
+  await expect.poll(async () => distance(await seen(page, ...PLACE), set)).toBeLessThan(12);
+  await isKept(page);
+  await page.reload();
+  await page.getByRole('button', { name: 'Paint out' }).click();
+  await expect.poll(() => strokes(page)).toBe(1);
+  await expect.poll(async () => distance(await seen(page, ...PLACE), set)).toBeLessThan(12);
+  expect(complaints).toEqual([]);
+});
+
+test('what the plate does not show is found and taken out, and follows to the photos behind', async () => {
+  const { page, complaints } = await painting();
+  await page.keyboard.press('End');
+  const set = await seen(page, ...PLACE);
+  await page.keyboard.press('Home');
+  await makePlate(page);
+  await page.getByRole('button', { name: 'Look', exact: true }).click();
+  await page.getByRole('button', { name: /^Take out 1/ }).click();
+  await expect.poll(() => strokes(page)).toBe(1);
+  await expect.poll(async () => distance(await seen(page, ...PLACE), set)).toBeLessThan(12);
+  await page.getByRole('textbox', { name: 'To the next' }).fill('5');
+  await page.keyboard.press('Enter');
+  await page.getByRole('button', { name: 'Carry on' }).click();
+  await expect.poll(() => notes(page), { timeout: 60_000 }).toContain('Carried on to 5 photos.');
+  // In the sixth photo the square has gone 150 pixels to the right.
+  const there = [PLACE[0] + 150 / 640, PLACE[1]] as const;
+  await page.keyboard.press('End');
+  const wall = await seen(page, ...there);
+  await page.keyboard.press('Home');
+  for (let i = 0; i < 5; i++) await page.keyboard.press('ArrowDown');
+  await expect.poll(async () => distance(await seen(page, ...there), wall)).toBeLessThan(14);
+  await page.keyboard.press('Control+z');
+  await expect.poll(async () => distance(await seen(page, ...there), SQUARE)).toBeLessThan(12);
+  expect(complaints).toEqual([]);
+});
+
+test('an outline around the subject keeps it and paints all else; a brush is dragged larger; strokes are moved', async () => {
+  const { page, complaints } = await painting();
+  await page.getByRole('combobox', { name: 'Paint in' }).selectOption('after');
+  await page.getByRole('button', { name: 'Subject', exact: true }).click();
+  await dragOver(page, [...AROUND, AROUND[0]]);
+  await expect.poll(() => strokes(page)).toBe(1);
+  // The square of the pose after is painted in, besides the one that stays.
+  await expect.poll(async () => distance(await seen(page, 0.345, 0.75), SQUARE)).toBeLessThan(40);
+  await page.getByRole('button', { name: 'Brush', exact: true }).click();
+  const [x, y] = await onPicture(page, 0.7, 0.7);
+  await page.mouse.move(x, y);
+  await page.mouse.down({ button: 'right' });
+  await page.mouse.move(x + 60, y + 20, { steps: 4 });
+  await page.mouse.up({ button: 'right' });
+  expect(Number(await page.getByRole('textbox', { name: 'Size %' }).inputValue())).toBeGreaterThan(6);
+  expect(Number(await page.getByRole('textbox', { name: 'Softness %' }).inputValue())).toBeLessThan(30);
+  await page.getByRole('combobox', { name: 'Paint in' }).selectOption('around');
+  await dragOver(page, [
+    [0.7, 0.2],
+    [0.75, 0.2],
+  ]);
+  await expect.poll(() => strokes(page)).toBe(2);
+  await page.getByRole('button', { name: 'Choose', exact: true }).click();
+  await dragOver(page, [
+    [0.72, 0.2],
+    [0.72, 0.5],
+  ]);
+  await expect.poll(() => undoWords(page)).toContain('1 stroke moved');
+  expect(complaints).toEqual([]);
+});
+
+test('what cannot be painted is said in a sentence, and nothing is changed', async () => {
+  const { page, complaints } = await painting();
+  const before = await undoWords(page);
+  const line = [
+    [0.5, 0.5],
+    [0.6, 0.5],
+  ] as const;
+  await dragOver(page, line);
+  await expect.poll(() => notes(page)).toContain('has no clean plate yet');
+  await page.getByRole('combobox', { name: 'Paint in' }).selectOption('before');
+  await dragOver(page, line);
+  await expect.poll(() => notes(page)).toContain('no pose with another photo before this one');
+  await page.getByRole('button', { name: 'This photo' }).click();
+  await page.getByRole('combobox', { name: 'Paint in' }).selectOption('plate');
+  await dragOver(page, line);
+  await expect.poll(() => notes(page)).toContain('This photo is the clean plate itself');
+  await page.keyboard.press('Control+z');
+  await page.getByRole('combobox', { name: 'Paint in' }).selectOption('after');
+  await page.getByRole('button', { name: 'Outline', exact: true }).click();
+  await dragOver(page, [line[0], line[0]]);
+  await expect.poll(() => notes(page)).toContain('An outline needs three corners');
+  await page.getByRole('textbox', { name: 'Size %' }).fill('0');
+  await page.keyboard.press('Enter');
+  await page.getByText(/can be from \+0.05 to \+33.4/).waitFor();
+  expect(await undoWords(page)).toBe(before);
+  expect(await page.getByRole('list', { name: 'Strokes, the latest first' }).count()).toBe(0);
+  expect(complaints).toEqual([]);
+});
