@@ -36,7 +36,13 @@ interface PaintOverlayProps {
 
 /** What a pointer that is down does. */
 type Hold =
-  | { readonly does: 'paint'; readonly places: PenPlace[]; readonly straight: boolean }
+  /** Places on the screen, and the same as parts of the photo: the picture may come to lie elsewhere meanwhile. */
+  | {
+      readonly does: 'paint';
+      readonly places: PenPlace[];
+      readonly told: number[];
+      readonly straight: boolean;
+    }
   | { readonly does: 'move'; readonly from: PenPlace; to: PenPlace }
   | { readonly does: 'look'; last: PenPlace }
   | {
@@ -89,7 +95,8 @@ export function PaintOverlay({ film, canvasRef, area, drawn }: PaintOverlayProps
     if (!canvas.current) return;
     live.current ??= new LiveStroke(canvas.current);
     live.current.open({ width, height }, area);
-    hold.current = undefined;
+    // A stroke that is just drawn goes on.
+    if (hold.current?.does !== 'paint') hold.current = undefined;
     keptAt.current = undefined;
   });
   const fetch = useEffectEvent(async (signal: AbortSignal) => {
@@ -154,7 +161,8 @@ export function PaintOverlay({ film, canvasRef, area, drawn }: PaintOverlayProps
       hold.current = { does: 'size', x: event.clientX, y: event.clientY, size, softness };
     else if (choosing) beginMoving(event, place);
     else if (here) {
-      hold.current = { does: 'paint', places: [place], straight: event.shiftKey };
+      const told = toldPlace(place, here);
+      hold.current = { does: 'paint', places: [place], told, straight: event.shiftKey };
       if (shape === 'brush') live.current?.brush(place, place, diameter, softness / SOFTNESS.most);
     }
   };
@@ -201,11 +209,13 @@ export function PaintOverlay({ film, canvasRef, area, drawn }: PaintOverlayProps
       if (held.straight || event.shiftKey) {
         // A straight line from where the hand began to go straight.
         held.places.length = 1;
+        held.told.length = 3;
         live.current?.clear();
         if (shape === 'brush')
           live.current?.brush(held.places[0] as PenPlace, place, diameter, softness / SOFTNESS.most);
       } else if (shape === 'brush') live.current?.brush(last, place, diameter, softness / SOFTNESS.most);
       held.places.push(place);
+      if (here) held.told.push(...toldPlace(place, here));
     }
     if (shape !== 'brush') live.current?.outline(held.places, ratio);
   };
@@ -220,19 +230,25 @@ export function PaintOverlay({ film, canvasRef, area, drawn }: PaintOverlayProps
       const [from, to] = [inPhoto(held.from, here), inPhoto(held.to, here)];
       const way = Math.hypot(held.to.x - held.from.x, held.to.y - held.from.y);
       if (way > 2 * ratio) void moveStrokes(to[0] - from[0], to[1] - from[1]);
-    } else if (held.does === 'paint') keep(held.places, here);
+    } else if (held.does === 'paint') keep(held.told, here);
   };
 
-  const keep = (places: readonly PenPlace[], on: PaintedPhoto): void => {
-    const flat = places.flatMap(({ x, y, pressure }) => [x, y, pressure]);
-    const points = simplifiedTo(flat, TOLERANCE * ratio, MOST_STROKE_NUMBERS).map(rounded);
-    const told: number[] = [];
-    for (let i = 0; i < points.length; i += 3) {
-      const place = { x: points[i] as number, y: points[i + 1] as number, pressure: 1 };
-      const [x, y] = inPhoto(place, on).map((each) => rounded(Math.min(3, Math.max(-2, each))));
-      told.push(x as number, y as number, points[i + 2] as number);
-    }
-    const path: StrokePath = { shape, points: told, size: size / 100, softness: softness / SOFTNESS.most };
+  /** A place in parts of the photo, as far outside as it may be. */
+  const toldPlace = (place: PenPlace, on: PaintedPhoto): number[] => {
+    const [x, y] = inPhoto(place, on).map((each) => Math.min(3, Math.max(-2, each)));
+    return [x as number, y as number, place.pressure];
+  };
+
+  const keep = (told: readonly number[], on: PaintedPhoto): void => {
+    const { file } = on.recipe;
+    // Pixels of the canvas that the photo's sides take.
+    const scale = (on.longer * area.width) / Math.max(file.width, file.height);
+    const sides = [file.width * scale, file.height * scale, 1];
+    const inPixels = told.map((each, i) => each * (sides[i % 3] as number));
+    const points = simplifiedTo(inPixels, TOLERANCE * ratio, MOST_STROKE_NUMBERS).map((each, i) =>
+      rounded(each / (sides[i % 3] as number)),
+    );
+    const path: StrokePath = { shape, points, size: size / 100, softness: softness / SOFTNESS.most };
     void layStroke(path).then((kept) => {
       if (kept) keptAt.current = drawn;
       else if (hold.current === undefined) live.current?.clear();
