@@ -41,6 +41,9 @@ export const MOST_PASSES = 10_000;
 /** Strokes on a photo, and numbers that tell the places of one. */
 export const MOST_STROKES = 1000;
 export const MOST_STROKE_NUMBERS = 3 * 1500;
+/** Places of all strokes of a film together; each stroke counts as so many parts of it. */
+export const MOST_STROKE_PLACES = 1_000_000;
+export const PARTS_OF_A_STROKE = 4;
 /** Cells of a clean plate that can be marked as unsure, along a side. */
 export const MOST_CELLS = 64;
 

@@ -1,5 +1,6 @@
 import Joi from 'joi';
-import { MOST_PARTS } from '../film/bounds';
+import { MOST_PARTS, MOST_STROKE_PLACES } from '../film/bounds';
+import { PLACE } from '../picture/paint/stroke';
 import { NO_SOUND, type Film } from '../film/film';
 import { err, ok, type Result } from '../time/result';
 import { formatFault } from './format-fault';
@@ -100,7 +101,7 @@ export function upToDate(value: unknown): unknown {
 /** Whether a value has more objects in it than a film may; nothing of it is known yet. */
 export function hasTooMany(value: unknown): boolean {
   // Each thing of a film is one to four objects: itself, its pin, its moment, a fade.
-  let left = 4 * MOST_PARTS;
+  let left = 4 * MOST_PARTS + (PLACE * MOST_STROKE_PLACES) / 16;
   const waiting: unknown[] = [value];
   while (waiting.length > 0) {
     const each = waiting.pop();

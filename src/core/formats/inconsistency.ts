@@ -1,4 +1,12 @@
-import { hoursOf, LONGEST_FILM_HOURS, MOST_PARTS, MOST_POSES } from '../film/bounds';
+import {
+  hoursOf,
+  LONGEST_FILM_HOURS,
+  MOST_PARTS,
+  MOST_POSES,
+  MOST_STROKE_PLACES,
+  PARTS_OF_A_STROKE,
+} from '../film/bounds';
+import { placesIn } from '../picture/paint/stroke';
 import { framesOf } from '../edits/cycle-edits';
 import type { Film } from '../film/film';
 import { posesOf } from '../film/items';
@@ -13,7 +21,11 @@ export function inconsistency(film: Film): string | undefined {
     (sum, { words, beats }) => sum + (words?.length ?? 0) + (beats?.steps.length ?? 0),
     0,
   );
-  const strokes = film.photos.reduce((sum, photo) => sum + (fileOf(photo).strokes?.length ?? 0), 0);
+  const painted = film.photos.flatMap((photo) => fileOf(photo).strokes ?? []);
+  const places = painted.reduce((sum, stroke) => sum + placesIn(stroke), 0);
+  if (places > MOST_STROKE_PLACES)
+    return `what is painted on its photos has ${places.toLocaleString('en')} places; ${MOST_STROKE_PLACES.toLocaleString('en')} are the most`;
+  const strokes = PARTS_OF_A_STROKE * painted.length;
   const lists = [film.photos, poses, film.flags, film.sounds, film.lanes, film.cues, film.scenes];
   const parts = lists.reduce((sum, { length }) => sum + length, spoken + strokes);
   if (parts > MOST_PARTS)

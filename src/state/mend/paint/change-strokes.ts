@@ -10,7 +10,7 @@ import { edit } from '../../document/edit-film';
 import { tell } from '../../shell/shell';
 import { transportNow } from '../../transport/transport';
 import { targetPhotoIds } from '../target-photos';
-import { findForStroke } from './lay-stroke';
+import { findForStroke, inTurn } from './lay-stroke';
 import { chooseStrokes, paintNow, SOFTNESS } from './paint';
 import { paintTarget } from './source-photo';
 
@@ -76,7 +76,11 @@ function sourceOf(film: Film, { from }: Stroke): Parameters<typeof findForStroke
 }
 
 /** Moves the chosen strokes by parts of the photo; what they paint in is looked for anew, where they are then. */
-export async function moveStrokes(right: number, down: number): Promise<void> {
+export const moveStrokes = (right: number, down: number): Promise<void> =>
+  // What a key moved just before is where this one begins.
+  inTurn(() => moveNow(right, down));
+
+async function moveNow(right: number, down: number): Promise<void> {
   const here = chosenHere();
   if (!here || here.strokes.length === 0) return;
   const { film, photo, strokes } = here;

@@ -70,8 +70,17 @@ export function meantSource(
   return other.ok ? ok({ photo, from: { kind, other: other.value } }) : other;
 }
 
-/** Strokes are kept in the order in which they were drawn, whatever takes longer to look for. */
 let before: Promise<unknown> = Promise.resolve();
+
+/** Does what is done to strokes one after the other, in the order in which a hand did it, whatever takes longer to look for. */
+export function inTurn<T>(work: () => Promise<T>): Promise<T | undefined> {
+  const done = before.then(work).catch((fault: unknown) => {
+    tell(fault instanceof Error ? fault.message : String(fault), 'wrong');
+    return undefined;
+  });
+  before = done;
+  return done;
+}
 
 /**
  * Lays a stroke on the photo on screen, with what is set now, and keeps it as soon as its light is found. Tells whether it was kept; where
@@ -100,13 +109,7 @@ export function layStroke(path: StrokePath): Promise<boolean> {
     const stroke = { ...path, id: newId(), ...found.value };
     return tryEdit((each) => paintEdit(each, [{ photoId: photo.id, stroke }]));
   };
-  const laid = before
-    .then(lay)
-    .catch((fault: unknown) => {
-      tell(fault instanceof Error ? fault.message : String(fault), 'wrong');
-      return false;
-    })
+  return inTurn(lay)
+    .then((kept) => kept ?? false)
     .finally(() => setPaint(({ waiting }) => ({ waiting: waiting - 1 })));
-  before = laid;
-  return laid;
 }
