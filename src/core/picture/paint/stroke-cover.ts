@@ -6,6 +6,9 @@ import { PLACE, placesIn, type StrokePath } from './stroke';
 export const COVERED_BITS = 14;
 export const COVERED = 1 << COVERED_BITS;
 
+/** From the middle of a pixel to its corner. */
+const HALF_ACROSS = Math.SQRT1_2;
+
 /** Rows that are looked up together. */
 const BLOCK_BITS = 5;
 
@@ -13,6 +16,26 @@ const BLOCK_BITS = 5;
 export interface Stretch {
   readonly from: number;
   readonly to: number;
+}
+
+/** A part of 0 to 1, eased at both ends. */
+function faded(part: number): number {
+  return part <= 0 ? 0 : part >= 1 ? 1 : part * part * (3 - 2 * part);
+}
+
+/** How much of a pixel lies on this side of a straight edge, so far beyond its middle, at a right angle to (right, down). */
+function cutOff(depth: number, right: number, down: number): number {
+  if (depth >= HALF_ACROSS) return 1;
+  if (depth <= -HALF_ACROSS) return 0;
+  const [long, short] = [
+    Math.max(Math.abs(right), Math.abs(down)),
+    Math.min(Math.abs(right), Math.abs(down)),
+  ];
+  const half = (long + short) / 2;
+  const far = Math.abs(depth);
+  if (far <= half - short) return 0.5 + depth / long;
+  const corner = far >= half ? 0 : (half - far) ** 2 / (2 * long * short);
+  return depth > 0 ? 1 - corner : corner;
 }
 
 /**
@@ -63,7 +86,7 @@ export class StrokeCover {
       this.#fades[i] = fade;
       this.#middles[i] = this.#isOutline ? (fade - 1) / 2 : Math.max(0.5, radius - (radius * softness) / 2);
       this.#most[i] = this.#isOutline ? 1 : Math.min(1, 2 * radius);
-      reach = Math.max(reach, (this.#middles[i] as number) + fade / 2);
+      reach = Math.max(reach, (this.#middles[i] as number) + Math.max(fade / 2, HALF_ACROSS));
       top = Math.min(top, y);
       bottom = Math.max(bottom, y);
     }
@@ -178,9 +201,10 @@ export class StrokeCover {
       const t = along < 0 ? 0 : along > 1 ? 1 : along;
       const [ex, ey] = [across - t * dx, down - t * dy];
       const fade = w0 + t * w1;
-      const part = (c0 + t * c1 - Math.sqrt(ex * ex + ey * ey)) / fade + 0.5;
-      if (part <= 0) continue;
-      const inside = part >= 1 ? 1 : fade > 1 ? part * part * (3 - 2 * part) : part;
+      const away = Math.sqrt(ex * ex + ey * ey);
+      const depth = c0 + t * c1 - away;
+      const inside = fade > 1 ? faded(depth / fade + 0.5) : cutOff(depth, ex / away, ey / away);
+      if (inside === 0) continue;
       const value = Math.round(inside * (m0 + t * m1) * COVERED);
       if (value > known) cover[x] = value;
     }
