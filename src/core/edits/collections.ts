@@ -52,6 +52,7 @@ const COLLECTIONS: { readonly [C in CollectionName]: Collection<Extract<Other, {
       crop: true,
       edges: true,
       look: true,
+      key: true,
       doses: true,
     }),
   }),
@@ -104,7 +105,7 @@ const COLLECTIONS: { readonly [C in CollectionName]: Collection<Extract<Other, {
     label: scenesLabel,
     schema: sceneSchema,
     patch: patchOf<Patches['scenes']>(sceneSchema, {
-      ...{ name: true, colour: true, setAside: true, crop: true, look: true, plate: true },
+      ...{ name: true, colour: true, setAside: true, crop: true, look: true, key: true, plate: true },
     }),
   }),
   lanes: list({
@@ -128,6 +129,7 @@ const COLLECTIONS: { readonly [C in CollectionName]: Collection<Extract<Other, {
         cameraMove: true,
         placing: true,
         look: true,
+        key: true,
       }).concat(patchOf<CycleShape>(cycleShapeSchema, { times: true, way: true, endsTwice: true })),
       { parentId: poseSchema.extract('id') },
     ),

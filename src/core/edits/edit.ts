@@ -14,7 +14,7 @@ import type { Cue, Lane, Mix, Sound } from '../film/sound';
 import type { Stroke } from '../film/stroke';
 
 /** What edits can change of a scene besides what stands in it. */
-export type SceneMarks = Pick<Scene, 'name' | 'colour' | 'setAside' | 'crop' | 'look' | 'plate'>;
+export type SceneMarks = Pick<Scene, 'name' | 'colour' | 'setAside' | 'crop' | 'look' | 'key' | 'plate'>;
 
 /** What edits can change of a pose. */
 export type PoseMarks = Omit<Pose, 'id'>;

@@ -18,7 +18,10 @@ export function targetWords(film: Film, target: MendTarget): string {
 /** Sets a framing or a look of it; undefined takes it away. */
 export function patchTarget(
   target: MendTarget,
-  patch: (Pick<FilmSettings, 'crop'> & Pick<Pose, 'cameraMove'>) | Pick<FilmSettings, 'look'>,
+  patch:
+    | (Pick<FilmSettings, 'crop'> & Pick<Pose, 'cameraMove'>)
+    | Pick<FilmSettings, 'look'>
+    | Pick<FilmSettings, 'key'>,
 ): Edit {
   if (target.of === 'film') return { kind: 'patch', of: 'settings', patch };
   if (target.of === 'scene') return { kind: 'patch', of: 'scenes', patches: [{ id: target.id, patch }] };

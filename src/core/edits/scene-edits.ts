@@ -2,6 +2,7 @@ import { err, ok, type Result } from '../time/result';
 import { count } from '../time/format';
 import { asName } from '../film/bounds';
 import type { Film, Item, Pose, Scene } from '../film/film';
+import type { Key } from '../film/key';
 import { copiesOf, isCycle, posesIn } from '../film/items';
 import type { Span } from '../film/moments';
 import { MOST_STEPS, type Look } from '../picture/colour/colour-steps';
@@ -46,15 +47,19 @@ export function splitSceneEdit(film: Film, poseId: string, newId: () => string):
   if (index < 0) return err('A scene cannot be parted within a cycle. Unroll the cycle first.');
   if (index === 0) return err('The pose is the first of its scene already.');
   const moving = scene.items.slice(index);
+  const later = sequenceOf(scene.items.slice(0, index)).frames;
   const second: Scene = {
     ...{ id: newId(), name: nextSceneName(film), items: [] },
     // It looks as it did.
     ...(scene.crop && { crop: scene.crop }),
     ...(scene.look && { look: scene.look }),
+    ...(scene.key && { key: keyLater(scene.key, later) }),
+    ...(scene.plate && { plate: scene.plate }),
   };
   return ok(
     batch(`${scene.name} split`, [
       { kind: 'insert', of: 'scenes', places: [{ item: second, index: at.index + 1 }] },
+      ...ownKeysLater(moving, later),
       {
         kind: 'move',
         of: 'items',
@@ -62,6 +67,30 @@ export function splitSceneEdit(film: Film, poseId: string, newId: () => string):
       },
     ]),
   );
+}
+
+/** A key of poses that from now on stand so many frames nearer to the first of their scene: what is behind them goes on as it did. */
+const keyLater = (key: Key, frames: number): Key =>
+  key.behind?.kind === 'run' ? { ...key, behind: { ...key.behind, from: key.behind.from + frames } } : key;
+
+/** The same of poses that have a key of their own. */
+function ownKeysLater(items: readonly Item[], frames: number): readonly Edit[] {
+  const patches = posesIn(items).flatMap(({ id, key }) =>
+    key?.behind?.kind === 'run' ? [{ id, patch: { key: keyLater(key, frames) } }] : [],
+  );
+  return patches.length > 0 ? [{ kind: 'patch', of: 'items', patches }] : [];
+}
+
+/** Poses that come into a scene with another key keep theirs, or none. */
+function keptKeys(film: Film, from: Scene, to: Scene): readonly Edit[] {
+  const frames = sequenceOf(to.items).frames;
+  const own = ownKeysLater(from.items, -frames);
+  const key = from.key ?? film.settings.key ?? (to.key && { ...to.key, off: true as const });
+  if (!key || (from.key === to.key && key.behind?.kind !== 'run')) return own;
+  const patches = posesIn(from.items)
+    .filter((pose) => !pose.key)
+    .map(({ id }) => ({ id, patch: { key: keyLater(key, -frames) } }));
+  return patches.length > 0 ? [...own, { kind: 'patch', of: 'items', patches }] : own;
 }
 
 /** Poses that come into a scene of another framing keep theirs. */
@@ -111,6 +140,7 @@ export function joinSceneEdit(film: Film, sceneId: string): Result<Edit> {
   return ok(
     batch(`${at.scene.name} joined to ${before.name}`, [
       ...keptCrop(film, at.scene, before),
+      ...keptKeys(film, at.scene, before),
       ...looks.value,
       { kind: 'move', of: 'items', moves },
       { kind: 'remove', of: 'scenes', ids: [sceneId] },

@@ -49,3 +49,6 @@ export const MOST_CELLS = 64;
 
 /** What is kept of a light that was found: stops and terms of a field up to so many, and powers. */
 export const LIGHT_BOUNDS = { stops: 16, field: 4, power: { least: 0.1, most: 4 } };
+
+/** Terms of a field of backing, in light, are no larger than this. */
+export const BACKING_BOUND = 10;

@@ -1,5 +1,6 @@
 import Joi from 'joi';
 import {
+  BACKING_BOUND,
   FASTEST_SAMPLING,
   LIGHT_BOUNDS,
   LONGEST_NAME,
@@ -30,6 +31,17 @@ import {
   type Scene,
   type WrittenOut,
 } from './film';
+import {
+  BEHIND_BLUR,
+  KEY_AMOUNTS,
+  MOST_OUTLINES,
+  MOST_PICKED,
+  RUN_FROM,
+  type DrawnOutline,
+  type Key,
+  type KeyAmount,
+  type PickedColour,
+} from './key';
 import type { Moment } from './moment';
 import { STRENGTH, TOUCHES, type MatchedLight, type PhotoMends, type Steadied } from './photo-mends';
 import { shaped } from './shaped';
@@ -49,6 +61,7 @@ import {
 import { isWholeTable, KEPT_POINTS, LONGEST_DATA, type KeptTable } from '../picture/colour/kept-table';
 import { CURVE_POINTS, CURVE_STEP, type CurvePoint } from '../picture/colour/curve-line';
 import { CURVE_NAMES, type Curves } from '../picture/colour/curves';
+import { BACKING_TERMS, KEY_WAYS, type Backing, type SeenBacking } from '../picture/key/key-cut';
 import { MOVE_BOUNDS, type Move } from '../picture/move';
 import { PLACE, STROKE_BOUNDS, STROKE_SHAPES } from '../picture/paint/stroke';
 import type { Amount } from '../time/amount';
@@ -97,6 +110,19 @@ const move = shaped<Move>({
   size: Joi.number().min(MOVE_BOUNDS.size.least).max(MOVE_BOUNDS.size.most).required(),
 });
 
+/** A field of backing, in light: a term for each way that it changes over the picture. */
+const backingField = Joi.array()
+  .items(Joi.number().min(-BACKING_BOUND).max(BACKING_BOUND))
+  .min(1)
+  .max(BACKING_TERMS)
+  .required();
+const seenBacking = shaped<SeenBacking>({
+  way: Joi.string()
+    .valid(...KEY_WAYS)
+    .required(),
+  backing: shaped<Backing>({ red: backingField, green: backingField, blue: backingField }).required(),
+});
+
 /** What was mended of a picture. */
 const photoMends = shaped<PhotoMends>({
   light: amount(TOUCHES.light).optional(),
@@ -114,6 +140,7 @@ const photoMends = shaped<PhotoMends>({
   isAnchor: Joi.boolean().valid(true).optional(),
   steadyOff: Joi.boolean().valid(true).optional(),
   paintOff: Joi.boolean().valid(true).optional(),
+  backing: seenBacking.optional(),
 });
 
 const aside = Joi.number().min(-1).max(1).required();
@@ -290,6 +317,72 @@ const cameraMoveSchema = shaped<CameraMove>({
     .required(),
 });
 
+const hex = Joi.string().pattern(/^#[0-9a-f]{6}$/i);
+
+/** How a picture stands behind. */
+const standing = {
+  move: move.optional(),
+  blur: amount(BEHIND_BLUR).optional(),
+  light: Joi.object({ change: lightChange.required(), strength: amount(STRENGTH).required() }).optional(),
+};
+
+/** What is seen where the backing was. */
+const behindSchema = Joi.alternatives().conditional('.kind', {
+  switch: [
+    { is: 'colour', then: Joi.object({ kind: Joi.valid('colour').required(), colour: hex.required() }) },
+    {
+      is: 'gradient',
+      then: Joi.object({
+        ...{ kind: Joi.valid('gradient').required(), from: hex.required(), to: hex.required() },
+        turn: Joi.number().min(-360).max(360).required(),
+      }),
+    },
+    {
+      is: 'run',
+      then: Joi.object({
+        kind: Joi.valid('run').required(),
+        sceneId: id,
+        from: amount(RUN_FROM).integer().required(),
+        ...standing,
+      }),
+    },
+  ],
+  otherwise: Joi.object({ kind: Joi.valid('photo').required(), photoId: id, ...standing }),
+});
+
+const partOfPhoto = Joi.number().min(-2).max(3).required();
+
+/** How subjects are cut out. */
+export const keySchema = shaped<Key>({
+  ...(Object.fromEntries(
+    Object.entries(KEY_AMOUNTS).map(([each, bounds]) => [each, amount(bounds).required()]),
+  ) as Record<KeyAmount, Joi.Schema>),
+  off: Joi.boolean().valid(true).optional(),
+  picked: Joi.array()
+    .items(
+      shaped<PickedColour>({
+        x: partOfPhoto,
+        y: partOfPhoto,
+        colour: Joi.array().items(Joi.number().min(0).max(255)).length(3).required(),
+      }),
+    )
+    .max(MOST_PICKED)
+    .required(),
+  outlines: Joi.array()
+    .items(
+      shaped<DrawnOutline>({
+        ...{ id, points: strokePoints.required(), stays: Joi.boolean().required() },
+        shape: Joi.string().valid('brush', 'fill').required(),
+        size: Joi.number().min(STROKE_BOUNDS.thinnest).max(STROKE_BOUNDS.widest).required(),
+        softness: Joi.number().min(0).max(1).required(),
+      }),
+    )
+    .max(MOST_OUTLINES)
+    .unique('id')
+    .required(),
+  behind: behindSchema.optional(),
+});
+
 export const poseSchema = shaped<Pose>({
   id,
   photoId: id,
@@ -298,6 +391,7 @@ export const poseSchema = shaped<Pose>({
   cameraMove: cameraMoveSchema.optional(),
   placing: framing.optional(),
   look: lookSchema.optional(),
+  key: keySchema.optional(),
 });
 
 const paint = Joi.string().valid(...PAINTS);
@@ -348,6 +442,7 @@ const sceneMarks: { readonly [K in keyof Omit<Scene, 'items'>]-?: Joi.Schema } =
   setAside: Joi.boolean().optional(),
   crop: cropSchema.optional(),
   look: lookSchema.optional(),
+  key: keySchema.optional(),
   plate: plateSchema.optional(),
 };
 export const sceneSchema = shaped<Scene>({ ...sceneMarks, items: items.required() }).shared(cycleSchema);
@@ -503,6 +598,7 @@ export const settingsSchema = shaped<FilmSettings>({
   doses: shaped<MendDoses>({ framing: dose.optional(), colour: dose.optional() }).optional(),
   edges: Joi.string().valid('neighbour').optional(),
   look: lookSchema.optional(),
+  key: keySchema.optional(),
 });
 
 const many = (schema: Joi.Schema): Joi.ArraySchema =>

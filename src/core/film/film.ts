@@ -1,5 +1,6 @@
 import type { Orientation } from '../picture/orientation';
 import type { Look } from '../picture/colour/colour-steps';
+import type { Key } from './key';
 import type { MendDoses } from './mend-dose';
 import type { CameraMove, Crop } from '../picture/crop';
 import type { Framing } from '../picture/placement';
@@ -83,6 +84,8 @@ export interface Pose {
   readonly placing?: Framing | undefined;
   /** What is done to its colours, before what is done to those of its scene and of the film. */
   readonly look?: Look | undefined;
+  /** How its subject is cut out of its backing, in place of how its scene's or the film's are. */
+  readonly key?: Key | undefined;
 }
 
 /** How the poses of a cycle are gone through in each pass. */
@@ -123,6 +126,8 @@ export interface Scene {
   readonly crop?: Crop | undefined;
   /** What is done to the colours of all its poses, before what is done to those of the film. */
   readonly look?: Look | undefined;
+  /** How the subjects of its poses are cut out, in place of how the film's are. */
+  readonly key?: Key | undefined;
   /** The picture of its empty set, which is painted in where something is taken out. */
   readonly plate?: Plate | undefined;
 }
@@ -161,6 +166,8 @@ export interface FilmSettings {
   readonly edges?: 'neighbour' | undefined;
   /** What is done to the colours of all of it. */
   readonly look?: Look | undefined;
+  /** How the subjects of all its poses are cut out of their backing. */
+  readonly key?: Key | undefined;
   /** How much is done of all framings and all looks; all of it where nothing is said. */
   readonly doses?: MendDoses | undefined;
 }

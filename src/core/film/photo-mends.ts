@@ -10,6 +10,7 @@ import {
   type LightChange,
 } from '../picture/steps/light-change';
 import { isUnmoved, moveAfter, partOfMove, UNMOVED, type Move } from '../picture/move';
+import type { SeenBacking } from '../picture/key/key-cut';
 import type { Step } from '../picture/steps/step';
 
 /** What can be set of a photo's light by hand, in stops. */
@@ -69,6 +70,8 @@ export interface PhotoMends extends Readonly<Partial<Record<Touch, number | unde
   readonly steadyOff?: true | undefined;
   /** What is painted on it is kept, but not shown. */
   readonly paintOff?: true | undefined;
+  /** What its backing was found to look like, before its light is mended. */
+  readonly backing?: SeenBacking | undefined;
 }
 
 /** What was set by hand as a change of light. Warmth and tint leave the luminance of a grey as it is. */
@@ -88,10 +91,12 @@ export const lightChangeOf = (mends: PhotoMends | undefined): LightChange =>
   !mends || mends.lightOff ? evenChange(0) : changeAfter(matchedPart(mends), touched(mends));
 
 /** The steps in a photo's own pixels that its mends are made of; none where they change nothing. */
-export function photoStepsOf(mends: PhotoMends | undefined): readonly Step[] {
-  const value = lightChangeOf(mends);
-  return changesNothing(value) ? [] : [{ step: 'light', value }];
-}
+export const photoStepsOf = (mends: PhotoMends | undefined): readonly Step[] =>
+  lightStepsOf(lightChangeOf(mends));
+
+/** A change of light as steps; none where it changes nothing. */
+export const lightStepsOf = (value: LightChange): readonly Step[] =>
+  changesNothing(value) ? [] : [{ step: 'light', value }];
 
 /** What was found for a photo's place, as far as it is applied. */
 export const steadiedPart = ({ steadied }: PhotoMends): Move =>

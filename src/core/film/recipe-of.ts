@@ -2,12 +2,14 @@ import { chained } from '../picture/affine';
 import { cropMap, type Crop } from '../picture/crop';
 import type { Paint } from '../picture/paint/paint';
 import { placementMap, placePhoto, type Framing } from '../picture/placement';
-import type { PlainRecipe, Recipe } from '../picture/recipe';
+import type { KeyCut } from '../picture/key/key-cut';
+import type { Behind, PlainRecipe, Recipe } from '../picture/recipe';
 import type { Step } from '../picture/steps/step';
 import { cleanNeighbour } from './clean-neighbour';
 import { framingOf, type PoseFraming } from './crop-of';
 import { photosById, type Film, type FilmSettings, type Photo, type Pose } from './film';
 import { lookStepsOf } from './look-of';
+import { behindOf, cutOf, keyOf } from './key-of';
 import { unmendedFilm } from './unmended-film';
 import { ownMap } from './own-map';
 import { paintOf } from './paint-of';
@@ -65,7 +67,7 @@ export function filmRecipe(
 }
 
 /**
- * What a pose looks like, at one of its frames, from 0, where the camera moves: the one answer, for screen, tickets, pictures that go out, and prints. Here, and nowhere else, is
+ * What a pose looks like, at one of its frames, from 0, where the camera or what is behind it moves: the one answer, for screen, tickets, pictures that go out, and prints. Here, and nowhere else, is
  * put together what belongs to the photo (its file's turn and mends), to the pose, to the scene and to the film. Undefined
  * where the film does not have the pose's photo.
  */
@@ -77,10 +79,25 @@ export function recipeOf(film: Film, pose: Pose, frame = 0): Recipe | undefined 
     filmRecipe(photo, film.settings, framing, lookStepsOf(film, pose)),
     paintOf(film, photo),
   );
+  const key = keyOf(film, pose);
+  if (key) return withKey(recipe, cutOf(key, photo), behindOf(film, pose, key, framing, frame));
   const neighbour = film.settings.edges === 'neighbour' ? cleanNeighbour(film, photo.id) : undefined;
   return neighbour
     ? withBehind(recipe, withPaint(filmRecipe(neighbour, film.settings, framing), paintOf(film, neighbour)))
     : recipe;
+}
+
+const withKeys = new WeakMap<Recipe, WeakMap<KeyCut, Map<Behind, Recipe>>>();
+
+/** A recipe with its subject cut out, before what is behind it; the same value for the same three. */
+function withKey(recipe: Recipe, key: KeyCut, background: Behind): Recipe {
+  let byKey = withKeys.get(recipe);
+  if (!byKey) withKeys.set(recipe, (byKey = new WeakMap<KeyCut, Map<Behind, Recipe>>()));
+  let byBehind = byKey.get(key);
+  if (!byBehind || byBehind.size > MOST_KNOWN) byKey.set(key, (byBehind = new Map<Behind, Recipe>()));
+  let made = byBehind.get(background);
+  if (!made) byBehind.set(background, (made = { ...recipe, key, background }));
+  return made;
 }
 
 /** A photo as the film shows it, in no pose. */
@@ -130,5 +147,11 @@ export function photoRecipe(photo: Photo, film?: Film): PlainRecipe {
 /** What a pose looked like before it was mended: its photo placed as the film places it, and all of it. */
 export function unmendedRecipeOf(film: Film, pose: Pose): Recipe | undefined {
   const plain = unmendedFilm(film);
-  return recipeOf(plain, { ...pose, crop: undefined, cameraMove: undefined, look: undefined });
+  return recipeOf(plain, {
+    ...pose,
+    crop: undefined,
+    cameraMove: undefined,
+    look: undefined,
+    key: undefined,
+  });
 }

@@ -1,7 +1,7 @@
 import type { Film, Scene } from './film';
 import { scheduleOf } from './schedule';
 
-type Mark = 'crop' | 'look';
+type Mark = 'crop' | 'look' | 'key';
 const marked = new WeakMap<Film, Partial<Record<Mark, ReadonlyMap<string, Scene> | undefined>>>();
 
 /** Scenes that have a mark of their own, by id; undefined where none has. */

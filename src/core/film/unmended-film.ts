@@ -25,12 +25,15 @@ export function unmendedFilm(film: Film): Film {
   if (!plain)
     films.set(
       film,
-      (plain = { ...without(film, ['crop', 'cameraMove', 'look']), photos: film.photos.map(unmendedPhoto) }),
+      (plain = {
+        ...without(film, ['crop', 'cameraMove', 'look', 'key']),
+        photos: film.photos.map(unmendedPhoto),
+      }),
     );
   return plain;
 }
 
-type Mark = 'crop' | 'cameraMove' | 'look';
+type Mark = 'crop' | 'cameraMove' | 'look' | 'key';
 
 /** The same thing without some marks; itself where it has none of them. */
 function unmarked<T extends Partial<Record<Mark, unknown>>>(thing: T, marks: readonly Mark[]): T {

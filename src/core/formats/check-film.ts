@@ -65,7 +65,7 @@ function itemsFault(items: readonly Item[]): string | undefined {
       if (fault !== undefined) return fault;
     } else if (!isHold(item.hold)) return `a pose would be held for ${item.hold.toLocaleString('en')} frames`;
     else if (!ID.test(item.id) || !ID.test(item.photoId)) return 'a pose has no proper mark';
-    else if (item.crop || item.cameraMove || item.placing || item.look) {
+    else if (item.crop || item.cameraMove || item.placing || item.look || item.key) {
       const fault = faultOf(poseSchema, item, 'pose');
       if (fault !== undefined) return fault;
     }

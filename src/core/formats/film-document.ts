@@ -17,7 +17,7 @@ import { inconsistency } from './inconsistency';
  * stacks of colour, 10 cameras that move while a pose is held, how much is done of framings and colours, 11 what is painted on photos,
  * and clean plates.
  */
-export const FILM_VERSION = 11;
+export const FILM_VERSION = 12;
 
 /** A film as it is stored in the browser and in `film.json` of a `.kermis` file. */
 export interface FilmDocument {

@@ -29,8 +29,9 @@ export function frameQuickly(
   size: Size = recipe.film,
   fill: (job: FillJob) => void = fillVector ?? fillPlain,
 ): I420 | undefined {
-  const { background, paint, photoSteps, filmSteps } = recipe;
-  if (paint || photoSteps.length + filmSteps.length > 0 || typeof background !== 'string') return undefined;
+  const { background, paint, key, photoSteps, filmSteps } = recipe;
+  if (paint || key || photoSteps.length + filmSteps.length > 0 || typeof background !== 'string')
+    return undefined;
   const { isStraight, turn, turned, map } = planSource(source, recipe, size);
   if (!isStraight || isSeeThrough(source.pixels)) return undefined;
   const wide = stretchOf(turned.width, map[0], map[4], size.width);

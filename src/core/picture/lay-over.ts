@@ -1,4 +1,5 @@
-import { FULL } from './steps/tile';
+import { lightTables, valueOfLight } from './key/light-tables';
+import { FULL, MOST } from './steps/tile';
 
 /**
  * Lays pixels that are multiplied by their alpha over a line that is opaque, from its pixel `at` on. `cover`, 0 to 1, is
@@ -21,6 +22,31 @@ export function layOver(
       const here = (at + i) * 4 + c;
       line[here] =
         (((pixels[i * 4 + c] as number) * part) >> 8) + Math.round(((line[here] as number) * left) / FULL);
+    }
+  }
+}
+
+/** The same, with edges mixed as light is: half of a white edge before black is as bright as half of the light. */
+export function layOverInLight(
+  line: Int16Array,
+  at: number,
+  pixels: Int16Array,
+  from: number,
+  to: number,
+  cover: (i: number) => number,
+): void {
+  const { light, values } = lightTables();
+  for (let i = from; i < to; i++) {
+    const alpha = Math.min(FULL, Math.max(0, pixels[i * 4 + 3] as number));
+    if (alpha === 0) continue;
+    const part = (alpha / FULL) * cover(i);
+    for (let c = 0; c < 3; c++) {
+      const here = (at + i) * 4 + c;
+      // What it is by itself, without what is see-through.
+      const own = Math.min(MOST, Math.max(0, Math.round(((pixels[i * 4 + c] as number) * FULL) / alpha)));
+      const behind = light[Math.max(0, line[here] as number)] as number;
+      line[here] =
+        part >= 1 ? own : valueOfLight((light[own] as number) * part + behind * (1 - part), values);
     }
   }
 }

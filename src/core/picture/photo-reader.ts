@@ -1,4 +1,7 @@
 import { chained, inverse, scaling, type Affine } from './affine';
+import { Cutter } from './key/cutter';
+import { KeyBlocks } from './key/key-blocks';
+import type { KeyCut } from './key/key-cut';
 import { Painter, type ReaderOf } from './paint/painter';
 import type { Paint } from './paint/paint';
 import { swapsSides, turnMatrix, uprightWalk, type Walk } from './orientation';
@@ -26,9 +29,10 @@ function premultiply(data: Int16Array): void {
   }
 }
 
-/** What is done to a photo in its own pixels: what is painted on it, and then its steps. */
+/** What is done to a photo in its own pixels: what is painted on it, how it is cut out, and then its steps. */
 export interface PhotoWork {
   readonly paint?: Paint | undefined;
+  readonly key?: KeyCut | undefined;
   readonly steps: readonly Step[];
   /** Pixels of its upright file. */
   readonly file: Size;
@@ -41,12 +45,17 @@ export interface PhotoWork {
 export class PhotoReader implements TileReader {
   /** Whether what it reads hides all that is behind it. */
   readonly isOpaque: boolean;
+  /** Whether its edges are mixed with what is behind as light is: they were cut out as such. */
+  readonly mixesLight: boolean;
   readonly #code: RenderCode;
   readonly #pixels: Uint32Array;
   readonly #swap: boolean;
+  /** Whether the photo itself has no pixel that is see-through. */
+  readonly #opaque: boolean;
   readonly #plan: SourcePlan;
   readonly #steps: readonly Step[];
   readonly #painter: Painter | undefined;
+  readonly #cutter: { readonly cutter: Cutter; readonly whole: PhotoReader } | undefined;
   readonly #walk: Walk;
   readonly #toPhoto: Affine;
   readonly #bytes: () => Uint8Array;
@@ -57,7 +66,7 @@ export class PhotoReader implements TileReader {
     code: RenderCode,
     source: Source,
     plan: SourcePlan,
-    { paint, steps, file }: PhotoWork,
+    { paint, key, steps, file }: PhotoWork,
     room: RoomPlan,
     largest: number,
   ) {
@@ -67,7 +76,10 @@ export class PhotoReader implements TileReader {
     this.#plan = plan;
     this.#steps = steps;
     this.#swap = order.startsWith('B');
-    this.isOpaque = !isSeeThrough(pixels);
+    const opaque = !isSeeThrough(pixels);
+    this.#opaque = opaque;
+    this.isOpaque = key ? key.view === 'matte' : opaque;
+    this.mixesLight = key !== undefined;
     // A pixel at a time: what does not begin on a whole pixel of memory is copied to where it does.
     const data = pixels.data.byteOffset % 4 === 0 ? pixels.data : pixels.data.slice();
     this.#pixels = new Uint32Array(data.buffer, data.byteOffset, width * height);
@@ -84,10 +96,26 @@ export class PhotoReader implements TileReader {
     const canvas = { size: plan.turned, toPhoto: this.#toPhoto, file };
     this.#painter =
       paint && new Painter(code, canvas, paint, source.painted ?? [], uprightReader(code, room), room);
+    if (!key) return;
+    const side = new KeyBlocks(plan.turned).side;
+    const whole = new PhotoReader(
+      code,
+      source,
+      plan,
+      { paint, steps: [], file },
+      room,
+      plan.turned.width * side,
+    );
+    const { width: wide } = plan.turned;
+    const rowsOf = (y: number, rows: number): Int16Array =>
+      whole.read({ x: 0, y, width: wide, height: rows });
+    this.#cutter = { cutter: new Cutter(canvas, key, rowsOf), whole };
   }
 
   begin(): void {
     this.#painter?.begin();
+    this.#cutter?.whole.begin();
+    this.#cutter?.cutter.begin();
   }
 
   read({ x, y, width, height }: Rect): Int16Array {
@@ -107,8 +135,9 @@ export class PhotoReader implements TileReader {
     }
     const numbers = this.#tile();
     const data = numbers.subarray(0, width * height * 4);
-    this.#code.widen(bytes, width * height, this.#swap, this.isOpaque, data);
+    this.#code.widen(bytes, width * height, this.#swap, this.#opaque, data);
     this.#painter?.paint(data, { x, y, width, height });
+    this.#cutter?.cutter.cut(data, { x, y, width, height });
     if (this.#steps.length > 0) {
       const tile: Tile = { data, width, height, place: chained([1, 0, 0, 1, x, y], this.#toPhoto) };
       doSteps(this.#code, this.#steps, tile);

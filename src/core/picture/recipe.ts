@@ -2,6 +2,8 @@ import { sha256 } from '@noble/hashes/sha2.js';
 import { bytesToHex } from '@noble/hashes/utils.js';
 import { chained, inverse, scaling, type Affine } from './affine';
 import { swapsSides, turnMatrix, type Orientation } from './orientation';
+import type { Gradient } from './background';
+import type { KeyCut } from './key/key-cut';
 import type { Paint } from './paint/paint';
 import { strokeKey } from './paint/stroke-key';
 import type { Pixels } from './pixels';
@@ -22,26 +24,37 @@ interface RecipeOver<Background> {
   readonly file: RecipeFile;
   /** What is painted on the photo, before anything else is done to it. */
   readonly paint?: Paint | undefined;
+  /** How its subject is cut out, after it was painted on. */
+  readonly key?: KeyCut | undefined;
   /** Done in the photo's pixels, in this order. */
   readonly photoSteps: readonly Step[];
   /** From the pixels of the upright file to those of the film: all that turns and places the picture, so that it is resampled once. */
   readonly geometry: Affine;
   /** The film's picture, in pixels. */
   readonly film: Size;
-  /** What is seen where the photo does not reach, or is see-through: `#rrggbb`, or another picture. */
+  /** What is seen where the photo does not reach, or is see-through: `#rrggbb`, a gradient, or another picture. */
   readonly background: Background;
   /** Done in the film's pixels, in this order. */
   readonly filmSteps: readonly Step[];
+  /** By how many of the film's pixels it is out of focus, as the deviation of a bell; done last. Only of what lies behind another. */
+  readonly blur?: number | undefined;
 }
 
 /** A recipe that names no other picture. */
 export type PlainRecipe = RecipeOver<string>;
 
+/** What lies behind a picture. */
+export type Behind = string | Gradient | PlainRecipe;
+
+/** Whether what lies behind a picture is another one, which has pixels of its own. */
+export const isPicture = (background: Behind): background is PlainRecipe =>
+  typeof background !== 'string' && 'file' in background;
+
 /**
  * All of what one picture of a film looks like, as a plain value. It may name other pictures; those name none, so that no
  * recipe can come to contain itself.
  */
-export type Recipe = RecipeOver<string | PlainRecipe>;
+export type Recipe = RecipeOver<Behind>;
 
 const IDENTITY: Affine = [1, 0, 0, 1, 0, 0];
 
@@ -69,25 +82,46 @@ const paintFacts = ({ pictures, strokes }: Paint): readonly unknown[] => [
   strokes.map(strokeKey),
 ];
 
+const cutKeys = new WeakMap<KeyCut, string>();
+
+/** A short name for how a subject is cut out: whole runs are by the same, and it is named once. */
+function cutKey(cut: KeyCut): string {
+  let key = cutKeys.get(cut);
+  if (key === undefined)
+    cutKeys.set(cut, (key = bytesToHex(sha256(new TextEncoder().encode(JSON.stringify(inOrder(cut)))))));
+  return key;
+}
+
+const backgroundFacts = (background: Behind): unknown =>
+  typeof background === 'string'
+    ? background.toLowerCase()
+    : isPicture(background)
+      ? facts(background)
+      : inOrder(background);
+
 /** A recipe as plain lists: whatever changes a pixel, and nothing else. */
 function facts({
   file,
   paint,
+  key,
   photoSteps,
   geometry,
   film,
   background,
   filmSteps,
+  blur,
 }: Recipe): readonly unknown[] {
   const steps = (list: readonly Step[]): unknown => list.map(({ step, value }) => [step, inOrder(value)]);
   return [
     fileFacts(file),
     ...(paint ? [paintFacts(paint)] : []),
+    ...(key ? [cutKey(key)] : []),
     steps(photoSteps),
     geometry,
     [film.width, film.height],
-    typeof background === 'string' ? background.toLowerCase() : facts(background),
+    backgroundFacts(background),
     steps(filmSteps),
+    ...(blur ? [blur] : []),
   ];
 }
 
@@ -117,16 +151,17 @@ export const toSize = ({ geometry, film }: Recipe, size: Size): Affine =>
   chained(geometry, scaling(size.width / film.width, size.height / film.height));
 
 /** Whether a recipe shows its file's upright picture as it is, in its own shape. */
-export const isAsItCame = ({ file, paint, geometry, film, photoSteps, filmSteps }: Recipe): boolean =>
+export const isAsItCame = ({ file, paint, key, geometry, film, photoSteps, filmSteps }: Recipe): boolean =>
   !paint &&
+  !key &&
   photoSteps.length + filmSteps.length === 0 &&
   film.width === file.width &&
   film.height === file.height &&
   geometry.every((each, i) => each === IDENTITY[i]);
 
 /** Whether a recipe's picture takes much longer to make than to decode: something is done to it, or it leans. */
-export const takesLong = ({ paint, photoSteps, filmSteps, geometry: [a, b, c, d] }: Recipe): boolean =>
-  paint !== undefined ||
+export const takesLong = ({ paint, key, photoSteps, filmSteps, geometry: [a, b, c, d] }: Recipe): boolean =>
+  (paint ?? key) !== undefined ||
   photoSteps.length + filmSteps.length > 0 ||
   (b !== 0 && a !== 0) ||
   (c !== 0 && d !== 0);

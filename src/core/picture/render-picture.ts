@@ -1,14 +1,14 @@
-import { colourOf, type Rgba } from './pixels';
+import { blurred, gradientLines, lineOf, type Gradient } from './background';
+import type { Rgba } from './pixels';
 import type { RenderCode } from './render-code';
 import { renderPlain } from './render-plain';
 import { renderVector } from './render-vector';
-import { planSource, type Recipe, type Source } from './recipe';
+import { isPicture, planSource, type Recipe, type Source } from './recipe';
 import { SlantedLines } from './resample-slanted';
 import { StraightLines } from './resample-straight';
 import { RoomPlan } from './room-plan';
 import type { Size } from './size';
 import { doSteps } from './steps/step';
-import { FINE_BITS, FULL } from './steps/tile';
 
 /**
  * Makes the picture that a recipe describes, at a size: the film's own, or another of about its shape. The source may be of
@@ -16,7 +16,7 @@ import { FINE_BITS, FULL } from './steps/tile';
  * of `code` give the same.
  *
  * The photo's steps are done on its pixels, a tile at a time; then it is turned, placed and resampled once (cubic, in sRGB
- * values) and laid over the background; then the film's steps are done on the film's pixels, and only then are they rounded
+ * values), laid over the background (in light where its subject was cut out); then the film's steps are done on the film's pixels, and only then are they rounded
  * to 8 bits.
  * @throws RangeError where the recipe names a background picture and the source has none.
  */
@@ -41,17 +41,17 @@ export function renderPicture(
   lines?.begin();
   const numbers = bandRoom();
   const bytes = bytesRoom();
-  const plain = typeof behind === 'string' ? lineOf(behind, width) : undefined;
+  const layBehind = behindLines(behind, size);
   const data = new Uint8ClampedArray(width * height * 4);
   for (let top = 0; top < height; top += band) {
     const rows = Math.min(band, height - top);
-    if (typeof behind !== 'string') {
+    if (typeof behind !== 'string' && 'data' in behind) {
       bytes.set(behind.data.subarray(top * width * 4, (top + rows) * width * 4));
       code.widen(bytes, width * rows, false, true, numbers);
     }
     for (let row = 0; row < rows; row++) {
       const line = numbers.subarray(row * width * 4, (row + 1) * width * 4);
-      if (plain) line.set(plain);
+      layBehind?.(top + row, line);
       lines?.layLine(top + row, line);
     }
     const place = [1 / width, 0, 0, 1 / height, 0, top / height] as const;
@@ -63,24 +63,29 @@ export function renderPicture(
   return { width, height, data };
 }
 
+/** Lays a line of what is behind that has no pixels of its own; undefined where it has. */
+function behindLines(
+  behind: string | Gradient | Rgba,
+  size: Size,
+): ((y: number, line: Int16Array) => void) | undefined {
+  if (typeof behind !== 'string') return 'data' in behind ? undefined : gradientLines(behind, size);
+  const plain = lineOf(behind, size.width);
+  return (_, line) => line.set(plain);
+}
+
 /** Lines that the film's steps are done on together. */
 const BAND = 16;
 
-/** The background as a colour, or as the picture that the recipe names. */
+/** The background as a colour, a gradient, or as the picture that the recipe names. */
 function renderBackground(
   source: Source,
   { background }: Recipe,
   size: Size,
   code: RenderCode,
-): string | Rgba {
-  if (typeof background === 'string') return background;
+): string | Gradient | Rgba {
+  if (typeof background === 'string' || !isPicture(background)) return background;
   if (!source.background) throw new RangeError('The background of a picture is missing.');
-  return renderPicture(source.background, background, size, code);
-}
-
-/** A line of one colour, as the numbers of a tile. */
-function lineOf(hex: string, width: number): Int16Array {
-  const [red, green, blue] = colourOf(hex).map((each) => each << FINE_BITS) as [number, number, number];
-  const pixel = [red, green, blue, FULL];
-  return Int16Array.from({ length: width * 4 }, (_, i) => pixel[i % 4] as number);
+  const made = renderPicture(source.background, background, size, code);
+  const { blur = 0, film } = background;
+  return blur > 0 ? blurred(made, (blur * size.width) / film.width) : made;
 }

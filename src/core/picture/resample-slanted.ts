@@ -1,6 +1,6 @@
 import { inverse, mapped, type Affine } from './affine';
 import { phaseKernel, type PhaseKernel } from './kernel';
-import { layOver } from './lay-over';
+import { layOver, layOverInLight } from './lay-over';
 import { PhotoReader } from './photo-reader';
 import type { RenderCode } from './render-code';
 import type { PhotoLines } from './resample-straight';
@@ -66,8 +66,8 @@ export class SlantedLines implements PhotoLines {
     this.#block = Math.max(FEWEST, Math.min(BLOCK, Math.floor((4 * BLOCK) / Math.max(1, across, down))));
     const { width, height } = this.#neededFor({ x: 0, y: 0, width: this.#block, height: this.#block });
     // Where a block lies between pixels it may touch one more of them.
-    const { paint, photoSteps: steps, file } = recipe;
-    const work = { paint, steps, file };
+    const { paint, key, photoSteps: steps, file } = recipe;
+    const work = { paint, key, steps, file };
     this.#reader = new PhotoReader(code, source, plan, work, room, (width + 2) * (height + 2));
     this.#room = {
       across: room.take(this.#kernels[0].weights.byteLength),
@@ -94,6 +94,7 @@ export class SlantedLines implements PhotoLines {
     const row = this.#room.band().subarray((y - top) * width * 4, (y - top + 1) * width * 4);
     const cover = (x: number): number => this.#cover(x, y);
     const [from, to] = this.#columnsInside(y, -0.5);
+    if (this.#reader.mixesLight) return layOverInLight(line, 0, row, from, to, cover);
     const [first, last] = this.#reader.isOpaque ? this.#columnsInside(y, 0.5) : [to, to];
     if (first >= last) return layOver(line, 0, row, from, to, cover);
     line.set(row.subarray(first * 4, last * 4), first * 4);

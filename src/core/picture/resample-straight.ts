@@ -1,5 +1,5 @@
 import { inTaps, resampleKernel, type Kernel } from './kernel';
-import { layOver } from './lay-over';
+import { layOver, layOverInLight } from './lay-over';
 import { PhotoReader } from './photo-reader';
 import { kernelBytes, type RenderCode } from './render-code';
 import type { Recipe, Source, SourcePlan } from './recipe';
@@ -81,13 +81,13 @@ export class StraightLines implements PhotoLines {
     this.#wide = wide;
     this.#tall = tall;
     this.#turnedWidth = turned.width;
-    const { paint, photoSteps: steps, file } = recipe;
-    this.#batch = paint || steps.length > 0 ? BATCH : 1;
+    const { paint, key, photoSteps: steps, file } = recipe;
+    this.#batch = paint || key || steps.length > 0 ? BATCH : 1;
     this.#reader = new PhotoReader(
       code,
       source,
       plan,
-      { paint, steps, file },
+      { paint, key, steps, file },
       room,
       turned.width * this.#batch,
     );
@@ -158,6 +158,7 @@ export class StraightLines implements PhotoLines {
     const count = wide.to - wide.from;
     const cover = insideOf(tall, y);
     const inside = (i: number): number => cover * insideOf(wide, wide.from + i);
+    if (this.#reader.mixesLight) return layOverInLight(line, wide.from, made, 0, count, inside);
     if (!this.#reader.isOpaque || cover < 1) return layOver(line, wide.from, made, 0, count, inside);
     // All but the ends, which may be inside by a part only, is simply there.
     line.set(made.subarray(4, Math.max(4, (count - 1) * 4)), (wide.from + 1) * 4);

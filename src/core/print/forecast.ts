@@ -1,3 +1,4 @@
+import { changesWhileHeld } from '../film/key-of';
 import type { Film } from '../film/film';
 import type { Span } from '../film/moments';
 import { scheduleOf, showingsBetween } from '../film/schedule';
@@ -49,7 +50,7 @@ export function picturesIn(film: Film, spans: readonly Span[]): number {
   let count = 0;
   for (const { from, to } of spans)
     for (const { pose, start, end } of showingsBetween(plan, from, to))
-      count += pose.cameraMove ? Math.min(end, to) - Math.max(start, from) : 1;
+      count += changesWhileHeld(film, pose) ? Math.min(end, to) - Math.max(start, from) : 1;
   return count;
 }
 

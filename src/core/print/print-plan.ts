@@ -1,3 +1,4 @@
+import { changesWhileHeld } from '../film/key-of';
 import { photosById, type Film } from '../film/film';
 import type { Span } from '../film/moments';
 import { fileOf } from '../film/photo-picture';
@@ -52,8 +53,8 @@ export function planPrint(film: Film, spans: readonly Span[], rate: Rate = film.
       const start = Math.max(shown.start, span.from);
       const end = Math.min(shown.end, span.to);
       const photo = photos.get(pose.photoId);
-      // Where the camera moves each frame is a picture of its own.
-      const step = pose.cameraMove ? 1 : end - start;
+      // Where the camera moves, or what is behind, each frame may be a picture of its own.
+      const step = changesWhileHeld(film, pose) ? 1 : end - start;
       for (let at = start; at < end; at += step) {
         const recipe = recipeOf(film, pose, frameOfPose(shown, at));
         if (!photo || !recipe)

@@ -1,5 +1,5 @@
 import type { Paint, PaintPicture } from '../../core/picture/paint/paint';
-import { halvings, type Recipe, type RecipeFile, type Source } from '../../core/picture/recipe';
+import { halvings, isPicture, type Recipe, type RecipeFile, type Source } from '../../core/picture/recipe';
 import type { Pixels } from '../../core/picture/pixels';
 import type { Size } from '../../core/picture/size';
 import type { Decode } from '../ports/decode';
@@ -66,7 +66,7 @@ export async function readSource(
   const times = halvings(recipe, size);
   const own = await decodeFile(file, times, name, ports);
   const source = await withPainted(own, file, paint, times, name, ports);
-  if (typeof background === 'string') return source;
+  if (!isPicture(background)) return source;
   return { ...source, background: await readSource(background, size, `the background of ${name}`, ports) };
 }
 

@@ -1,4 +1,5 @@
 import type { Film } from '../../core/film/film';
+import { changesWhileHeld } from '../../core/film/key-of';
 import { photosByScene } from '../../core/film/scene-photos';
 import { anchorsAmong } from '../../core/mend/steady/steady-plan';
 import { frameOfPose, poseAt, scheduleOf, showingAt, type ScheduledPose } from '../../core/film/schedule';
@@ -82,8 +83,8 @@ export function composePicture(
   const plan = scheduleOf(film);
   const here = poseAt(plan, frame);
   if (!here) return undefined;
-  // Where the camera moves each frame looks different.
-  const now = here.pose.cameraMove ? { frame: frameOfPose(here, frame) } : {};
+  // Where the camera moves, or what is behind, each frame looks different.
+  const now = changesWhileHeld(film, here.pose) ? { frame: frameOfPose(here, frame) } : {};
   if (playing) return { panels: [{ entry: here, share: 1, ...now }], layers: [], quick: true };
   if (compare.flipped) return { panels: [{ entry: flippedFrom(film, here, chosen), share: 1 }], layers: [] };
   const before = showingAt(plan, here.index - 1);

@@ -155,6 +155,11 @@ export function wishesAhead(
 
 /** The picture of each pose as it is played where one picture fills a surface: of those only that are drawn ahead. */
 export function wishesToDraw(surface: Surface, film: Film, poses: readonly Pose[]): readonly PictureWish[] {
-  const wishes = wishesAhead(surface, film, { panels: [{ share: 1 }], quick: true }, framesOfAll(poses));
+  const wishes = wishesAhead(
+    surface,
+    film,
+    { panels: [{ share: 1 }], quick: true },
+    framesOfAll(film, poses),
+  );
   return wishes.filter(({ kind }) => kind === 'played');
 }

@@ -1,5 +1,5 @@
 import { expose, transfer } from 'comlink';
-import { isAsItCame, type Recipe } from '../../../core/picture/recipe';
+import { isAsItCame, isPicture, type Recipe } from '../../../core/picture/recipe';
 import { renderPicture } from '../../../core/picture/render-picture';
 import type { Paint } from '../../../core/picture/paint/paint';
 import type { Pixels, Rgba } from '../../../core/picture/pixels';
@@ -57,7 +57,7 @@ async function keptPainted(hash: string, paint: Paint | undefined, kept: Kept): 
 async function keptSource({ file, paint, background }: Recipe, kept: Kept): Promise<Source | undefined> {
   const source = await keptPainted(file.hash, paint, kept);
   if (!source) return undefined;
-  if (typeof background === 'string') return source;
+  if (!isPicture(background)) return source;
   const behind = await keptSource(background, kept);
   return behind && { ...source, background: behind };
 }

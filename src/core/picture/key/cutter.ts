@@ -1,0 +1,152 @@
+import type { Rect } from '../size';
+import { FULL } from '../steps/tile';
+import { channelOrder, ownLight, type ChannelOrder } from './colour-difference';
+import { blurredBlocks, type KeyBlocks } from './key-blocks';
+import type { KeyCut } from './key-cut';
+import { lightTables, valueOfLight } from './light-tables';
+import { makeMatte, type KeyCanvas, type Matte, type RowsOf } from './matte';
+
+/** A shadow is darker than the backing by more than this, and as full of its colour as this, fully so as that. */
+const SHADOW = { darker: 0.04, least: 0.65, full: 0.88 };
+
+/** By blocks, how near the edge of the subject is: 1 at it, 0 where it is further in than `reach` blocks. */
+function nearness({ alpha, blocks }: Matte, width: number, height: number, reach: number): Float32Array {
+  const { side, across } = blocks;
+  const means = blocks.numbers(0);
+  for (let y = 0, at = 0; y < height; y++) {
+    const row = Math.floor(y / side) * across;
+    for (let x = 0; x < width; x++, at++) {
+      const block = row + Math.floor(x / side);
+      means[block] = (means[block] as number) + (alpha[at] as number);
+    }
+  }
+  means.forEach((sum, i) => {
+    const wide = Math.min(side, width - (i % across) * side);
+    const tall = Math.min(side, height - Math.floor(i / across) * side);
+    means[i] = sum / (255 * wide * tall);
+  });
+  return blurredBlocks(means, blocks, reach).map((mean) => Math.min(1, Math.max(0, 2 * (1 - mean))));
+}
+
+/** Cuts a photo's subject out: its tiles become see-through where the backing is, and lose its light. */
+export class Cutter {
+  readonly #canvas: KeyCanvas;
+  readonly #cut: KeyCut;
+  readonly #rowsOf: RowsOf;
+  readonly #order: ChannelOrder;
+  readonly #colour = new Float64Array(3);
+  readonly #behind = new Float64Array(3);
+  #matte: Matte | undefined;
+  #near: Float32Array = new Float32Array();
+
+  /** `rowsOf` gives the photo with all that is done to it before. */
+  constructor(canvas: KeyCanvas, cut: KeyCut, rowsOf: RowsOf) {
+    this.#canvas = canvas;
+    this.#cut = cut;
+    this.#rowsOf = rowsOf;
+    const { red, green, blue } = cut.backing;
+    this.#order = channelOrder([red[0] ?? 0, green[0] ?? 0, blue[0] ?? 0]);
+  }
+
+  /** Once there is room: looks at all of the photo. */
+  begin(): void {
+    const { width, height } = this.#canvas.size;
+    const matte = makeMatte(this.#canvas, this.#cut, this.#rowsOf);
+    this.#matte = matte;
+    const reach = Math.round((this.#cut.reach * Math.max(width, height)) / matte.blocks.side);
+    this.#near = nearness(matte, width, height, Math.max(0, reach));
+  }
+
+  /** Cuts a tile of the photo; beyond its edges reads as the edge. */
+  cut(data: Int16Array, { x, y, width, height }: Rect): void {
+    const matte = this.#matte;
+    if (!matte) return;
+    const { size } = this.#canvas;
+    for (let row = 0, at = 0; row < height; row++) {
+      const v = Math.min(size.height - 1, Math.max(0, y + row));
+      for (let column = 0; column < width; column++, at += 4) {
+        const u = Math.min(size.width - 1, Math.max(0, x + column));
+        this.#cutPixel(data, at, u, v, matte);
+      }
+    }
+  }
+
+  #cutPixel(data: Int16Array, at: number, u: number, v: number, { alpha, blocks, backing }: Matte): void {
+    const { view, shadows } = this.#cut;
+    const part = alpha[v * this.#canvas.size.width + u] as number;
+    const own = data[at + 3] as number;
+    if (view === 'matte') {
+      const grey = Math.round((part / 255) * own);
+      data.fill(grey, at, at + 3);
+      data[at + 3] = FULL;
+    } else if (view === 'backing') data[at + 3] = Math.round((1 - part / 255) * own);
+    else if (part === 0 && shadows === 0) data[at + 3] = 0;
+    else {
+      const near =
+        part < 255
+          ? 1
+          : (this.#near[Math.floor(v / blocks.side) * blocks.across + Math.floor(u / blocks.side)] as number);
+      if (part === 255 && near === 0) return;
+      this.#clean(data, at, u, v, part / 255, near, blocks, backing);
+    }
+  }
+
+  /** Takes the backing out of a pixel of which a part is the subject, and leaves its shadow. */
+  #clean(
+    data: Int16Array,
+    at: number,
+    u: number,
+    v: number,
+    measured: number,
+    near: number,
+    blocks: KeyBlocks,
+    corners: Float32Array,
+  ): void {
+    const { spill, shadows, way } = this.#cut;
+    const { light, values } = lightTables();
+    const colour = this.#colour;
+    const behind = this.#behind;
+    // Within a block the backing hardly changes.
+    const corner = (Math.floor(v / blocks.side) * (blocks.across + 1) + Math.floor(u / blocks.side)) * 3;
+    for (let c = 0; c < 3; c++) {
+      colour[c] = light[Math.max(0, data[at + c] as number)] as number;
+      behind[c] = corners[corner + c] as number;
+    }
+    const [most, middle, least] = this.#order;
+    let part = measured;
+    let shadow = 0;
+    if (shadows > 0 && part < 1 && way !== 'distance') {
+      const lit = (colour[most] as number) / (behind[most] as number);
+      const own = (c: Float64Array): number => this.#own(c);
+      const full = own(colour) / Math.max(1e-4, lit * own(behind));
+      const t = Math.min(1, Math.max(0, (full - SHADOW.least) / (SHADOW.full - SHADOW.least)));
+      const sure = t * t * (3 - 2 * t);
+      const darker = Math.max(0, 1 - lit - SHADOW.darker) / (1 - SHADOW.darker);
+      shadow = shadows * sure * darker;
+      part *= 1 - sure;
+    }
+    const whole = 1 - (1 - part) * (1 - shadow);
+    if (whole <= 0) {
+      data[at + 3] = 0;
+      return;
+    }
+    // What is left of its light without the backing's, of the subject by itself.
+    if (part > 0)
+      for (let c = 0; c < 3; c++)
+        colour[c] = Math.max(0, ((colour[c] as number) - (1 - measured) * (behind[c] as number)) / measured);
+    if (way !== 'distance') {
+      const excess = spill * near * Math.max(0, this.#own(colour));
+      colour[most] = (colour[most] as number) - excess;
+      if (way === 'least')
+        colour[middle] = Math.max(colour[least] as number, (colour[middle] as number) - excess);
+    }
+    for (let c = 0; c < 3; c++) data[at + c] = valueOfLight(((colour[c] as number) * part) / whole, values);
+    data[at + 3] = Math.round(whole * (data[at + 3] as number));
+  }
+
+  /** By how much the backing's own channels stand out in a colour. */
+  #own(colour: Float64Array): number {
+    const [most, middle, least] = this.#order;
+    return ownLight(this.#cut.way, colour[most] as number, colour[middle] as number, colour[least] as number);
+  }
+}
