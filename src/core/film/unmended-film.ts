@@ -42,7 +42,7 @@ function unmarked<T extends Partial<Record<Mark, unknown>>>(thing: T, marks: rea
 }
 
 /** A film without marks of its poses, scenes and settings. The same settings give the same recipes. */
-function without(film: Film, marks: readonly Mark[]): Film {
+export function without(film: Film, marks: readonly Mark[]): Film {
   const poses = mapScenes(film, (scene) => mapPoses(scene.items, (pose) => unmarked(pose, marks)));
   const scenes = poses.scenes.map((scene) => unmarked(scene, marks));
   return { ...poses, scenes, settings: unmarked(film.settings, marks) };

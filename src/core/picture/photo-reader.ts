@@ -74,7 +74,8 @@ export class PhotoReader implements TileReader {
     const { width, height, order } = pixels;
     this.#code = code;
     this.#plan = plan;
-    this.#steps = steps;
+    // A matte is no light.
+    this.#steps = key?.view === 'matte' ? [] : steps;
     this.#swap = order.startsWith('B');
     const opaque = !isSeeThrough(pixels);
     this.#opaque = opaque;

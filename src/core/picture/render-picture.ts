@@ -1,9 +1,9 @@
 import { blurred, gradientLines, lineOf, type Gradient } from './background';
-import type { Rgba } from './pixels';
+import type { Pixels, Rgba } from './pixels';
 import type { RenderCode } from './render-code';
 import { renderPlain } from './render-plain';
 import { renderVector } from './render-vector';
-import { isPicture, planSource, type Recipe, type Source } from './recipe';
+import { isPicture, planSource, recipeKey, type Recipe, type Source } from './recipe';
 import { SlantedLines } from './resample-slanted';
 import { StraightLines } from './resample-straight';
 import { RoomPlan } from './room-plan';
@@ -85,7 +85,18 @@ function renderBackground(
 ): string | Gradient | Rgba {
   if (typeof background === 'string' || !isPicture(background)) return background;
   if (!source.background) throw new RangeError('The background of a picture is missing.');
-  const made = renderPicture(source.background, background, size, code);
+  const { pixels } = source.background;
+  const key = `${recipeKey(background)} ${size.width} ${size.height}`;
+  // Poses of a run mostly have the same picture behind them.
+  if (last?.key === key && last.pixels === pixels && last.code === code) return last.made;
+  const sharp = renderPicture(source.background, background, size, code);
   const { blur = 0, film } = background;
-  return blur > 0 ? blurred(made, (blur * size.width) / film.width) : made;
+  const made = blur > 0 ? blurred(sharp, (blur * size.width) / film.width) : sharp;
+  last = { key, pixels, code, made };
+  return made;
 }
+
+/** The background that was made last, of what. */
+let last:
+  | { readonly key: string; readonly pixels: Pixels; readonly code: RenderCode; readonly made: Rgba }
+  | undefined;

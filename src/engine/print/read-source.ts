@@ -62,16 +62,34 @@ export async function readSource(
   name: string,
   ports: PicturePorts,
 ): Promise<Source> {
-  const { file, paint, background } = recipe;
-  const times = halvings(recipe, size);
-  const own = await decodeFile(file, times, name, ports);
-  const source = await withPainted(own, file, paint, times, name, ports);
+  const { background } = recipe;
+  const decode = (file: RecipeFile, times: number): Promise<Source> => decodeFile(file, times, name, ports);
+  const source = await readOwn(recipe, size, name, ports, decode);
   if (!isPicture(background)) return source;
-  return { ...source, background: await readSource(background, size, `the background of ${name}`, ports) };
+  // What is behind one picture is mostly behind the next.
+  const words = `the background of ${name}`;
+  const keeping = (file: RecipeFile, times: number): Promise<Source> => {
+    const decoded = (): Promise<Source> => decodeFile(file, times, words, ports);
+    return ports.kept?.get(`${file.hash} ${times}`, decoded) ?? decoded();
+  };
+  return { ...source, background: await readOwn(background, size, words, ports, keeping) };
 }
 
-/** Gives what a picture was made from back to who decoded it; what is painted in may be needed again. */
+async function readOwn(
+  recipe: Recipe,
+  size: Size,
+  name: string,
+  ports: PicturePorts,
+  decode: (file: RecipeFile, times: number) => Promise<Source>,
+): Promise<Source> {
+  const { file, paint } = recipe;
+  const times = halvings(recipe, size);
+  const own = await decode(file, times);
+  return withPainted(own, file, paint, times, name, ports);
+}
+
+/** Gives what a picture was made from back to who decoded it; what is kept may be needed again. */
 export function giveBack({ pixels, background }: Source, ports: PicturePorts): void {
   ports.recycle?.(pixels);
-  if (background) giveBack(background, ports);
+  if (background && !ports.kept) giveBack(background, ports);
 }

@@ -1,9 +1,11 @@
 import { copyFramingEdit } from '../../core/edits/crop-edits';
 import { copyLightEdit } from '../../core/edits/mend-edits';
 import { copyNudgeEdit } from '../../core/edits/steady-edits';
+import { keyOf } from '../../core/film/key-of';
 import { photosById } from '../../core/film/film';
 import { poseAt, scheduleOf } from '../../core/film/schedule';
 import { newId } from '../../engine/browser/new-id';
+import { setKey } from './key/keys';
 import { lookInScope, setLook } from './looks';
 import { openFilm } from '../document/document';
 import { edit, targetPoses } from '../document/edit-film';
@@ -18,13 +20,15 @@ export function copyMends(): void {
   const here = film && poseAt(scheduleOf(film), transportNow().frame);
   if (!here) return;
   const { lookScope } = mendNow();
-  setMend({ copiedFrom: here.pose.id, copiedLook: lookInScope(film, lookScope) });
+  const copiedKey = keyOf(film, here.pose);
+  setMend({ copiedFrom: here.pose.id, copiedLook: lookInScope(film, lookScope), copiedKey });
   tell('What the open tool sets of this pose is copied. Choose poses and paste it onto them.');
 }
 
 /** Gives the chosen poses what the open tool sets of the pose that was copied: its light, its place by hand, its framing or its colour. */
 export function pasteMends(): void {
   if (mendNow().tool === 'colour') return pasteLook();
+  if (mendNow().tool === 'key') return pasteKey();
   const film = openFilm();
   const { copiedFrom, tool } = mendNow();
   const from = film && scheduleOf(film).firsts.get(copiedFrom ?? '')?.pose;
@@ -33,6 +37,13 @@ export function pasteMends(): void {
   else if (tool === 'framing') edit(copyFramingEdit(film, from, targetPoses()));
   else if (tool === 'steady') edit(copyNudgeEdit(film, photo, targetPhotoIds()));
   else edit(copyLightEdit(film, photo, targetPhotoIds()));
+}
+
+/** Gives what a key is set for the one that was copied. */
+function pasteKey(): void {
+  const { copiedKey } = mendNow();
+  if (!copiedKey) tell('No key is copied yet. Show a pose that is cut out and copy it first.');
+  else setKey(copiedKey, 'pasted');
 }
 
 /** Gives what a look is set for the stack that was copied. */

@@ -1,10 +1,11 @@
 import { create } from 'zustand';
+import type { Key } from '../../core/film/key';
 import type { SteadyWish } from '../../core/mend/steady/steady-run';
 import type { Look } from '../../core/picture/colour/colour-steps';
 import type { Crop, MovePace } from '../../core/picture/crop';
 
 /** The tools of stage Mend. */
-export const MEND_TOOLS = ['light', 'steady', 'framing', 'colour', 'paint'] as const;
+export const MEND_TOOLS = ['light', 'steady', 'framing', 'colour', 'paint', 'key'] as const;
 export type MendTool = (typeof MEND_TOOLS)[number];
 
 /** What is mended together: the chosen poses, the scene on screen, or all of the film. */
@@ -64,6 +65,7 @@ interface Mend {
   /** What is picked from the picture: a step of the look that is open, and what of it. */
   readonly picking: { readonly stepId: string; readonly what: Pick } | undefined;
   readonly copiedLook: Look | undefined;
+  readonly copiedKey: Key | undefined;
   /** The pose whose mends are copied to others. */
   readonly copiedFrom: string | undefined;
 }
@@ -83,6 +85,7 @@ export const useMend = create<Mend>(() => ({
   showsClipping: false,
   picking: undefined,
   copiedLook: undefined,
+  copiedKey: undefined,
   pace: 'eased',
   onOnes: false,
   wordStep: 10,

@@ -3,6 +3,8 @@ import { create } from 'zustand';
 import { applyEdit } from '../../core/edits/apply-edit';
 import type { Edit } from '../../core/edits/edit';
 import type { Film } from '../../core/film/film';
+import { viewedKeyFilm } from '../../core/film/viewed-key';
+import type { KeyView } from '../../core/picture/key/key-cut';
 import { uncroppedFilm, unmendedFilm } from '../../core/film/unmended-film';
 import { openFilm, useFilm } from '../document/document';
 import { shellNow, useShell } from '../shell/shell';
@@ -18,6 +20,8 @@ interface ShownAs {
   readonly divider: number;
   /** All of the picture is shown while it stands still, however it is framed: the frame lies on it. */
   readonly whole: boolean;
+  /** What is seen of what is keyed: its matte, or what goes; undefined where it is seen as it is. */
+  readonly keyView: KeyView | undefined;
   /** What a hand is just setting, and is not done yet. */
   readonly draft: Edit | undefined;
 }
@@ -27,6 +31,7 @@ export const useShownAs = create<ShownAs>(() => ({
   view: 'mended',
   divider: 0.5,
   whole: false,
+  keyView: undefined,
   draft: undefined,
 }));
 
@@ -39,6 +44,9 @@ export const setDivider = (divider: number): void =>
 
 /** Shows all of the picture, or the part that is framed. */
 export const setWhole = (whole: boolean): void => useShownAs.setState({ whole });
+
+/** Shows what is keyed as its matte, as what goes, or as it is. */
+export const setKeyView = (keyView: KeyView | undefined): void => useShownAs.setState({ keyView });
 
 /** A draft whose picture is not drawn yet, and the latest that came meanwhile. */
 let coming: { readonly draft: Edit; next?: Edit } | undefined;
@@ -81,10 +89,11 @@ interface Situation extends ShownAs {
 }
 
 function shownAs(film: Film | undefined, now: Situation): Film | undefined {
-  const { stage, playing, view, whole, draft } = now;
+  const { stage, playing, view, whole, draft, keyView } = now;
   if (!film || stage !== 'mend') return film;
   if (view === 'before') return unmendedFilm(film);
-  const mended = draft ? withDraft(film, draft) : film;
+  const drawn = draft ? withDraft(film, draft) : film;
+  const mended = keyView ? viewedKeyFilm(drawn, keyView) : drawn;
   return whole && !playing ? uncroppedFilm(mended) : mended;
 }
 

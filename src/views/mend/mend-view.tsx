@@ -9,6 +9,7 @@ import { Picture } from '../picture/picture';
 import { Transport } from '../time/transport';
 import styles from '../time/time.module.css';
 import { ColourTool } from './colour-tool';
+import { KeyTool } from './key/key-tool';
 import { FramingTool } from './framing-tool';
 import { LightTool } from './light-tool';
 import { PaintTool } from './paint/paint-tool';
@@ -30,6 +31,7 @@ export function MendView() {
           { id: 'framing', title: 'Framing', body: <FramingTool /> },
           { id: 'colour', title: 'Colour', body: <ColourTool /> },
           { id: 'paint', title: 'Paint out', body: <PaintTool /> },
+          { id: 'key', title: 'Key', body: <KeyTool /> },
         ]}
         open={tool}
         onOpen={(open) => setMend({ tool: open })}
@@ -43,7 +45,7 @@ export function MendView() {
           <NoPoses
             film={film}
             heading="Nothing to mend yet"
-            words="Here the light of the photos is evened out, so that the film does not flicker, the picture is steadied and framed, its colours are set, and rigs and hands are painted out. No photo is ever altered."
+            words="Here the light of the photos is evened out, so that the film does not flicker, the picture is steadied and framed, its colours are set, rigs and hands are painted out, and what stands before a plain card comes before another picture. No photo is ever altered."
           />
         ) : (
           <Picture />

@@ -20,6 +20,7 @@ import { useCompare } from '../../state/transport/compare';
 import { useTransport } from '../../state/transport/transport';
 import { Divider } from '../mend/divider';
 import { FrameOverlay } from '../mend/frame-overlay';
+import { KeyOverlay } from '../mend/key/key-overlay';
 import { MoveOverlay } from '../mend/move-overlay';
 import { PaintOverlay } from '../mend/paint/paint-overlay';
 import { PickOverlay } from '../mend/pick-overlay';
@@ -56,6 +57,8 @@ export function Picture({ apart = false }: PictureProps) {
   const isColouring = useMend((state) => state.tool === 'colour') && isMending && !playing && !apart;
   const isPainting =
     useMend((state) => state.tool === 'paint') && isMending && !playing && !apart && divider === undefined;
+  const isKeying =
+    useMend((state) => state.tool === 'key') && isMending && !playing && !apart && divider === undefined;
   const isMended = useShownAs((state) => state.view !== 'before');
   const picking = useMend((state) => state.picking) && isColouring;
   const isPickingPoint = useMend((state) => state.pickingPoint);
@@ -129,6 +132,7 @@ export function Picture({ apart = false }: PictureProps) {
         {isPainting && isMended && film && area && (
           <PaintOverlay film={film} canvasRef={canvasRef} area={area} drawn={drawn} />
         )}
+        {isKeying && isMended && film && area && <KeyOverlay film={film} area={area} />}
         {picking && area && <PickOverlay canvasRef={canvasRef} area={area} />}
         {!apart && isFraming && area && <FrameOverlay area={area} />}
         {!apart && isFraming && isPickingPoint && area && (

@@ -3,6 +3,7 @@ import { toggleDose } from '../../state/mend/doses';
 import { mendNow } from '../../state/mend/mend';
 import { toggleLight, toggleReference } from '../../state/mend/mend-light';
 import { nudgePhotos, toggleAnchor, toggleSteady, type HandMove } from '../../state/mend/move-photos';
+import { toggleKey } from '../../state/mend/key/keys';
 import { carryOn } from '../../state/mend/paint/carry-on';
 import { togglePaint } from '../../state/mend/paint/change-strokes';
 import { softenBrush, toggleBack, widenBrush } from '../../state/mend/paint/paint';
@@ -21,6 +22,7 @@ function toggleTool(): void {
   const { tool } = mendNow();
   if (tool === 'framing' || tool === 'colour') return toggleDose(tool);
   if (tool === 'paint') return togglePaint();
+  if (tool === 'key') return toggleKey();
   (tool === 'steady' ? toggleSteady : toggleLight)();
 }
 

@@ -20,7 +20,7 @@ const LIT = { least: 0.3, most: 2.5 };
 /** By what part of the greatest channel a colour may differ from what was picked, once it is as bright. */
 const ALIKE = 0.22;
 /** Places that are looked at, about. */
-const LOOKED_AT = 30_000;
+const LOOKED_AT = 8000;
 const ROUNDS = 8;
 /** What is further off than so many deviations counts for nothing. */
 const OFF = 4.5;

@@ -1,4 +1,4 @@
-import type { Rect } from '../size';
+import type { Rect, Size } from '../size';
 import { FULL } from '../steps/tile';
 import { channelOrder, ownLight, type ChannelOrder } from './colour-difference';
 import { blurredBlocks, type KeyBlocks } from './key-blocks';
@@ -9,23 +9,35 @@ import { makeMatte, type KeyCanvas, type Matte, type RowsOf } from './matte';
 /** A shadow is darker than the backing by more than this, and as full of its colour as this, fully so as that. */
 const SHADOW = { darker: 0.04, least: 0.65, full: 0.88 };
 
-/** By blocks, how near the edge of the subject is: 1 at it, 0 where it is further in than `reach` blocks. */
-function nearness({ alpha, blocks }: Matte, width: number, height: number, reach: number): Float32Array {
+/** What is known of each block: whether all of it goes, stays untouched, or has to be looked at. */
+const [GOES, STAYS, LOOKED_AT] = [0, 1, 2];
+
+interface BlockState {
+  /** How near the edge of the subject is: 1 at it, 0 where it is further in than the spill reaches. */
+  readonly near: Float32Array;
+  readonly state: Uint8Array;
+}
+
+/** Looks at the matte by blocks; the spill reaches so many of them in. */
+function blockStates({ alpha, blocks }: Matte, { width, height }: Size, reach: number): BlockState {
   const { side, across } = blocks;
   const means = blocks.numbers(0);
-  for (let y = 0, at = 0; y < height; y++) {
-    const row = Math.floor(y / side) * across;
-    for (let x = 0; x < width; x++, at++) {
-      const block = row + Math.floor(x / side);
-      means[block] = (means[block] as number) + (alpha[at] as number);
-    }
+  const state = new Uint8Array(means.length).fill(LOOKED_AT);
+  for (let block = 0; block < means.length; block++) {
+    const left = (block % across) * side;
+    const top = Math.floor(block / across) * side;
+    const [right, bottom] = [Math.min(width, left + side), Math.min(height, top + side)];
+    let sum = 0;
+    for (let y = top; y < bottom; y++)
+      for (let at = y * width + left; at < y * width + right; at++) sum += alpha[at] as number;
+    means[block] = sum / (255 * (right - left) * (bottom - top));
   }
-  means.forEach((sum, i) => {
-    const wide = Math.min(side, width - (i % across) * side);
-    const tall = Math.min(side, height - Math.floor(i / across) * side);
-    means[i] = sum / (255 * wide * tall);
+  const near = blurredBlocks(means, blocks, reach).map((mean) => Math.min(1, Math.max(0, 2 * (1 - mean))));
+  means.forEach((mean, i) => {
+    if (mean === 0) state[i] = GOES;
+    else if (mean === 1 && near[i] === 0) state[i] = STAYS;
   });
-  return blurredBlocks(means, blocks, reach).map((mean) => Math.min(1, Math.max(0, 2 * (1 - mean))));
+  return { near, state };
 }
 
 /** Cuts a photo's subject out: its tiles become see-through where the backing is, and lose its light. */
@@ -37,7 +49,7 @@ export class Cutter {
   readonly #colour = new Float64Array(3);
   readonly #behind = new Float64Array(3);
   #matte: Matte | undefined;
-  #near: Float32Array = new Float32Array();
+  #states: BlockState = { near: new Float32Array(), state: new Uint8Array() };
 
   /** `rowsOf` gives the photo with all that is done to it before. */
   constructor(canvas: KeyCanvas, cut: KeyCut, rowsOf: RowsOf) {
@@ -50,11 +62,11 @@ export class Cutter {
 
   /** Once there is room: looks at all of the photo. */
   begin(): void {
-    const { width, height } = this.#canvas.size;
+    const { size } = this.#canvas;
     const matte = makeMatte(this.#canvas, this.#cut, this.#rowsOf);
     this.#matte = matte;
-    const reach = Math.round((this.#cut.reach * Math.max(width, height)) / matte.blocks.side);
-    this.#near = nearness(matte, width, height, Math.max(0, reach));
+    const reach = Math.round((this.#cut.reach * Math.max(size.width, size.height)) / matte.blocks.side);
+    this.#states = blockStates(matte, size, Math.max(0, reach));
   }
 
   /** Cuts a tile of the photo; beyond its edges reads as the edge. */
@@ -62,11 +74,24 @@ export class Cutter {
     const matte = this.#matte;
     if (!matte) return;
     const { size } = this.#canvas;
+    const { blocks } = matte;
+    const { view, shadows } = this.#cut;
+    const isPlain = view === undefined;
     for (let row = 0, at = 0; row < height; row++) {
       const v = Math.min(size.height - 1, Math.max(0, y + row));
-      for (let column = 0; column < width; column++, at += 4) {
+      const line = Math.floor(v / blocks.side) * blocks.across;
+      for (let column = 0; column < width;) {
         const u = Math.min(size.width - 1, Math.max(0, x + column));
-        this.#cutPixel(data, at, u, v, matte);
+        const block = Math.floor(u / blocks.side);
+        // To the end of the block, or, beyond the edges, one by one.
+        const inside = x + column >= 0 && x + column < size.width;
+        const count = inside ? Math.min(width - column, (block + 1) * blocks.side - u, size.width - u) : 1;
+        const state = isPlain ? this.#states.state[line + block] : LOOKED_AT;
+        if (state === GOES && shadows === 0) for (let i = 0; i < count; i++) data[at + i * 4 + 3] = 0;
+        else if (state !== STAYS)
+          for (let i = 0; i < count; i++) this.#cutPixel(data, at + i * 4, u + i, v, matte);
+        column += count;
+        at += count * 4;
       }
     }
   }
@@ -85,7 +110,9 @@ export class Cutter {
       const near =
         part < 255
           ? 1
-          : (this.#near[Math.floor(v / blocks.side) * blocks.across + Math.floor(u / blocks.side)] as number);
+          : (this.#states.near[
+              Math.floor(v / blocks.side) * blocks.across + Math.floor(u / blocks.side)
+            ] as number);
       if (part === 255 && near === 0) return;
       this.#clean(data, at, u, v, part / 255, near, blocks, backing);
     }

@@ -1,7 +1,7 @@
 import type { Size } from '../size';
 
 /** Blocks along the longer side of a picture, about: the subject's own colours and how far it reaches are known by blocks. */
-const ALONG = 500;
+const ALONG = 250;
 const LEAST = 4;
 
 /** A picture in square blocks. */

@@ -4,16 +4,17 @@ import { fromLight } from '../srgb';
 import type { Size } from '../size';
 import { FULL } from '../steps/tile';
 import { BackingField } from './backing-field';
-import { channelOrder, ownLight } from './colour-difference';
+import { channelOrder, type ChannelOrder } from './colour-difference';
 import { KeyBlocks } from './key-blocks';
 import type { KeyCut, KeyOutline } from './key-cut';
 import { lightTables } from './light-tables';
-import { ownParts } from './own-parts';
+import { ownRatios, type BlockFacts } from './own-ratios';
 import { setSmallParts } from './small-parts';
 import { shiftedEdge } from './shift-edge';
 
-/** Parts of the backing are kept as whole numbers, so many to one. */
-const FINE = 4096;
+/** What was measured of pixels is kept as whole numbers, so many to one. */
+const FINE = 8192;
+const MOST_FINE = 65_535;
 /** Half as far from the backing again as what goes wholly, the subject is there as much as it was measured. */
 const EASED = 2;
 /** What stays wholly though it is not softened at all: a little less than all of it, for grain. */
@@ -54,96 +55,123 @@ function backingAtCorners({ toPhoto }: KeyCanvas, { backing }: KeyCut, blocks: K
   return corners;
 }
 
-/** Of the backing along the upper edge of a row of blocks what a way of telling it apart needs, one number or three to a corner. */
-function measures(corners: Float32Array, { across }: KeyBlocks, row: number, cut: KeyCut): Float64Array {
-  const at = row * (across + 1) * 3;
-  const out = new Float64Array((across + 1) * 3);
-  const order = channelOrder([cut.backing.red[0] ?? 0, cut.backing.green[0] ?? 0, cut.backing.blue[0] ?? 0]);
-  for (let i = 0; i <= across; i++) {
-    const colour = [0, 1, 2].map((c) => corners[at + i * 3 + c] as number);
-    if (cut.way === 'distance') colour.forEach((each, c) => (out[i * 3 + c] = fromLight(each) * FULL));
-    else {
-      const [a, b, c] = order.map((channel) => colour[channel] as number) as [number, number, number];
-      out[i * 3] = 1 / Math.max(1e-4, ownLight(cut.way, a, b, c));
-      out[i * 3 + 1] = 1 / a;
-    }
-  }
-  return out;
-}
-
 /** So far from a backing without a colour of its own a colour has nothing of it, in numbers of a tile. */
 const WHOLLY_APART = 0.3 * FULL;
+/** What is added to both sides of a ratio, in parts of the backing's own channel: in the dark it is grain. */
+const DARK = 0.02;
+/** A ratio comes no nearer to the backing's own than by this part. */
+const NEAREST = 0.6;
 
-interface Parts {
-  readonly parts: Int16Array;
-  /** By how much each pixel is darker than the backing in that one's own channel, 0 to 255: so much of it at least is something else. */
-  readonly darker: Uint8Array;
-  /** The largest and the smallest in each block. */
-  readonly most: Float32Array;
-  readonly fewest: Float32Array;
+/** Of each pixel its light in the backing's own channel and in the others, both in parts of the backing's own channel there. */
+interface Measured extends BlockFacts {
+  readonly own: Uint16Array;
+  readonly others: Uint16Array;
+  /** The others in the backing, at the corners of blocks. */
+  readonly backing: Float32Array;
 }
 
-/** How much of the backing there is in each pixel. */
-function partsOfBacking(
+/** The order of the channels of a backing. */
+const orderOf = ({ backing: { red, green, blue } }: KeyCut): ChannelOrder =>
+  channelOrder([red[0] ?? 0, green[0] ?? 0, blue[0] ?? 0]);
+
+const whole = (value: number): number => {
+  const fine = (value * FINE + 0.5) | 0;
+  return fine < 0 ? 0 : fine > MOST_FINE ? MOST_FINE : fine;
+};
+
+/** Measures all pixels against the backing. */
+function measure(
   canvas: KeyCanvas,
   cut: KeyCut,
   blocks: KeyBlocks,
   corners: Float32Array,
   rowsOf: RowsOf,
-): Parts {
+): Measured {
   const { width, height } = canvas.size;
-  const { side, across } = blocks;
-  const parts = new Int16Array(width * height);
-  const darker = new Uint8Array(width * height);
-  const most = blocks.numbers(-Infinity);
-  const fewest = blocks.numbers(Infinity);
+  const { side, across, down } = blocks;
+  const [p, m, l] = orderOf(cut);
+  const isMost = cut.way === 'most';
+  const [own, others] = [new Uint16Array(width * height), new Uint16Array(width * height)];
+  const [most, fewest, ratios] = [blocks.numbers(-Infinity), blocks.numbers(Infinity), blocks.numbers(0)];
+  const backing = new Float32Array((across + 1) * (down + 1));
+  const scales = new Float32Array(backing.length);
+  for (let i = 0; i < backing.length; i++) {
+    const a = corners[i * 3 + p] as number;
+    const b = corners[i * 3 + m] as number;
+    const c = corners[i * 3 + l] as number;
+    const first = isMost ? a : Math.min(a, b);
+    const second = isMost ? Math.max(b, c) : c;
+    scales[i] = 1 / first;
+    backing[i] = second / first;
+  }
   const { light } = lightTables();
-  const { red, green, blue } = cut.backing;
-  const [p, m, l] = channelOrder([red[0] ?? 0, green[0] ?? 0, blue[0] ?? 0]);
-  const { way } = cut;
-  const isMost = way === 'most';
   for (let top = 0, row = 0; top < height; top += side, row++) {
     const rows = Math.min(side, height - top);
     const data = rowsOf(top, rows);
-    const known = measures(corners, blocks, row, cut);
     for (let y = 0; y < rows; y++)
       for (let block = 0; block < across; block++) {
         const from = block * side;
-        const to = Math.min(width, from + side);
-        const first = known[block * 3] as number;
-        const slope = ((known[block * 3 + 3] as number) - first) / side;
-        const second = known[block * 3 + 1] as number;
-        const third = known[block * 3 + 2] as number;
+        const count = Math.min(width, from + side) - from;
+        const corner = row * (across + 1) + block;
+        const scale = scales[corner] as number;
+        const slope = ((scales[corner + 1] as number) - scale) / side;
+        const rest = 1 / (1 - (backing[corner] as number));
         const here = row * across + block;
-        let [largest, smallest] = [most[here] as number, fewest[here] as number];
-        let to16 = (top + y) * width + from;
-        for (let x = 0, at = (y * width + from) * 4; x < to - from; x++, at += 4, to16++) {
-          let part: number;
-          if (way === 'distance') {
-            const a = (data[at] as number) - first;
-            const b = (data[at + 1] as number) - second;
-            const c = (data[at + 2] as number) - third;
-            part = 1 - Math.sqrt(a * a + b * b + c * c) / WHOLLY_APART;
-          } else {
-            // What is painted may lie a little below black.
-            const a = light[Math.max(0, data[at + p] as number)] as number;
-            const b = light[Math.max(0, data[at + m] as number)] as number;
-            const c = light[Math.max(0, data[at + l] as number)] as number;
-            const own = isMost ? a - (b > c ? b : c) : (a < b ? a : b) - c;
-            part = own * (first + slope * x);
-            const dark = 255 - 255 * a * second;
-            darker[to16] = dark > 0 ? dark : 0;
-          }
+        let largest = most[here] as number;
+        let smallest = fewest[here] as number;
+        let ratio = ratios[here] as number;
+        let to = (top + y) * width + from;
+        for (let x = 0, at = (y * width + from) * 4; x < count; x++, at += 4, to++) {
+          // What is painted may lie a little below black.
+          const a = light[Math.max(0, data[at + p] as number)] as number;
+          const b = light[Math.max(0, data[at + m] as number)] as number;
+          const c = light[Math.max(0, data[at + l] as number)] as number;
+          const by = scale + slope * x;
+          const first = (isMost ? a : a < b ? a : b) * by;
+          const second = (isMost ? (b > c ? b : c) : c) * by;
+          own[to] = whole(first);
+          others[to] = whole(second);
+          const part = (first - second) * rest;
           if (part > largest) largest = part;
           if (part < smallest) smallest = part;
-          const whole = Math.round(part * FINE);
-          parts[to16] = whole > 32_767 ? 32_767 : whole < -32_768 ? -32_768 : whole;
+          const near = (first + DARK) / (second + DARK);
+          if (near > ratio) ratio = near;
         }
         most[here] = largest;
         fewest[here] = smallest;
+        ratios[here] = ratio;
       }
   }
-  return { parts, darker, most, fewest };
+  return { own, others, most, fewest, ratios, backing };
+}
+
+/** The same for a backing without a colour of its own: how near each pixel is to it stands for its own channel, and there are no others. */
+function measureDistance(
+  canvas: KeyCanvas,
+  blocks: KeyBlocks,
+  corners: Float32Array,
+  rowsOf: RowsOf,
+): Measured {
+  const { width, height } = canvas.size;
+  const { side, across, down } = blocks;
+  const own = new Uint16Array(width * height);
+  const values = corners.map((each) => fromLight(each) * FULL);
+  for (let top = 0, row = 0; top < height; top += side, row++) {
+    const rows = Math.min(side, height - top);
+    const data = rowsOf(top, rows);
+    for (let y = 0; y < rows; y++)
+      for (let x = 0; x < width; x++) {
+        const at = (y * width + x) * 4;
+        const corner = (row * (across + 1) + Math.floor(x / side)) * 3;
+        const a = (data[at] as number) - (values[corner] as number);
+        const b = (data[at + 1] as number) - (values[corner + 1] as number);
+        const c = (data[at + 2] as number) - (values[corner + 2] as number);
+        own[(top + y) * width + x] = whole(1 - Math.sqrt(a * a + b * b + c * c) / WHOLLY_APART);
+      }
+  }
+  const none = blocks.numbers(0);
+  const backing = new Float32Array((across + 1) * (down + 1));
+  return { own, others: new Uint16Array(own.length), most: none, fewest: none, ratios: none, backing };
 }
 
 /** How much of a pixel is the subject, from what was measured, as far as it is softened: 0 to 255. */
@@ -156,45 +184,36 @@ function softened(measured: number, goes: number, rest: number): number {
   return Math.round(255 * (1 - Math.min(left, EASED * (left - rest))));
 }
 
-/** Of each block which part of the backing is so small that a pixel with no more of it stays wholly, whatever is measured around it. */
-function surelyStays(own: Float32Array, { across, down }: KeyBlocks, rest: number): Float32Array {
-  return own.map((_, at) => {
-    const [x, y] = [at % across, Math.floor(at / across)];
-    let least = Infinity;
-    for (let v = Math.max(0, y - 1); v <= Math.min(down - 1, y + 1); v++)
-      for (let u = Math.max(0, x - 1); u <= Math.min(across - 1, x + 1); u++)
-        least = Math.min(least, own[v * across + u] as number);
-    return (1 - (1 - rest) * (1 - least)) * FINE;
-  });
+interface Softness {
+  /** What is no further from the backing goes wholly; what is so near to having nothing of it stays wholly. */
+  readonly goes: number;
+  readonly rest: number;
 }
 
 /** How much of each pixel is the subject. */
 function fadedMatte(
   { width, height }: Size,
-  parts: Int16Array,
-  darker: Uint8Array,
-  own: Float32Array,
+  { own, others, backing, ...facts }: Measured,
   blocks: KeyBlocks,
-  { goes, rest }: { readonly goes: number; readonly rest: number },
+  { goes, rest }: Softness,
 ): Uint8Array {
   const alpha = new Uint8Array(width * height);
-  const wholly = Math.round((1 - goes) * FINE);
-  const stays = surelyStays(own, blocks, rest);
   const { side, across } = blocks;
+  const ratios = ownRatios(facts, blocks);
   for (let y = 0; y < height; y++) {
-    const row = Math.floor(y / side) * across;
+    const row = Math.floor(y / side);
     for (let block = 0; block < across; block++) {
-      const surely = stays[row + block] as number;
+      const behind = backing[row * (across + 1) + block] as number;
+      const largest = NEAREST / Math.max(1e-3, behind);
+      // With none of it taken for the subject's own, as much goes as the plain colour difference says.
+      const wholly = FINE * (1 - goes) * (1 - behind);
       const to = Math.min(width, (block + 1) * side);
       for (let x = block * side, at = y * width + x; x < to; x++, at++) {
-        const part = parts[at] as number;
-        if (part >= wholly) continue;
-        if (part <= surely) {
-          alpha[at] = 255;
-          continue;
-        }
-        const measured = (1 - part / FINE) / (1 - blocks.between(own, x, y));
-        alpha[at] = softened(Math.max((darker[at] as number) / 255, measured), goes, rest);
+        const [first, second] = [own[at] as number, others[at] as number];
+        if (first - second >= wholly) continue;
+        const ratio = Math.min(largest, blocks.between(ratios, x, y));
+        const part = (first - ratio * second) / (FINE * (1 - ratio * behind));
+        alpha[at] = part <= 0 ? 255 : softened(1 - part, goes, rest);
       }
     }
   }
@@ -221,11 +240,13 @@ export function makeMatte(canvas: KeyCanvas, cut: KeyCut, rowsOf: RowsOf): Matte
   const { width, height } = size;
   const blocks = new KeyBlocks(size);
   const backing = backingAtCorners(canvas, cut, blocks);
-  const { parts, darker, most, fewest } = partsOfBacking(canvas, cut, blocks, backing, rowsOf);
-  const own = ownParts(most, fewest, blocks);
+  const measured =
+    cut.way === 'distance'
+      ? measureDistance(canvas, blocks, backing, rowsOf)
+      : measure(canvas, cut, blocks, backing, rowsOf);
   const goes = cut.width;
   const rest = LEAST_REST + Math.max(0, 1 - goes - LEAST_REST) * (1 - cut.softness);
-  let alpha: Uint8Array = fadedMatte(size, parts, darker, own, blocks, { goes, rest });
+  let alpha = fadedMatte(size, measured, blocks, { goes, rest });
   const longer = Math.max(width, height);
   const area = (side: number): number => Math.floor((side * longer) ** 2);
   setSmallParts(alpha, size, (each) => each > SPECK, area(cut.specks), 0);

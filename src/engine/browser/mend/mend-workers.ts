@@ -4,6 +4,9 @@ import type { Aside, PhotoPair } from '../../../core/film/photo-pair';
 import type { Followed } from '../../../core/mend/paint/follow';
 import type { FoundArea } from '../../../core/mend/paint/found-areas';
 import type { Move } from '../../../core/picture/move';
+import type { FoundBacking } from '../../../core/mend/key/find-backing';
+import type { LightColour } from '../../../core/picture/key/even-backing';
+import type { KeyCut } from '../../../core/picture/key/key-cut';
 import type { StrokePath } from '../../../core/picture/paint/stroke';
 import type { LightChange } from '../../../core/picture/steps/light-change';
 import type { Result } from '../../../core/time/result';
@@ -108,6 +111,35 @@ export const findFollowed = (
   signal: AbortSignal,
 ): Promise<Result<readonly Followed[]>> =>
   painting.run(async (worker) => await worker.follow(from, to, plate, paths), signal);
+
+/**
+ * The colour of a photo as it came, around a place in parts of it.
+ * @throws a sentence where its worker breaks.
+ */
+export const colourOfPhoto = (
+  photo: Photo,
+  u: number,
+  v: number,
+): Promise<Result<readonly [number, number, number]>> =>
+  painting.run(async (worker) => await worker.colourAt(photo, u, v));
+
+/**
+ * What the backing of a photo looks like, by colours that were picked.
+ * @throws the signal's reason once it is aborted, or a sentence where its worker breaks.
+ */
+export const findBackingOf = (
+  photo: Photo,
+  picked: readonly LightColour[],
+  signal?: AbortSignal,
+): Promise<Result<FoundBacking>> =>
+  pool.run(async (worker) => await worker.findBacking(photo, picked), signal);
+
+/**
+ * What brings the light of a picture behind to that of a photo's subject.
+ * @throws a sentence where its worker breaks.
+ */
+export const findLightBehind = (photo: Photo, cut: KeyCut, behind: Photo): Promise<Result<LightChange>> =>
+  pool.run(async (worker) => await worker.lightBehind(photo, cut, behind));
 
 /**
  * Of the changes of a run, in the order of the film, what does not change slowly.

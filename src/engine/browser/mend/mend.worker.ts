@@ -4,6 +4,9 @@ import type { Photo } from '../../../core/film/film';
 import type { Aside, PhotoPair } from '../../../core/film/photo-pair';
 import type { FoundLight } from '../../../core/film/photo-mends';
 import { fileOf } from '../../../core/film/photo-picture';
+import { colourAround } from '../../../core/mend/key/colour-around';
+import { findBacking, type FoundBacking } from '../../../core/mend/key/find-backing';
+import { lightOfBehind } from '../../../core/mend/key/light-of-behind';
 import { lightOf, type LightPicture } from '../../../core/mend/light-picture';
 import { matchLight } from '../../../core/mend/match-light';
 import { bestAside } from '../../../core/mend/paint/aside';
@@ -19,6 +22,8 @@ import { similarityMap } from '../../../core/mend/steady/similarity';
 import { withoutSlow } from '../../../core/mend/without-slow';
 import { chained, inverse, mapped, type Affine } from '../../../core/picture/affine';
 import { moveOf, type Move } from '../../../core/picture/move';
+import type { LightColour } from '../../../core/picture/key/even-backing';
+import type { KeyCut } from '../../../core/picture/key/key-cut';
 import { PLACE, type StrokePath } from '../../../core/picture/paint/stroke';
 import type { Pixels } from '../../../core/picture/pixels';
 import type { PlainRecipe } from '../../../core/picture/recipe';
@@ -246,6 +251,26 @@ const worker = {
     if (before.difference.width !== width || before.difference.height !== height)
       return err(`It has another shape than ${photo.name}.`);
     return ok(paths.map((path) => followStroke(path, before.difference, after.difference, before.toParts)));
+  },
+
+  /** The colour of a photo as it came, around a place in parts of it: sRGB, 0 to 255. */
+  async colourAt(photo: Photo, u: number, v: number): Promise<Result<readonly [number, number, number]>> {
+    const canvas = await canvasPicture(photo);
+    if (!canvas) return err(MISSING);
+    return ok(colourAround(canvas.pixels, mapped(inverse(canvas.toParts), u, v)));
+  },
+
+  /** What the backing of a photo looks like, by colours that were picked. */
+  async findBacking(photo: Photo, picked: readonly LightColour[]): Promise<Result<FoundBacking>> {
+    const canvas = await canvasPicture(photo);
+    return canvas ? findBacking(lightOf(canvas.pixels), canvas.toParts, picked) : err(MISSING);
+  },
+
+  /** What brings the light of a picture behind to that of a photo's subject. */
+  async lightBehind(photo: Photo, cut: KeyCut, behind: Photo): Promise<Result<LightChange>> {
+    const [own, other] = await Promise.all([canvasPicture(photo), canvasPicture(behind)]);
+    if (!own || !other) return err(MISSING);
+    return lightOfBehind(own.pixels, own.toParts, cut, other.pixels);
   },
 
   /** Of the changes of a run, in the order of the film, what does not change slowly. */

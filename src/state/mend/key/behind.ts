@@ -1,0 +1,60 @@
+import type { Film } from '../../../core/film/film';
+import type { Behind } from '../../../core/film/key';
+import { cutOf, photoBehind } from '../../../core/film/key-of';
+import { UNMOVED, type Move } from '../../../core/picture/move';
+import { findLightBehind } from '../../../engine/browser/mend/mend-workers';
+import { openFilm } from '../../document/document';
+import { tell } from '../../shell/shell';
+import { transportNow } from '../../transport/transport';
+import { paintTarget } from '../paint/source-photo';
+import { keyNow, setKey, tryKey } from './keys';
+
+/** A picture that stands behind: a photo, or a run of them. */
+export type PictureBehind = Extract<Behind, { kind: 'photo' | 'run' }>;
+
+/** What a colour and a gradient begin with: a sky. */
+const SKY = { above: '#3b74b9', below: '#cfe3ef' };
+
+/** Sets what stands behind; undefined for the film's background. */
+export const setBehind = (behind: Behind | undefined, what: string): void =>
+  setKey({ ...keyNow(), behind }, what);
+
+/** Shows what that would look like. */
+export const tryBehind = (behind: Behind): void => tryKey({ ...keyNow(), behind });
+
+/** Sets which kind of thing stands behind, as it begins. */
+export function setBehindKind(film: Film, kind: Behind['kind'] | 'film'): void {
+  if (kind === 'film') return setBehind(undefined, 'the film’s background behind it');
+  if (kind === 'colour') return setBehind({ kind, colour: SKY.above }, 'a colour behind it');
+  if (kind === 'gradient')
+    return setBehind({ kind, from: SKY.above, to: SKY.below, turn: 0 }, 'a gradient behind it');
+  const target = paintTarget(film, transportNow().frame);
+  if (kind === 'photo') {
+    const photo = film.photos.find(({ id }) => id !== target?.photo.id);
+    if (!photo) return tell('There is no other photo that could stand behind. Bring one in first.');
+    return setBehind({ kind, photoId: photo.id }, 'a photo behind it');
+  }
+  const scene = film.scenes.find(({ id, items }) => id !== target?.scene.id && items.length > 0);
+  if (!scene) return tell('There is no other scene with poses that could stand behind.');
+  setBehind({ kind, sceneId: scene.id, from: 0 }, `${scene.name} behind it`);
+}
+
+/** Moves a picture that stands behind. */
+export const moveBehind = (behind: PictureBehind, move: Partial<Move>): PictureBehind => ({
+  ...behind,
+  move: { ...(behind.move ?? UNMOVED), ...move },
+});
+
+/** Brings the light of what stands behind to the subject's of the pose on screen. */
+export async function matchBehind(): Promise<void> {
+  const film = openFilm();
+  const key = keyNow();
+  const { behind } = key;
+  const target = film && paintTarget(film, transportNow().frame);
+  if (!target || (behind?.kind !== 'photo' && behind?.kind !== 'run')) return;
+  const photo = photoBehind(film, target.here.pose, behind);
+  if (!photo) return tell('What should stand behind is not in the film any more. Choose something else.');
+  const found = await findLightBehind(target.photo, cutOf(key, target.photo), photo);
+  if (!found.ok) return tell(found.problem, 'asks');
+  setBehind({ ...behind, light: { change: found.value, strength: 100 } }, 'light of what is behind matched');
+}

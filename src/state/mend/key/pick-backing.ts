@@ -1,0 +1,129 @@
+import { batch, type Edit } from '../../../core/edits/edit';
+import { backingsEdit, keyEdit } from '../../../core/edits/key-edits';
+import type { Film, Photo } from '../../../core/film/film';
+import { MOST_PICKED, type Key, type PickedColour } from '../../../core/film/key';
+import { pickedLight } from '../../../core/film/key-of';
+import { fileOf } from '../../../core/film/photo-picture';
+import type { FoundBacking } from '../../../core/mend/key/find-backing';
+import { count } from '../../../core/time/format';
+import { colourOfPhoto, findBackingOf } from '../../../engine/browser/mend/mend-workers';
+import { openFilm } from '../../document/document';
+import { edit, mayWrite } from '../../document/edit-film';
+import { longJob } from '../../shell/long-job';
+import { tell } from '../../shell/shell';
+import { transportNow } from '../../transport/transport';
+import { findForPhotos, leftWords, stillMeant } from '../find-for-photos';
+import type { MendScope } from '../mend';
+import { mendTarget } from '../mend-target';
+import { paintedPhoto } from '../paint/painted-photo';
+import { photosInScope } from '../target-photos';
+import { keyingNow } from './keying';
+import { keyNow, setKey } from './keys';
+import { mapped } from '../../../core/picture/affine';
+
+/** What is kept of a backing that was found. */
+const kept = ({ way, backing }: FoundBacking): Pick<FoundBacking, 'way' | 'backing'> => ({ way, backing });
+
+/** By how many deviations a backing's grain is wide, and how wide a key is made for it, in per cent. */
+const WIDE = 2.5;
+const WIDTHS = { least: 3, most: 30 };
+
+/** As wide as the grain of a backing asks for, where nothing was picked before. */
+function widthFor(key: Key, found: FoundBacking | undefined): Key {
+  if (key.picked.length > 1 || !found) return key;
+  const wide = Math.round(1000 * WIDE * found.spread) / 10;
+  return { ...key, width: Math.min(WIDTHS.most, Math.max(WIDTHS.least, wide)) };
+}
+
+/** Photos that a key of this scope cuts out, and whose backing is to be known. */
+export const keyedPhotos = (film: Film, scope: MendScope): readonly Photo[] => photosInScope(film, scope);
+
+/**
+ * Picks the backing's colour at a place of the picture, in parts of it: one more where some were picked already. The photo on screen is cut out
+ * at once, and the backing of all others of the scope is looked for.
+ */
+export async function pickBacking(x: number, y: number): Promise<void> {
+  const film = openFilm();
+  if (!film || !mayWrite()) return;
+  const here = paintedPhoto(film, transportNow().frame);
+  if (!here) return tell('There is no pose on screen.');
+  const { photo, toPhoto } = here;
+  const [u, v] = mapped(toPhoto, x, y);
+  if (u < 0 || v < 0 || u > 1 || v > 1) return tell('That is outside of the photo. Click on the backing.');
+  const key = keyNow();
+  if (key.picked.length >= MOST_PICKED)
+    return tell(`${MOST_PICKED} colours are picked already. Take one out first.`);
+  const colour = await colourOfPhoto(photo, u, v);
+  if (!colour.ok) return tell(colour.problem, 'wrong');
+  const rounded = (value: number): number => Math.round(value * 1e4) / 1e4;
+  const picked: PickedColour = { x: rounded(u), y: rounded(v), colour: colour.value };
+  await keyBy({ ...key, off: undefined, picked: [...key.picked, picked] }, photo, 'backing picked');
+}
+
+/** Sets a key whose colours changed, with the backing of the photo on screen, and looks for all others. */
+async function keyBy(key: Key, photo: Photo, what: string): Promise<void> {
+  const found = await findBackingOf(photo, pickedLight(key));
+  const film = openFilm();
+  if (!film) return;
+  const wide = widthFor(key, found.ok ? found.value : undefined);
+  const edits: readonly Edit[] = [
+    keyEdit(film, mendTarget(keyingNow().scope), wide, what),
+    ...(found.ok ? [backingsEdit(film, new Map([[photo.id, kept(found.value)]]))] : []),
+  ];
+  edit(batch(`Key: ${what}`, edits));
+  if (!found.ok) tell(`${photo.name}: ${found.problem}`, 'asks');
+  else if (found.value.way === 'distance')
+    tell(
+      'This backing has hardly a colour of its own: what is as bright goes with it. A green or a blue card is cut out far better.',
+      'asks',
+    );
+  await findBackings([photo.id]);
+}
+
+/** Takes one of the colours out that were picked. */
+export async function unpickBacking(index: number): Promise<void> {
+  const film = openFilm();
+  const here = film && paintedPhoto(film, transportNow().frame);
+  const key = keyNow();
+  const left = { ...key, picked: key.picked.filter((_, i) => i !== index) };
+  if (!here || left.picked.length === 0) return setKey(left, 'colour taken out');
+  await keyBy(left, here.photo, 'colour taken out');
+}
+
+/** Looks for the backing in all photos that the key is set for, but for some. What was found is one edit. */
+export async function findBackings(but: readonly string[] = []): Promise<void> {
+  const film = openFilm();
+  if (!film || !mayWrite()) return;
+  const { scope } = keyingNow();
+  const { picked } = keyNow();
+  if (picked.length === 0) return tell('Nothing is picked yet. Click on the backing first.');
+  const tasks = keyedPhotos(film, scope)
+    .filter(({ id }) => !but.includes(id))
+    .map((photo) => ({ photo }));
+  if (tasks.length === 0) return;
+  const light = pickedLight({ picked });
+  const found = new Map<string, FoundBacking>();
+  const failed = await longJob(
+    {
+      ...{ label: 'Looking for the backing', noun: 'photo', total: tasks.length },
+      kept: 'What was found stays; the rest is cut out by what was picked.',
+    },
+    (signal, onDone) =>
+      findForPhotos(tasks, ({ photo }) => findBackingOf(photo, light, signal), found, onDone),
+  );
+  const now = openFilm();
+  if (now?.id !== film.id) return;
+  const still = stillMeant(now, tasks, found);
+  if (still.size > 0)
+    edit(
+      batch(`Backing of ${count(still.size, 'photo')} found`, [
+        backingsEdit(now, new Map([...still].map(([id, each]) => [id, kept(each)]))),
+      ]),
+    );
+  const left = failed && leftWords(failed);
+  if (left !== undefined) tell(`Backing of ${count(still.size, 'photo')} found. ${left}`, 'asks');
+}
+
+/** How many photos of a scope have a backing that was looked for. */
+export const backingsFound = (photos: readonly Photo[]): number =>
+  photos.filter((photo) => fileOf(photo).mends?.backing).length;

@@ -1,0 +1,251 @@
+import { SunMedium } from 'lucide-react';
+import type { Film } from '../../../core/film/film';
+import { BEHIND_BLUR, RUN_FROM, type Behind } from '../../../core/film/key';
+import { STRENGTH } from '../../../core/film/photo-mends';
+import { MOVE_BOUNDS, UNMOVED, type Move } from '../../../core/picture/move';
+import { parseAmount, signed, type Amount } from '../../../core/time/amount';
+import { Pair } from '../../../kit/pair';
+import { SelectField } from '../../../kit/select-field';
+import { SliderField } from '../../../kit/slider-field';
+import { Tools } from '../../../kit/tools';
+import { TypedField } from '../../../kit/typed-field';
+import {
+  matchBehind,
+  moveBehind,
+  setBehind,
+  setBehindKind,
+  tryBehind,
+  type PictureBehind,
+} from '../../../state/mend/key/behind';
+import { sceneOnScreen } from '../../../state/poses/scenes';
+import mend from '../mend.module.css';
+import styles from './key.module.css';
+
+const KINDS: readonly { readonly value: Behind['kind'] | 'film'; readonly label: string }[] = [
+  { value: 'film', label: 'the film’s background' },
+  { value: 'colour', label: 'a colour' },
+  { value: 'gradient', label: 'a gradient' },
+  { value: 'photo', label: 'a photo' },
+  { value: 'run', label: 'another scene, in step' },
+];
+
+const TURN: Amount = { label: 'Turn', unit: '°', least: -360, most: 360, neutral: 0 };
+const SHIFT = { unit: '%', least: -100 * MOVE_BOUNDS.shift, most: 100 * MOVE_BOUNDS.shift, neutral: 0 };
+
+/** How a picture behind is placed, in the numbers of a person. */
+const PLACED = {
+  right: { ...SHIFT, label: 'Right %', times: 100 },
+  down: { ...SHIFT, label: 'Down %', times: 100 },
+  size: {
+    ...{ label: 'Size %', unit: '%', neutral: 100, times: 100 },
+    ...{ least: 100 * MOVE_BOUNDS.size.least, most: 100 * MOVE_BOUNDS.size.most },
+  },
+  turn: {
+    label: 'Turn °',
+    unit: '°',
+    least: -MOVE_BOUNDS.turn,
+    most: MOVE_BOUNDS.turn,
+    neutral: 0,
+    times: 1,
+  },
+} as const satisfies Readonly<Record<keyof Move, Amount & { readonly times: number }>>;
+
+interface BehindProps<B extends Behind | undefined = Behind | undefined> {
+  readonly film: Film;
+  readonly behind: B;
+  readonly off: boolean;
+}
+
+/** What stands behind the subject. */
+export function BehindFields({ film, behind, off }: BehindProps) {
+  return (
+    <>
+      <SelectField
+        label="Behind it"
+        beside
+        value={behind?.kind ?? 'film'}
+        disabled={off}
+        options={KINDS}
+        onChange={(kind) => setBehindKind(film, kind as Behind['kind'] | 'film')}
+      />
+      {behind?.kind === 'colour' && (
+        <ColourField
+          label="Its colour"
+          value={behind.colour}
+          off={off}
+          onChange={(colour) => setBehind({ ...behind, colour }, 'another colour behind it')}
+        />
+      )}
+      {behind?.kind === 'gradient' && (
+        <>
+          <ColourField
+            label="From"
+            value={behind.from}
+            off={off}
+            onChange={(from) => setBehind({ ...behind, from }, 'another gradient behind it')}
+          />
+          <ColourField
+            label="To"
+            value={behind.to}
+            off={off}
+            onChange={(to) => setBehind({ ...behind, to }, 'another gradient behind it')}
+          />
+          <SliderField
+            amount={TURN}
+            step={1}
+            value={behind.turn}
+            onTry={(turn) => tryBehind({ ...behind, turn })}
+            onCommit={(turn) => setBehind({ ...behind, turn }, 'gradient turned')}
+            disabled={off}
+          />
+        </>
+      )}
+      {(behind?.kind === 'photo' || behind?.kind === 'run') && (
+        <PictureFields film={film} behind={behind} off={off} />
+      )}
+    </>
+  );
+}
+
+interface ColourFieldProps {
+  readonly label: string;
+  readonly value: string;
+  readonly off: boolean;
+  readonly onChange: (value: string) => void;
+}
+
+const ColourField = ({ label, value, off, onChange }: ColourFieldProps) => (
+  <label className={styles.colour}>
+    {label}
+    <input type="color" value={value} disabled={off} onChange={(event) => onChange(event.target.value)} />
+  </label>
+);
+
+function PictureFields({ film, behind, off }: BehindProps<PictureBehind>) {
+  const move = behind.move ?? UNMOVED;
+  const placed = (names: readonly (keyof Move)[]) => (
+    <Pair key={names.join()}>
+      {names.map((name) => (
+        <TypedField
+          key={name}
+          label={PLACED[name].label}
+          text={signed(Math.round(move[name] * PLACED[name].times * 100) / 100)}
+          parse={(text) => parseAmount(text, PLACED[name])}
+          onCommit={(value) =>
+            setBehind(moveBehind(behind, { [name]: value / PLACED[name].times }), 'what is behind placed')
+          }
+          figures
+          disabled={off}
+        />
+      ))}
+    </Pair>
+  );
+  return (
+    <>
+      <WhichPicture film={film} behind={behind} off={off} />
+      {placed(['right', 'down'])}
+      {placed(['size', 'turn'])}
+      <SliderField
+        amount={BEHIND_BLUR}
+        step={0.05}
+        value={behind.blur ?? 0}
+        onTry={(blur) => tryBehind({ ...behind, blur })}
+        onCommit={(blur) => setBehind({ ...behind, blur: blur || undefined }, 'what is behind out of focus')}
+        disabled={off}
+      />
+      <Tools
+        label="Light of what is behind"
+        disabled={off}
+        tools={[
+          {
+            word: 'Match its light',
+            label: 'Bring the light of what is behind to that of the subject on screen',
+            icon: SunMedium,
+            run: matchBehind,
+          },
+        ]}
+      />
+      {behind.light && <LightField behind={behind} light={behind.light} off={off} />}
+    </>
+  );
+}
+
+interface LightFieldProps {
+  readonly behind: PictureBehind;
+  readonly light: NonNullable<PictureBehind['light']>;
+  readonly off: boolean;
+}
+
+function LightField({ behind, light, off }: LightFieldProps) {
+  const by = (strength: number): Behind => ({ ...behind, light: { ...light, strength } });
+  return (
+    <SliderField
+      amount={{ ...STRENGTH, label: 'Matched by' }}
+      step={1}
+      value={light.strength}
+      onTry={(strength) => tryBehind(by(strength))}
+      onCommit={(strength) => setBehind(by(strength), `light matched by ${strength} %`)}
+      disabled={off}
+    />
+  );
+}
+
+/** So many photos are offered by name. */
+const MOST_OFFERED = 500;
+
+function WhichPicture({ film, behind, off }: BehindProps<PictureBehind>) {
+  if (behind.kind === 'photo') {
+    const isThere = film.photos.some(({ id }) => id === behind.photoId);
+    return (
+      <>
+        <SelectField
+          label="Which"
+          beside
+          value={isThere ? behind.photoId : ''}
+          disabled={off}
+          options={[
+            ...(isThere ? [] : [{ value: '', label: 'Not in the film any more' }]),
+            ...film.photos.slice(0, MOST_OFFERED).map(({ id, name }) => ({ value: id, label: name })),
+          ]}
+          onChange={(photoId) => setBehind({ ...behind, photoId }, 'another photo behind it')}
+        />
+        {!isThere && <Missing />}
+      </>
+    );
+  }
+  const scenes = film.scenes.filter(({ id }) => id !== sceneOnScreen());
+  const isThere = scenes.some(({ id, items }) => id === behind.sceneId && items.length > 0);
+  return (
+    <>
+      <SelectField
+        label="Which"
+        beside
+        value={isThere ? behind.sceneId : ''}
+        disabled={off}
+        options={[
+          ...(isThere ? [] : [{ value: '', label: 'Not in the film any more' }]),
+          ...scenes.map(({ id, name }) => ({ value: id, label: name })),
+        ]}
+        onChange={(sceneId) => setBehind({ ...behind, sceneId }, 'another scene behind it')}
+      />
+      {!isThere && <Missing />}
+      <TypedField
+        label={RUN_FROM.label}
+        text={signed(behind.from)}
+        parse={(text) => parseAmount(text, RUN_FROM)}
+        onCommit={(from) => setBehind({ ...behind, from: Math.round(from) }, 'what is behind in step')}
+        hint="of that scene, at the first of this one"
+        figures
+        beside
+        disabled={off}
+      />
+    </>
+  );
+}
+
+const Missing = () => (
+  <p className={mend.warning}>
+    What should stand behind is not in the film any more. The film’s background is seen until it comes back,
+    or something else is chosen.
+  </p>
+);
