@@ -1,11 +1,10 @@
 import type { Affine } from '../../picture/affine';
 import type { KeyCut } from '../../picture/key/key-cut';
-import { makeMatte } from '../../picture/key/matte';
 import type { Pixels } from '../../picture/pixels';
 import { evenChange, type LightChange } from '../../picture/steps/light-change';
-import { FINE_BITS } from '../../picture/steps/tile';
 import { err, ok, type Result } from '../../time/result';
 import { lightOf } from '../light-picture';
+import { matteOfPixels } from './matte-of-pixels';
 
 /** Of the matte's 255: what is surely the subject. */
 const SUBJECT = 250;
@@ -40,13 +39,7 @@ export function lightOfBehind(
   cut: KeyCut,
   behind: Pixels,
 ): Result<LightChange> {
-  const { width, height, data } = own;
-  const numbers = new Int16Array(data.length);
-  for (let i = 0; i < data.length; i++) numbers[i] = (data[i] as number) << FINE_BITS;
-  const canvas = { size: { width, height }, toPhoto: toParts, file: { width, height } };
-  const { alpha } = makeMatte(canvas, cut, (y, rows) =>
-    numbers.subarray(y * width * 4, (y + rows) * width * 4),
-  );
+  const alpha = matteOfPixels(own, toParts, cut);
   const subject = meanStops(lightOf(own).data, (i) => (alpha[i] as number) >= SUBJECT);
   const other = meanStops(lightOf(behind).data, () => true);
   if (!subject || !other) return err('There is no subject in this photo whose light could be matched.');

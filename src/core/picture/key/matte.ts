@@ -8,7 +8,7 @@ import { channelOrder, type ChannelOrder } from './colour-difference';
 import { KeyBlocks } from './key-blocks';
 import type { KeyCut, KeyOutline } from './key-cut';
 import { lightTables } from './light-tables';
-import { ownRatios, type BlockFacts } from './own-ratios';
+import { ownColours, type BlockFacts } from './own-colours';
 import { setSmallParts } from './small-parts';
 import { shiftedEdge } from './shift-edge';
 
@@ -92,7 +92,8 @@ function measure(
   const [p, m, l] = orderOf(cut);
   const isMost = cut.way === 'most';
   const [own, others] = [new Uint16Array(width * height), new Uint16Array(width * height)];
-  const [most, fewest, ratios] = [blocks.numbers(-Infinity), blocks.numbers(Infinity), blocks.numbers(0)];
+  const [most, fewest] = [blocks.numbers(-Infinity), blocks.numbers(Infinity)];
+  const [ratios, brightest] = [blocks.numbers(0), blocks.numbers(0)];
   const backing = new Float32Array((across + 1) * (down + 1));
   const scales = new Float32Array(backing.length);
   for (let i = 0; i < backing.length; i++) {
@@ -120,6 +121,7 @@ function measure(
         let largest = most[here] as number;
         let smallest = fewest[here] as number;
         let ratio = ratios[here] as number;
+        let bright = brightest[here] as number;
         let to = (top + y) * width + from;
         for (let x = 0, at = (y * width + from) * 4; x < count; x++, at += 4, to++) {
           // What is painted may lie a little below black.
@@ -136,13 +138,15 @@ function measure(
           if (part < smallest) smallest = part;
           const near = (first + DARK) / (second + DARK);
           if (near > ratio) ratio = near;
+          if (second > bright) bright = second;
         }
         most[here] = largest;
         fewest[here] = smallest;
         ratios[here] = ratio;
+        brightest[here] = bright;
       }
   }
-  return { own, others, most, fewest, ratios, backing };
+  return { own, others, most, fewest, ratios, brightest, backing };
 }
 
 /** The same for a backing without a colour of its own: how near each pixel is to it stands for its own channel, and there are no others. */
@@ -171,17 +175,26 @@ function measureDistance(
   }
   const none = blocks.numbers(0);
   const backing = new Float32Array((across + 1) * (down + 1));
-  return { own, others: new Uint16Array(own.length), most: none, fewest: none, ratios: none, backing };
+  const facts: BlockFacts = { most: none, fewest: none, ratios: none, brightest: none };
+  return { own, others: new Uint16Array(own.length), ...facts, backing };
 }
+
+/** Where this much is left between what goes and what stays, it is as much as was measured; where half of that, it rises straight from one to the other. */
+const WIDE = 0.6;
 
 /** How much of a pixel is the subject, from what was measured, as far as it is softened: 0 to 255. */
 function softened(measured: number, goes: number, rest: number): number {
-  let part = measured;
-  if (part <= goes) return 0;
-  part = Math.min(part, EASED * (part - goes));
-  const left = 1 - part;
+  const left = 1 - measured;
+  if (measured <= goes) return 0;
   if (left <= rest) return 255;
-  return Math.round(255 * (1 - Math.min(left, EASED * (left - rest))));
+  const span = 1 - rest - goes;
+  const straight = (measured - goes) / span;
+  const wide = Math.min(1, Math.max(0, (2 * span) / WIDE - 1));
+  const eased =
+    measured < 0.5
+      ? Math.min(measured, EASED * (measured - goes))
+      : 1 - Math.min(left, EASED * (left - rest));
+  return Math.round(255 * (wide * eased + (1 - wide) * straight));
 }
 
 interface Softness {
@@ -199,7 +212,7 @@ function fadedMatte(
 ): Uint8Array {
   const alpha = new Uint8Array(width * height);
   const { side, across } = blocks;
-  const ratios = ownRatios(facts, blocks);
+  const { ratios, brightest } = ownColours(facts, blocks);
   for (let y = 0; y < height; y++) {
     const row = Math.floor(y / side);
     for (let block = 0; block < across; block++) {
@@ -213,7 +226,12 @@ function fadedMatte(
         if (first - second >= wholly) continue;
         const ratio = Math.min(largest, blocks.between(ratios, x, y));
         const part = (first - ratio * second) / (FINE * (1 - ratio * behind));
-        alpha[at] = part <= 0 ? 255 : softened(1 - part, goes, rest);
+        if (part <= 0) {
+          alpha[at] = 255;
+          continue;
+        }
+        const least = (second / FINE - behind) / (blocks.between(brightest, x, y) - behind);
+        alpha[at] = softened(Math.max(least, 1 - part), goes, rest);
       }
     }
   }

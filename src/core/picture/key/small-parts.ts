@@ -30,18 +30,14 @@ class Stretches {
   }
 }
 
-/**
- * Sets what hangs together and is no larger than so many pixels to a value, in place: holes in the subject, or specks outside of it. `belongs` tells which
- * values are meant.
- */
-export function setSmallParts(
-  matte: Uint8Array,
-  { width, height }: Size,
-  belongs: (value: number) => boolean,
-  largest: number,
-  value: number,
-): void {
-  if (largest < 1) return;
+interface Parts {
+  readonly stretches: Stretches;
+  /** Pixels of each part, by the stretch that stands for it. */
+  readonly sizes: ReadonlyMap<number, number>;
+}
+
+/** Finds what hangs together of the values that are meant, over sides of pixels. */
+function partsOf(matte: Uint8Array, { width, height }: Size, belongs: (value: number) => boolean): Parts {
   const meant = Uint8Array.from({ length: 256 }, (_, i) => (belongs(i) ? 1 : 0));
   const all = new Stretches();
   let above: number[] = [];
@@ -66,9 +62,41 @@ export function setSmallParts(
     const first = all.first(i);
     sizes.set(first, (sizes.get(first) ?? 0) + (all.to[i] as number) - (all.from[i] as number));
   }
-  for (let i = 0; i < all.from.length; i++) {
-    if ((sizes.get(all.first(i)) as number) > largest) continue;
-    const line = (all.row[i] as number) * width;
-    matte.fill(value, line + (all.from[i] as number), line + (all.to[i] as number));
+  return { stretches: all, sizes };
+}
+
+/**
+ * Sets what hangs together and is no larger than so many pixels to a value, in place: holes in the subject, or specks outside of it. `belongs` tells which
+ * values are meant.
+ */
+export function setSmallParts(
+  matte: Uint8Array,
+  size: Size,
+  belongs: (value: number) => boolean,
+  largest: number,
+  value: number,
+): void {
+  if (largest < 1) return;
+  const { stretches, sizes } = partsOf(matte, size, belongs);
+  for (let i = 0; i < stretches.from.length; i++) {
+    if ((sizes.get(stretches.first(i)) as number) > largest) continue;
+    const line = (stretches.row[i] as number) * size.width;
+    matte.fill(value, line + (stretches.from[i] as number), line + (stretches.to[i] as number));
   }
+}
+
+/** See-through by half. */
+const HALF = 128;
+
+/** Pixels that go though the subject is all around them. */
+export function enclosedPixels(matte: Uint8Array, size: Size): number {
+  const { stretches, sizes } = partsOf(matte, size, (value) => value < HALF);
+  const { from, to, row } = stretches;
+  const outside = new Set<number>();
+  for (let i = 0; i < from.length; i++)
+    if (from[i] === 0 || to[i] === size.width || row[i] === 0 || row[i] === size.height - 1)
+      outside.add(stretches.first(i));
+  let pixels = 0;
+  for (const [part, count] of sizes) if (!outside.has(part)) pixels += count;
+  return pixels;
 }

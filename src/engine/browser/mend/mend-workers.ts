@@ -135,6 +135,13 @@ export const findBackingOf = (
   pool.run(async (worker) => await worker.findBacking(photo, picked), signal);
 
 /**
+ * The part of a photo that goes though the subject is all around it.
+ * @throws a sentence where its worker breaks.
+ */
+export const findEnclosed = (photo: Photo, cut: KeyCut): Promise<Result<number>> =>
+  pool.run(async (worker) => await worker.enclosed(photo, cut));
+
+/**
  * What brings the light of a picture behind to that of a photo's subject.
  * @throws a sentence where its worker breaks.
  */

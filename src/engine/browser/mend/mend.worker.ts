@@ -6,6 +6,7 @@ import type { FoundLight } from '../../../core/film/photo-mends';
 import { fileOf } from '../../../core/film/photo-picture';
 import { colourAround } from '../../../core/mend/key/colour-around';
 import { findBacking, type FoundBacking } from '../../../core/mend/key/find-backing';
+import { matteOfPixels } from '../../../core/mend/key/matte-of-pixels';
 import { lightOfBehind } from '../../../core/mend/key/light-of-behind';
 import { lightOf, type LightPicture } from '../../../core/mend/light-picture';
 import { matchLight } from '../../../core/mend/match-light';
@@ -23,6 +24,7 @@ import { withoutSlow } from '../../../core/mend/without-slow';
 import { chained, inverse, mapped, type Affine } from '../../../core/picture/affine';
 import { moveOf, type Move } from '../../../core/picture/move';
 import type { LightColour } from '../../../core/picture/key/even-backing';
+import { enclosedPixels } from '../../../core/picture/key/small-parts';
 import type { KeyCut } from '../../../core/picture/key/key-cut';
 import { PLACE, type StrokePath } from '../../../core/picture/paint/stroke';
 import type { Pixels } from '../../../core/picture/pixels';
@@ -264,6 +266,14 @@ const worker = {
   async findBacking(photo: Photo, picked: readonly LightColour[]): Promise<Result<FoundBacking>> {
     const canvas = await canvasPicture(photo);
     return canvas ? findBacking(lightOf(canvas.pixels), canvas.toParts, picked) : err(MISSING);
+  },
+
+  /** The part of a photo that goes though the subject is all around it. */
+  async enclosed(photo: Photo, cut: KeyCut): Promise<Result<number>> {
+    const canvas = await canvasPicture(photo);
+    if (!canvas) return err(MISSING);
+    const { pixels, toParts } = canvas;
+    return ok(enclosedPixels(matteOfPixels(pixels, toParts, cut), pixels) / (pixels.width * pixels.height));
   },
 
   /** What brings the light of a picture behind to that of a photo's subject. */

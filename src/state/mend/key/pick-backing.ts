@@ -1,12 +1,12 @@
 import { batch, type Edit } from '../../../core/edits/edit';
 import { backingsEdit, keyEdit } from '../../../core/edits/key-edits';
-import type { Film, Photo } from '../../../core/film/film';
+import { photosById, type Film, type Photo } from '../../../core/film/film';
 import { MOST_PICKED, type Key, type PickedColour } from '../../../core/film/key';
-import { pickedLight } from '../../../core/film/key-of';
+import { cutOf, pickedLight } from '../../../core/film/key-of';
 import { fileOf } from '../../../core/film/photo-picture';
 import type { FoundBacking } from '../../../core/mend/key/find-backing';
 import { count } from '../../../core/time/format';
-import { colourOfPhoto, findBackingOf } from '../../../engine/browser/mend/mend-workers';
+import { colourOfPhoto, findBackingOf, findEnclosed } from '../../../engine/browser/mend/mend-workers';
 import { openFilm } from '../../document/document';
 import { edit, mayWrite } from '../../document/edit-film';
 import { longJob } from '../../shell/long-job';
@@ -77,7 +77,23 @@ async function keyBy(key: Key, photo: Photo, what: string): Promise<void> {
       'This backing has hardly a colour of its own: what is as bright goes with it. A green or a blue card is cut out far better.',
       'asks',
     );
+  else await sayEnclosed(wide, photo);
   await findBackings([photo.id]);
+}
+
+/** Of a picture, what goes in the middle of the subject is told from this part on. */
+const ENCLOSED = 0.003;
+
+/** Says where parts in the middle of the subject go with the backing. */
+async function sayEnclosed(key: Key, photo: Photo): Promise<void> {
+  const film = openFilm();
+  const now = film && photosById(film).get(photo.id);
+  const enclosed = now && (await findEnclosed(now, cutOf(key, now)));
+  if (enclosed?.ok && enclosed.value > ENCLOSED)
+    tell(
+      'Parts with the subject all around them go, too. Where they belong to it they have the backing’s colour: draw around them with “Stays”.',
+      'asks',
+    );
 }
 
 /** Takes one of the colours out that were picked. */
