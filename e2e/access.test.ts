@@ -62,6 +62,9 @@ test.each([false, true])('axe-core finds nothing on any main view; in the dark: 
     await page.getByRole('button', { name: 'Paint out' }).click();
     await page.getByRole('button', { name: 'Make one' }).waitFor();
     expect(await wrong(page), 'paint out').toEqual([]);
+    await page.getByRole('button', { name: 'Key', exact: true }).click();
+    await page.getByRole('button', { name: 'Stays', exact: true }).click();
+    expect(await wrong(page), 'key').toEqual([]);
   }
   await page.getByRole('button', { name: 'Mend', exact: true }).click();
   for (const [tool, onPicture] of [

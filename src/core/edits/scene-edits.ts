@@ -48,12 +48,14 @@ export function splitSceneEdit(film: Film, poseId: string, newId: () => string):
   if (index === 0) return err('The pose is the first of its scene already.');
   const moving = scene.items.slice(index);
   const later = sequenceOf(scene.items.slice(0, index)).frames;
+  // What the film has behind it is counted in each scene by itself.
+  const key = scene.key ?? (film.settings.key?.behind?.kind === 'run' ? film.settings.key : undefined);
   const second: Scene = {
     ...{ id: newId(), name: nextSceneName(film), items: [] },
     // It looks as it did.
     ...(scene.crop && { crop: scene.crop }),
     ...(scene.look && { look: scene.look }),
-    ...(scene.key && { key: keyLater(scene.key, later) }),
+    ...(key && { key: keyLater(key, later) }),
     ...(scene.plate && { plate: scene.plate }),
   };
   return ok(

@@ -1,5 +1,6 @@
 import { chained, scaling, type Affine } from './affine';
 import { swapsSides, turnMatrix, type Orientation } from './orientation';
+import { KEY_VIEWS, KEY_WAYS, type KeyCut } from './key/key-cut';
 import type { Paint } from './paint/paint';
 import { STROKE_SHAPES, type PaintedStroke } from './paint/stroke';
 import type { Pixels } from './pixels';
@@ -158,6 +159,21 @@ function somePaint(
   };
 }
 
+/** A key of any kind, of a backing of any colour. */
+const someKey = (next: () => number): KeyCut => ({
+  way: pick(next, KEY_WAYS),
+  backing: {
+    red: [next(), next() * 0.2 - 0.1],
+    green: [next(), next() * 0.2 - 0.1, next() * 0.2],
+    blue: [next()],
+  },
+  ...{ width: next(), softness: next(), edge: pick(next, [0, next() * 6 - 3]) },
+  ...{ spill: next(), reach: next() * 0.2, holes: next() * 0.1, specks: next() * 0.1 },
+  shadows: pick(next, [0, next()]),
+  outlines: [{ ...someStroke(next, 1), stays: next() < 0.5 }],
+  view: pick(next, [undefined, undefined, ...KEY_VIEWS]),
+});
+
 /** What a case may have besides turns, sizes and framings of all kinds. */
 export interface Allowed {
   readonly steps?: boolean;
@@ -166,12 +182,13 @@ export interface Allowed {
   /** Sizes other than the film's. */
   readonly sizes?: boolean;
   readonly paint?: boolean;
+  readonly key?: boolean;
 }
 
 /** A picture to be made, for tests: any turns, both framings, films and photos of any shape, whole and halved sources. */
 export function randomCase(
   seed: number,
-  { steps, slants, seeThrough, sizes, paint }: Allowed = {},
+  { steps, slants, seeThrough, sizes, paint, key }: Allowed = {},
 ): RenderCase {
   const next = randomNumbers(seed);
   const side = (least: number, most: number): number => Math.floor(least + next() * (most - least));
@@ -211,6 +228,7 @@ export function randomCase(
     recipe: {
       file,
       ...(work && { paint: work.paint }),
+      ...(key && { key: someKey(next) }),
       photoSteps: steps ? someSteps(next, true) : [],
       geometry: slants ? chained(straight, slant) : straight,
       film,
@@ -225,7 +243,7 @@ export function randomCase(
 export const mixedCase = (n: number): RenderCase =>
   randomCase(n, {
     ...{ steps: n % 2 === 0, slants: n % 3 === 0, seeThrough: n % 5 === 0, sizes: n % 7 < 4 },
-    paint: n % 11 < 4,
+    ...{ paint: n % 11 < 4, key: n % 13 < 3 },
   });
 
 /** The whole of a picture, in a film of another size and of the same shape. */

@@ -1,3 +1,6 @@
+import { tell } from '../shell/shell';
+import { count } from '../../core/time/format';
+import { neededFor, type NeededFor } from '../../core/film/needed-for';
 import type { Edit } from '../../core/edits/edit';
 import { touchEdit } from '../../core/edits/mend-edits';
 import { restoreEdit } from '../../core/edits/retouch-edits';
@@ -49,11 +52,26 @@ export const setPhotosAside = (): void => withChosen((film, ids) => setAsideEdit
 /** Brings the chosen photos back into the film, each to its place by number. */
 export const bringPhotosBack = (): void => withChosen((film, ids) => bringBackEdit(film, ids, newId));
 
-/** Takes the chosen photos out of the film for good; undo brings them back. */
+/** Takes the chosen photos out of the film for good; undo brings them back. What else they were needed for is told. */
 export const takePhotosOut = (): void => {
-  withChosen((film, ids) => takeOutEdit(film, ids));
+  const film = openFilm();
+  const needed = film && neededFor(film, new Set(chosenPhotoIds()));
+  withChosen((now, ids) => takeOutEdit(now, ids));
   setTray({ chosen: new Set(), anchor: undefined, active: undefined });
+  const words = needed && neededWords(needed);
+  if (words !== undefined) tell(words, 'asks');
 };
+
+/** What misses photos that were taken out, in a sentence; undefined where nothing does. */
+function neededWords({ painted, plates, behind }: NeededFor): string | undefined {
+  const parts = [
+    painted > 0 && `were painted in on ${count(painted, 'photo')}`,
+    plates > 0 && `were the clean plate of ${count(plates, 'scene')}`,
+    behind > 0 && 'stood behind a subject',
+  ].filter((each) => each !== false);
+  if (parts.length === 0) return undefined;
+  return `Photos that were taken out ${parts.join(', and ')}: that is missing now. Undo brings them back; set aside they go on doing it.`;
+}
 
 /** Shows the chosen photos' own files again. */
 export const showAsTheyCame = (): void => withChosen((film, ids) => restoreEdit(film, ids));
