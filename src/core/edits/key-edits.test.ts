@@ -40,7 +40,11 @@ const keyed = (of: Film, target: MendTarget, key: Key | undefined): Film =>
   applyEdit(of, keyEdit(of, target, key, 'set'));
 const behind = (key: Key, what: Behind | undefined): Key => ({ ...key, behind: what });
 const hashBehind = ({ background }: Recipe): string =>
-  isPicture(background) ? background.file.hash.slice(0, 2) : String(background);
+  isPicture(background)
+    ? background.file.hash.slice(0, 2)
+    : typeof background === 'string'
+      ? background
+      : background.from;
 const [B, C, D] = ['b', 'c', 'd'].map((name) => photoNamed(name).hash.slice(0, 2));
 
 test('a pose is cut out as it says itself, else as its scene, else as the film; one that leaves it out is not', () => {

@@ -90,10 +90,12 @@ export function photoBehind(film: Film, pose: Pose, behind: Behind, frame = 0): 
 type PictureBehind = Extract<Behind, { kind: 'photo' | 'run' }>;
 
 /** What lies behind, by what it is made of: recipes are known by their values. */
-const pictures = new WeakMap<
-  Behind,
-  Map<string, { readonly of: readonly unknown[]; readonly made: BehindPicture }>
->();
+interface KnownPicture {
+  readonly of: readonly unknown[];
+  readonly made: BehindPicture;
+}
+
+const pictures = new WeakMap<Behind, Map<string, KnownPicture>>();
 
 function madeOnce(
   behind: Behind,
@@ -102,7 +104,7 @@ function madeOnce(
   make: () => BehindPicture,
 ): BehindPicture {
   let known = pictures.get(behind);
-  if (!known || known.size > MOST_BACKINGS) pictures.set(behind, (known = new Map()));
+  if (!known || known.size > MOST_BACKINGS) pictures.set(behind, (known = new Map<string, KnownPicture>()));
   const found = known.get(name);
   if (found && found.of.every((each, i) => each === of[i])) return found.made;
   const made = make();

@@ -6,6 +6,9 @@ import { saveCube } from '../../state/mend/save-cube';
 import { lightAsBefore } from '../../state/mend/mend-light';
 import { uncropAll } from '../../state/mend/frame-pictures';
 import { setMend, type MendTool } from '../../state/mend/mend';
+import { setKeying } from '../../state/mend/key/keying';
+import { findBackings } from '../../state/mend/key/pick-backing';
+import { setKeyView } from '../../state/picture/shown-film';
 import { lookForAreas } from '../../state/mend/paint/found-for-you';
 import { makeScenePlate } from '../../state/mend/paint/make-scene-plate';
 import { unpaint } from '../../state/mend/paint/change-strokes';
@@ -23,6 +26,7 @@ const light = (name: string): (() => void) => tool('light', name);
 const steady = (name: string): (() => void) => tool('steady', name);
 const framing = (name: string): (() => void) => tool('framing', name);
 const paint = (name: string): (() => void) => tool('paint', name);
+const key = (name: string): (() => void) => tool('key', name);
 const colour = (name: string): (() => void) => tool('colour', name);
 
 /** What mends pictures and has no key of its own. */
@@ -224,6 +228,45 @@ export const MEND_COMMANDS: readonly CommandFacts[] = [
     also: 'reset original strokes',
     cannot,
     run: unpaint,
+  },
+  {
+    words: 'Key: cut the subject out of a plain backing',
+    also: 'green blue screen card chroma matte transparent background remove',
+    cannot,
+    run: () => {
+      setKeying({ pointing: 'pick' });
+      key('For')();
+    },
+  },
+  {
+    words: 'What stands behind the subject: a colour, a gradient, a photo, another scene',
+    also: 'key background replace sky composite',
+    cannot,
+    run: key('Behind it'),
+  },
+  {
+    words: 'Key: spill of the backing off the subject',
+    also: 'green edge fringe despill',
+    cannot,
+    run: key('Spill off'),
+  },
+  {
+    words: 'Key: the matte, or what goes, by itself',
+    also: 'alpha mask view',
+    cannot,
+    run: () => {
+      setKeyView('matte');
+      key('For')();
+    },
+  },
+  {
+    words: 'Look for the backing in each photo again',
+    also: 'key green screen uneven light',
+    cannot,
+    run: () => {
+      key('For')();
+      void findBackings();
+    },
   },
   { words: 'The colours as they came: no steps', also: 'reset original look', cannot, run: lookAsBefore },
   { words: 'The light of the chosen photos as it came', also: 'reset original', cannot, run: lightAsBefore },
