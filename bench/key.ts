@@ -12,7 +12,7 @@ import { bringIn } from './bring-in';
 import { timed } from './sharp-pictures';
 import { withPage } from './with-page';
 
-const PHOTOS = 16;
+const PHOTOS = 12;
 const HALF = { width: 2000, height: 1500 };
 
 /** Photos of 12 megapixels, with the grain that enlarging takes away put back. */
@@ -63,6 +63,7 @@ async function print(page: Page): Promise<number> {
 await withPage(async (page, folder) => {
   const paths = await largeKeyed(folder);
   await page.getByRole('button', { name: 'New film' }).click();
+  await page.getByRole('heading', { name: 'Drop your photos here' }).waitFor();
   await bringIn(page, paths);
   await page.getByRole('button', { name: /^Lay out/ }).click();
   await page.getByTestId('counter').waitFor();

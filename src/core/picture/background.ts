@@ -29,18 +29,27 @@ export function gradientLines(
   const [dx, dy] = [(x1 - x0) * width, (y1 - y0) * height];
   const long = Math.max(1e-9, dx * dx + dy * dy);
   const [first, last] = [colourOf(from), colourOf(to)];
+  const colours = Int16Array.from({ length: (SHADES + 1) * 3 }, (_, i) => {
+    const part = Math.floor(i / 3) / SHADES;
+    return Math.round(
+      (1 << FINE_BITS) * ((first[i % 3] as number) * (1 - part) + (last[i % 3] as number) * part),
+    );
+  });
   return (y, line) => {
+    const start = ((0.5 - x0 * width) * dx + (y + 0.5 - y0 * height) * dy) / long;
     for (let x = 0, at = 0; x < width; x++, at += 4) {
-      const along = ((x + 0.5 - x0 * width) * dx + (y + 0.5 - y0 * height) * dy) / long;
-      const part = along < 0 ? 0 : along > 1 ? 1 : along;
-      for (let c = 0; c < 3; c++)
-        line[at + c] = Math.round(
-          (1 << FINE_BITS) * ((first[c] as number) * (1 - part) + (last[c] as number) * part),
-        );
+      const along = start + (x * dx) / long;
+      const shade = Math.round(SHADES * (along < 0 ? 0 : along > 1 ? 1 : along)) * 3;
+      line[at] = colours[shade] as number;
+      line[at + 1] = colours[shade + 1] as number;
+      line[at + 2] = colours[shade + 2] as number;
       line[at + 3] = FULL;
     }
   };
 }
+
+/** Shades between the two colours of a gradient: more than a picture has values. */
+const SHADES = 1 << 14;
 
 /** Passes of a box that come close to a bell. */
 const PASSES = 3;

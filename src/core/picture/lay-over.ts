@@ -40,13 +40,18 @@ export function layOverInLight(
     const alpha = Math.min(FULL, Math.max(0, pixels[i * 4 + 3] as number));
     if (alpha === 0) continue;
     const part = (alpha / FULL) * cover(i);
+    if (part === 1) {
+      line[(at + i) * 4] = pixels[i * 4] as number;
+      line[(at + i) * 4 + 1] = pixels[i * 4 + 1] as number;
+      line[(at + i) * 4 + 2] = pixels[i * 4 + 2] as number;
+      continue;
+    }
     for (let c = 0; c < 3; c++) {
       const here = (at + i) * 4 + c;
       // What it is by itself, without what is see-through.
       const own = Math.min(MOST, Math.max(0, Math.round(((pixels[i * 4 + c] as number) * FULL) / alpha)));
       const behind = light[Math.max(0, line[here] as number)] as number;
-      line[here] =
-        part >= 1 ? own : valueOfLight((light[own] as number) * part + behind * (1 - part), values);
+      line[here] = valueOfLight((light[own] as number) * part + behind * (1 - part), values);
     }
   }
 }

@@ -25,6 +25,10 @@ function premultiply(data: Int16Array): void {
   for (let i = 0; i < data.length; i += 4) {
     const alpha = data[i + 3] as number;
     if (alpha === FULL) continue;
+    if (alpha === 0) {
+      data[i] = data[i + 1] = data[i + 2] = 0;
+      continue;
+    }
     for (let c = i; c < i + 3; c++) data[c] = Math.round(((data[c] as number) * alpha) / FULL);
   }
 }

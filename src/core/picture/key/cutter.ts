@@ -113,7 +113,7 @@ export class Cutter {
           : (this.#states.near[
               Math.floor(v / blocks.side) * blocks.across + Math.floor(u / blocks.side)
             ] as number);
-      if (part === 255 && near === 0) return;
+      if (part === 255 && (near === 0 || this.#isClean(data, at))) return;
       this.#clean(data, at, u, v, part / 255, near, blocks, backing);
     }
   }
@@ -169,6 +169,17 @@ export class Cutter {
     }
     for (let c = 0; c < 3; c++) data[at + c] = valueOfLight(((colour[c] as number) * part) / whole, values);
     data[at + 3] = Math.round(whole * (data[at + 3] as number));
+  }
+
+  /** Whether a pixel of the subject has none of the backing's light to be taken off. */
+  #isClean(data: Int16Array, at: number): boolean {
+    const [most, middle, least] = this.#order;
+    const { way } = this.#cut;
+    if (way === 'distance') return true;
+    // Values rise as light does.
+    return (
+      ownLight(way, data[at + most] as number, data[at + middle] as number, data[at + least] as number) <= 0
+    );
   }
 
   /** By how much the backing's own channels stand out in a colour. */

@@ -8,7 +8,7 @@ import { channelOrder, type ChannelOrder } from './colour-difference';
 import { KeyBlocks } from './key-blocks';
 import type { KeyCut, KeyOutline } from './key-cut';
 import { lightTables } from './light-tables';
-import { ownColours, type BlockFacts } from './own-colours';
+import { ownColours, SURELY, type BlockFacts } from './own-colours';
 import { setSmallParts } from './small-parts';
 import { shiftedEdge } from './shift-edge';
 
@@ -136,8 +136,9 @@ function measure(
           const part = (first - second) * rest;
           if (part > largest) largest = part;
           if (part < smallest) smallest = part;
-          const near = (first + DARK) / (second + DARK);
-          if (near > ratio) ratio = near;
+          // Only of what may be the subject.
+          if (part > SURELY) continue;
+          if (first + DARK > ratio * (second + DARK)) ratio = (first + DARK) / (second + DARK);
           if (second > bright) bright = second;
         }
         most[here] = largest;

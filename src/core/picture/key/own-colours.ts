@@ -1,7 +1,7 @@
 import type { KeyBlocks } from './key-blocks';
 
 /** What has no more of the backing than this may be the subject alone, in the backing's light; within a block it is as even as that. */
-const SURELY = 0.3;
+export const SURELY = 0.3;
 const EVEN = 0.2;
 /** Blocks beyond the subject to which its own ratio is spread: as far as hair and motion reach. */
 const SPREAD = 7;
