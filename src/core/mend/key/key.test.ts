@@ -104,6 +104,22 @@ describe('a matte, against pictures that were composed in light with a known one
     },
   );
 
+  test('before a black card, and a dark figure before green, though less nearly', () => {
+    const black = keyedScene(SIZE, [0.004, 0.004, 0.004], { hair: true, grain: 1 }, 7);
+    const found = errors(black, matteOfPixels(black.pixels, PARTS, cutOf(black.pixels, black.backing)));
+    expect(found.all).toBeLessThan(4);
+    expect(found.outside).toBeLessThan(0.3);
+    // Its clothes and hair are nearly as bright as the card in red and blue: brightness settles nothing there.
+    const dark = keyedScene(SIZE, CARDS.green, { ...FAULTS, dark: true }, 7);
+    const { all, inside, outside } = errors(
+      dark,
+      matteOfPixels(dark.pixels, PARTS, cutOf(dark.pixels, CARDS.green)),
+    );
+    expect(all).toBeLessThan(0.75);
+    expect(inside).toBeLessThan(0.3);
+    expect(outside).toBeLessThan(0.3);
+  });
+
   test('of another colour, and with nothing in it but a soft edge', () => {
     for (const card of [[0.05, 0.38, 0.4], CARDS.green] as const) {
       const scene = keyedScene(SIZE, card, { uneven: 0.2 }, 3);

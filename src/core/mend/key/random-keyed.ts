@@ -27,6 +27,8 @@ export interface KeyedFaults {
   readonly uneven?: number;
   /** Deviation of the grain, in sRGB values of 255. */
   readonly grain?: number;
+  /** All of the subject is of one brown. */
+  readonly dark?: boolean;
   /** How far to the right the subject stands, in parts of the width. */
   readonly right?: number;
 }
@@ -113,11 +115,14 @@ function grainOf(next: () => number): () => number {
 /** A scene with a subject of several colours: a body with arms and a head, which may have hair. */
 export function keyedScene(size: Size, backing: LightColour, faults: KeyedFaults, seed: number): KeyedScene {
   const { width, height } = size;
-  const { hair = false, spill = 0, uneven = 0, grain = 0, right = 0 } = faults;
+  const { hair = false, spill = 0, uneven = 0, grain = 0, dark = false, right = 0 } = faults;
   const next = chanceNumbers(seed);
   const paths: { readonly path: StrokePath; readonly colour: LightColour }[] = [];
   const brush = (points: number[], wide: number, colour: LightColour): void =>
-    void paths.push({ path: { shape: 'brush', points, size: wide, softness: 0 }, colour });
+    void paths.push({
+      path: { shape: 'brush', points, size: wide, softness: 0 },
+      colour: dark ? HAIR : colour,
+    });
   const pick = (): LightColour => OWN[Math.floor(next() * OWN.length)] as LightColour;
   const shape = width / height;
   const [x, y] = [0.45 + 0.1 * next() + right, 0.3];

@@ -61,6 +61,8 @@ const WHOLLY_APART = 0.3 * FULL;
 const DARK = 0.02;
 /** A ratio comes no nearer to the backing's own than by this part. */
 const NEAREST = 0.6;
+/** By so much, in parts of the backing's own channel, the brightest of a subject is clearly brighter than the backing. */
+const CLEARLY = 0.3;
 
 /** Of each pixel its light in the backing's own channel and in the others, both in parts of the backing's own channel there. */
 interface Measured extends BlockFacts {
@@ -231,7 +233,9 @@ function fadedMatte(
           alpha[at] = 255;
           continue;
         }
-        const least = (second / FINE - behind) / (blocks.between(brightest, x, y) - behind);
+        const brighter = blocks.between(brightest, x, y) - behind;
+        // What is hardly brighter than the backing settles nothing.
+        const least = brighter > CLEARLY ? (second / FINE - behind) / brighter : 0;
         alpha[at] = softened(Math.max(least, 1 - part), goes, rest);
       }
     }
