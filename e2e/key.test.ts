@@ -148,5 +148,11 @@ test('a colour that is not the card’s is told of; without a colour nothing can
   await page.getByRole('button', { name: 'Take colour 1 out' }).click();
   await page.getByText('No colour is picked yet.').waitFor();
   await expect.poll(() => farFrom(page, GREEN)).toBeLessThan(25);
+  // Two clicks one right after the other are two colours.
+  await page.mouse.click(...(await onPicture(page, ...CARD)));
+  await page.mouse.click(...(await onPicture(page, 0.6, 0.1)));
+  await page.getByRole('button', { name: 'Take colour 2 out' }).waitFor();
+  await page.getByText('Backing found in 5 of 5 photos').waitFor({ timeout: 60_000 });
+  await expect.poll(() => farFrom(page, BLACK)).toBe(0);
   expect(complaints).toEqual([]);
 });

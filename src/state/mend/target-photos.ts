@@ -1,8 +1,9 @@
+import type { MendTarget } from '../../core/edits/mend-target';
 import { photosById, type Film, type Photo } from '../../core/film/film';
 import { posesIn } from '../../core/film/items';
 import { photosInOrder } from '../../core/mend/match-plan';
-import { sceneOnScreen } from '../poses/scenes';
 import type { MendScope } from './mend';
+import { mendTarget } from './mend-target';
 import { poseAt, scheduleOf } from '../../core/film/schedule';
 import { openFilm } from '../document/document';
 import { targetPoses } from '../document/edit-film';
@@ -28,14 +29,17 @@ export function targetPhotoIds(): readonly string[] {
   return film ? photosOfPoses(film, targetPoses()).map(({ id }) => id) : [];
 }
 
-/** The photos that a scope means. */
-export function photosInScope(film: Film, scope: MendScope): readonly Photo[] {
-  if (scope === 'film') return photosInOrder(film);
-  if (scope === 'chosen') return photosOfPoses(film, targetPoses());
-  const sceneId = sceneOnScreen();
-  const scene = film.scenes.find((each) => each.id === sceneId);
+/** The photos of the film, a scene, or poses. */
+export function photosOfTarget(film: Film, target: MendTarget): readonly Photo[] {
+  if (target.of === 'film') return photosInOrder(film);
+  if (target.of === 'poses') return photosOfPoses(film, target.ids);
+  const scene = film.scenes.find(({ id }) => id === target.id);
   return photosOfPoses(
     film,
     posesIn(scene?.items ?? []).map(({ id }) => id),
   );
 }
+
+/** The photos that a scope means. */
+export const photosInScope = (film: Film, scope: MendScope): readonly Photo[] =>
+  photosOfTarget(film, mendTarget(scope));

@@ -56,5 +56,8 @@ export async function matchBehind(): Promise<void> {
   if (!photo) return tell('What should stand behind is not in the film any more. Choose something else.');
   const found = await findLightBehind(target.photo, cutOf(key, target.photo), photo);
   if (!found.ok) return tell(found.problem, 'asks');
-  setBehind({ ...behind, light: { change: found.value, strength: 100 } }, 'light of what is behind matched');
+  // It may have been set otherwise meanwhile.
+  const now = keyNow().behind;
+  if (now?.kind !== behind.kind) return;
+  setBehind({ ...now, light: { change: found.value, strength: 100 } }, 'light of what is behind matched');
 }

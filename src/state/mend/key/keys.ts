@@ -1,36 +1,35 @@
 import { keyEdit } from '../../../core/edits/key-edits';
+import type { MendTarget } from '../../../core/edits/mend-target';
 import type { Film } from '../../../core/film/film';
 import { FRESH_KEY, KEY_AMOUNTS, type Key, type KeyAmount } from '../../../core/film/key';
 import { scheduleOf } from '../../../core/film/schedule';
 import { signed } from '../../../core/time/amount';
 import { openFilm } from '../../document/document';
-import { edit, targetPoses } from '../../document/edit-film';
+import { edit } from '../../document/edit-film';
 import { setDraft } from '../../picture/shown-film';
-import { sceneOnScreen } from '../../poses/scenes';
 import type { MendScope } from '../mend';
 import { mendTarget } from '../mend-target';
 import { keyingNow } from './keying';
 
-/** The key of the film, the scene on screen, or the chosen poses: of the first where they differ. */
-export function keyInScope(film: Film, scope: MendScope): Key | undefined {
-  if (scope === 'film') return film.settings.key;
-  if (scope === 'scene') {
-    const id = sceneOnScreen();
-    return film.scenes.find((scene) => scene.id === id)?.key;
-  }
-  const [first] = targetPoses();
-  return first === undefined ? undefined : scheduleOf(film).firsts.get(first)?.pose.key;
+/** The key of the film, a scene, or poses by itself: of the first where they differ. */
+function ownKey(film: Film, target: MendTarget): Key | undefined {
+  if (target.of === 'film') return film.settings.key;
+  if (target.of === 'scene') return film.scenes.find(({ id }) => id === target.id)?.key;
+  return scheduleOf(film).firsts.get(target.ids[0] ?? '')?.pose.key;
 }
 
-/** What a scope without a key of its own would begin with: poses with that of their scene or film, a scene with the film's. */
-function around(film: Film, scope: MendScope): Key | undefined {
-  if (scope === 'film') return undefined;
-  return (scope === 'chosen' ? keyInScope(film, 'scene') : undefined) ?? film.settings.key;
+/** The key that is set for something: its own, or what it shows for want of one: poses that of their scene or film, a scene the film's. */
+export function keyOfTarget(film: Film, target: MendTarget): Key {
+  const first = target.of === 'poses' ? scheduleOf(film).firsts.get(target.ids[0] ?? '') : undefined;
+  const ofScene = first && ownKey(film, { of: 'scene', id: first.sceneId });
+  return ownKey(film, target) ?? ofScene ?? film.settings.key ?? FRESH_KEY;
 }
 
-/** The key that is set for a scope: its own, or what it shows for want of one. */
-export const keyOfScope = (film: Film, scope: MendScope): Key =>
-  keyInScope(film, scope) ?? around(film, scope) ?? FRESH_KEY;
+/** The key of the film, the scene on screen, or the chosen poses by itself. */
+export const keyInScope = (film: Film, scope: MendScope): Key | undefined => ownKey(film, mendTarget(scope));
+
+/** The key that is set for a scope. */
+export const keyOfScope = (film: Film, scope: MendScope): Key => keyOfTarget(film, mendTarget(scope));
 
 /** The key that is being set. */
 export function keyNow(): Key {

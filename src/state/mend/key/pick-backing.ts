@@ -1,9 +1,11 @@
 import { batch, type Edit } from '../../../core/edits/edit';
 import { backingsEdit, keyEdit } from '../../../core/edits/key-edits';
+import { targetWords, type MendTarget } from '../../../core/edits/mend-target';
 import { photosById, type Film, type Photo } from '../../../core/film/film';
 import { MOST_PICKED, type Key, type PickedColour } from '../../../core/film/key';
 import { cutOf, pickedLight } from '../../../core/film/key-of';
 import { fileOf } from '../../../core/film/photo-picture';
+import { mapped } from '../../../core/picture/affine';
 import type { FoundBacking } from '../../../core/mend/key/find-backing';
 import { count } from '../../../core/time/format';
 import { colourOfPhoto, findBackingOf, findEnclosed } from '../../../engine/browser/mend/mend-workers';
@@ -15,11 +17,11 @@ import { transportNow } from '../../transport/transport';
 import { findForPhotos, leftWords, stillMeant } from '../find-for-photos';
 import type { MendScope } from '../mend';
 import { mendTarget } from '../mend-target';
+import { inTurn } from '../paint/lay-stroke';
 import { paintedPhoto } from '../paint/painted-photo';
-import { photosInScope } from '../target-photos';
+import { photosInScope, photosOfTarget } from '../target-photos';
 import { keyingNow } from './keying';
-import { keyNow, setKey } from './keys';
-import { mapped } from '../../../core/picture/affine';
+import { keyNow, keyOfTarget, setKey } from './keys';
 
 /** What is kept of a backing that was found. */
 const kept = ({ way, backing }: FoundBacking): Pick<FoundBacking, 'way' | 'backing'> => ({ way, backing });
@@ -50,27 +52,45 @@ export async function pickBacking(x: number, y: number): Promise<void> {
   const { photo, toPhoto } = here;
   const [u, v] = mapped(toPhoto, x, y);
   if (u < 0 || v < 0 || u > 1 || v > 1) return tell('That is outside of the photo. Click on the backing.');
-  const key = keyNow();
-  if (key.picked.length >= MOST_PICKED)
-    return tell(`${MOST_PICKED} colours are picked already. Take one out first.`);
-  const colour = await colourOfPhoto(photo, u, v);
-  if (!colour.ok) return tell(colour.problem, 'wrong');
+  const target = mendTarget(keyingNow().scope);
+  const colour = colourOfPhoto(photo, u, v);
   const rounded = (value: number): number => Math.round(value * 1e4) / 1e4;
-  const picked: PickedColour = { x: rounded(u), y: rounded(v), colour: colour.value };
-  await keyBy({ ...key, off: undefined, picked: [...key.picked, picked] }, photo, 'backing picked');
+  // Each is added to those that are there by then.
+  const add = async (): Promise<void> => {
+    const found = await colour;
+    if (!found.ok) return tell(found.problem, 'wrong');
+    const picked: PickedColour = { x: rounded(u), y: rounded(v), colour: found.value };
+    await repick(target, photo, 'backing picked', (before) => [...before, picked]);
+  };
+  await inTurn(add);
+  await findBackings([photo.id], target);
 }
 
-/** Sets a key whose colours changed, with the backing of the photo on screen, and looks for all others. */
-async function keyBy(key: Key, photo: Photo, what: string): Promise<void> {
-  const found = await findBackingOf(photo, pickedLight(key));
+type Picked = readonly PickedColour[];
+
+/** Changes which colours are picked for something, with the backing of the photo on screen that is found by them. */
+async function repick(
+  target: MendTarget,
+  photo: Photo,
+  what: string,
+  change: (picked: Picked) => Picked,
+): Promise<void> {
+  const before = openFilm();
+  if (!before) return;
+  const picked = change(keyOfTarget(before, target).picked);
+  if (picked.length > MOST_PICKED)
+    return tell(`${MOST_PICKED} colours are picked already. Take one out first.`);
+  const found = await findBackingOf(photo, pickedLight({ picked }));
+  // What else was set meanwhile stays.
   const film = openFilm();
-  if (!film) return;
+  if (film?.id !== before.id) return;
+  const key: Key = { ...keyOfTarget(film, target), off: undefined, picked };
   const wide = widthFor(key, found.ok ? found.value : undefined);
   const edits: readonly Edit[] = [
-    keyEdit(film, mendTarget(keyingNow().scope), wide, what),
+    keyEdit(film, target, wide, what),
     ...(found.ok ? [backingsEdit(film, new Map([[photo.id, kept(found.value)]]))] : []),
   ];
-  edit(batch(`Key: ${what}`, edits));
+  edit(batch(`Key of ${targetWords(film, target)}: ${what}`, edits));
   if (!found.ok) tell(`${photo.name}: ${found.problem}`, 'asks');
   else if (found.value.way === 'distance')
     tell(
@@ -78,7 +98,6 @@ async function keyBy(key: Key, photo: Photo, what: string): Promise<void> {
       'asks',
     );
   else await sayEnclosed(wide, photo);
-  await findBackings([photo.id]);
 }
 
 /** Of a picture, what goes in the middle of the subject is told from this part on. */
@@ -101,22 +120,51 @@ export async function unpickBacking(index: number): Promise<void> {
   const film = openFilm();
   const here = film && paintedPhoto(film, transportNow().frame);
   const key = keyNow();
-  const left = { ...key, picked: key.picked.filter((_, i) => i !== index) };
-  if (!here || left.picked.length === 0) return setKey(left, 'colour taken out');
-  await keyBy(left, here.photo, 'colour taken out');
+  const without = (picked: Picked): Picked => picked.filter((_, i) => i !== index);
+  if (!here || without(key.picked).length === 0)
+    return setKey({ ...key, picked: without(key.picked) }, 'colour taken out');
+  const target = mendTarget(keyingNow().scope);
+  await inTurn(() => repick(target, here.photo, 'colour taken out', without));
+  await findBackings([here.photo.id], target);
 }
 
+/** Whether the backing is just looked for, and whether it has to be looked for once more by what was picked meanwhile. */
+let [isLooking, isAgain] = [false, false];
+
 /** Looks for the backing in all photos that the key is set for, but for some. What was found is one edit. */
-export async function findBackings(but: readonly string[] = []): Promise<void> {
+export async function findBackings(
+  but: readonly string[] = [],
+  target = mendTarget(keyingNow().scope),
+): Promise<void> {
+  if (isLooking) {
+    isAgain = true;
+    return;
+  }
+  isLooking = true;
+  let wasStopped = false;
+  try {
+    wasStopped = !(await lookForBackings(but, target));
+  } finally {
+    isLooking = false;
+  }
+  const again = isAgain && !wasStopped;
+  isAgain = false;
+  if (again) await findBackings([], target);
+}
+
+/** The same, once; false where it was stopped. */
+async function lookForBackings(but: readonly string[], target: MendTarget): Promise<boolean> {
   const film = openFilm();
-  if (!film || !mayWrite()) return;
-  const { scope } = keyingNow();
-  const { picked } = keyNow();
-  if (picked.length === 0) return tell('Nothing is picked yet. Click on the backing first.');
-  const tasks = keyedPhotos(film, scope)
+  if (!film || !mayWrite()) return false;
+  const { picked } = keyOfTarget(film, target);
+  if (picked.length === 0) {
+    tell('Nothing is picked yet. Click on the backing first.');
+    return false;
+  }
+  const tasks = photosOfTarget(film, target)
     .filter(({ id }) => !but.includes(id))
     .map((photo) => ({ photo }));
-  if (tasks.length === 0) return;
+  if (tasks.length === 0) return true;
   const light = pickedLight({ picked });
   const found = new Map<string, FoundBacking>();
   const failed = await longJob(
@@ -128,7 +176,7 @@ export async function findBackings(but: readonly string[] = []): Promise<void> {
       findForPhotos(tasks, ({ photo }) => findBackingOf(photo, light, signal), found, onDone),
   );
   const now = openFilm();
-  if (now?.id !== film.id) return;
+  if (now?.id !== film.id) return false;
   const still = stillMeant(now, tasks, found);
   if (still.size > 0)
     edit(
@@ -138,6 +186,7 @@ export async function findBackings(but: readonly string[] = []): Promise<void> {
     );
   const left = failed && leftWords(failed);
   if (left !== undefined) tell(`Backing of ${count(still.size, 'photo')} found. ${left}`, 'asks');
+  return failed !== undefined;
 }
 
 /** How many photos of a scope have a backing that was looked for. */
