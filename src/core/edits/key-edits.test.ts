@@ -62,6 +62,10 @@ test('a pose is cut out as it says itself, else as its scene, else as the film; 
   const found = applyEdit(now, backingsEdit(now, new Map([['a', seen]])));
   expect(recipe(found, 'a0').key?.backing).toEqual(seen.backing);
   expect(recipe(now, 'a0').key?.backing).toEqual(evenBacking(pickedLight(GREEN)).backing);
+  // Not known any more, it goes by what was picked again.
+  const unknown = applyEdit(found, backingsEdit(found, new Map([['a', undefined]])));
+  expect(recipe(unknown, 'a0').key?.backing).toEqual(recipe(now, 'a0').key?.backing);
+  expect(unknown).toEqual(now);
 });
 
 test('what is behind: a colour, a gradient from above, a photo that fills the film, another scene frame by frame, from any of its frames on', () => {

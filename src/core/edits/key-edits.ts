@@ -11,8 +11,8 @@ import { patchTarget, targetWords, type MendTarget } from './mend-target';
 export const keyEdit = (film: Film, target: MendTarget, key: Key | undefined, what: string): Edit =>
   batch(`Key of ${targetWords(film, target)}: ${what}`, [patchTarget(target, { key })]);
 
-/** Keeps what was found of the backing of photos, by id. */
-export function backingsEdit(film: Film, found: ReadonlyMap<string, SeenBacking>): Edit {
+/** Keeps what was found of the backing of photos, by id; undefined where it is not known any more. */
+export function backingsEdit(film: Film, found: ReadonlyMap<string, SeenBacking | undefined>): Edit {
   const photos = photosAmong(film, found.keys()).filter(
     (photo) => fileOf(photo).mends?.backing !== found.get(photo.id),
   );

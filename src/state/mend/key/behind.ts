@@ -6,6 +6,7 @@ import { findLightBehind } from '../../../engine/browser/mend/mend-workers';
 import { openFilm } from '../../document/document';
 import { tell } from '../../shell/shell';
 import { transportNow } from '../../transport/transport';
+import { inTurn } from '../paint/lay-stroke';
 import { paintTarget } from '../paint/source-photo';
 import { keyNow, setKey, tryKey } from './keys';
 
@@ -54,7 +55,9 @@ export async function matchBehind(): Promise<void> {
   if (!target || (behind?.kind !== 'photo' && behind?.kind !== 'run')) return;
   const photo = photoBehind(film, target.here.pose, behind);
   if (!photo) return tell('What should stand behind is not in the film any more. Choose something else.');
-  const found = await findLightBehind(target.photo, cutOf(key, target.photo), photo);
+  // A worker that breaks is told.
+  const found = await inTurn(() => findLightBehind(target.photo, cutOf(key, target.photo), photo));
+  if (!found) return;
   if (!found.ok) return tell(found.problem, 'asks');
   // It may have been set otherwise meanwhile.
   const now = keyNow().behind;

@@ -1,11 +1,12 @@
 import { batch, type Edit } from '../../../core/edits/edit';
 import { backingsEdit, keyEdit } from '../../../core/edits/key-edits';
 import { targetWords, type MendTarget } from '../../../core/edits/mend-target';
-import { photosById, type Film, type Photo } from '../../../core/film/film';
+import { photosById, type Photo } from '../../../core/film/film';
 import { MOST_PICKED, type Key, type PickedColour } from '../../../core/film/key';
 import { cutOf, pickedLight } from '../../../core/film/key-of';
 import { fileOf } from '../../../core/film/photo-picture';
 import { mapped } from '../../../core/picture/affine';
+import type { SeenBacking } from '../../../core/picture/key/key-cut';
 import type { FoundBacking } from '../../../core/mend/key/find-backing';
 import { count } from '../../../core/time/format';
 import { colourOfPhoto, findBackingOf, findEnclosed } from '../../../engine/browser/mend/mend-workers';
@@ -15,16 +16,15 @@ import { longJob } from '../../shell/long-job';
 import { tell } from '../../shell/shell';
 import { transportNow } from '../../transport/transport';
 import { findForPhotos, leftWords, stillMeant } from '../find-for-photos';
-import type { MendScope } from '../mend';
 import { mendTarget } from '../mend-target';
 import { inTurn } from '../paint/lay-stroke';
 import { paintedPhoto } from '../paint/painted-photo';
-import { photosInScope, photosOfTarget } from '../target-photos';
+import { photosOfTarget } from '../target-photos';
 import { keyingNow } from './keying';
 import { keyNow, keyOfTarget, setKey } from './keys';
 
 /** What is kept of a backing that was found. */
-const kept = ({ way, backing }: FoundBacking): Pick<FoundBacking, 'way' | 'backing'> => ({ way, backing });
+const kept = ({ way, backing }: FoundBacking): SeenBacking => ({ way, backing });
 
 /** By how many deviations a backing's grain is wide, and how wide a key is made for it, in per cent. */
 const WIDE = 2.5;
@@ -36,9 +36,6 @@ function widthFor(key: Key, found: FoundBacking | undefined): Key {
   const wide = Math.round(1000 * WIDE * found.spread) / 10;
   return { ...key, width: Math.min(WIDTHS.most, Math.max(WIDTHS.least, wide)) };
 }
-
-/** Photos that a key of this scope cuts out, and whose backing is to be known. */
-export const keyedPhotos = (film: Film, scope: MendScope): readonly Photo[] => photosInScope(film, scope);
 
 /**
  * Picks the backing's colour at a place of the picture, in parts of it: one more where some were picked already. The photo on screen is cut out
@@ -53,11 +50,10 @@ export async function pickBacking(x: number, y: number): Promise<void> {
   const [u, v] = mapped(toPhoto, x, y);
   if (u < 0 || v < 0 || u > 1 || v > 1) return tell('That is outside of the photo. Click on the backing.');
   const target = mendTarget(keyingNow().scope);
-  const colour = colourOfPhoto(photo, u, v);
   const rounded = (value: number): number => Math.round(value * 1e4) / 1e4;
   // Each is added to those that are there by then.
   const add = async (): Promise<void> => {
-    const found = await colour;
+    const found = await colourOfPhoto(photo, u, v);
     if (!found.ok) return tell(found.problem, 'wrong');
     const picked: PickedColour = { x: rounded(u), y: rounded(v), colour: found.value };
     await repick(target, photo, 'backing picked', (before) => [...before, picked]);
@@ -86,10 +82,11 @@ async function repick(
   if (film?.id !== before.id) return;
   const key: Key = { ...keyOfTarget(film, target), off: undefined, picked };
   const wide = widthFor(key, found.ok ? found.value : undefined);
-  const edits: readonly Edit[] = [
-    keyEdit(film, target, wide, what),
-    ...(found.ok ? [backingsEdit(film, new Map([[photo.id, kept(found.value)]]))] : []),
-  ];
+  // What was found by other colours does not hold any more.
+  const unknown = photosOfTarget(film, target).map(({ id }) => [id, undefined] as const);
+  const backings = new Map<string, SeenBacking | undefined>(unknown);
+  backings.set(photo.id, found.ok ? kept(found.value) : undefined);
+  const edits: readonly Edit[] = [keyEdit(film, target, wide, what), backingsEdit(film, backings)];
   edit(batch(`Key of ${targetWords(film, target)}: ${what}`, edits));
   if (!found.ok) tell(`${photo.name}: ${found.problem}`, 'asks');
   else if (found.value.way === 'distance')

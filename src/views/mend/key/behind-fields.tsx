@@ -193,52 +193,55 @@ function LightField({ behind, light, off }: LightFieldProps) {
 /** So many photos are offered by name. */
 const MOST_OFFERED = 500;
 
+/** What may stand behind, by name, and which does. */
+function choicesOf(
+  film: Film,
+  behind: PictureBehind,
+): readonly { readonly id: string; readonly name: string }[] {
+  if (behind.kind === 'photo') return film.photos.slice(0, MOST_OFFERED);
+  return film.scenes.filter(({ id, items }) => id !== sceneOnScreen() && items.length > 0);
+}
+
 function WhichPicture({ film, behind, off }: BehindProps<PictureBehind>) {
-  if (behind.kind === 'photo') {
-    const isThere = film.photos.some(({ id }) => id === behind.photoId);
-    return (
-      <>
-        <SelectField
-          label="Which"
-          beside
-          value={isThere ? behind.photoId : ''}
-          disabled={off}
-          options={[
-            ...(isThere ? [] : [{ value: '', label: 'Not in the film any more' }]),
-            ...film.photos.slice(0, MOST_OFFERED).map(({ id, name }) => ({ value: id, label: name })),
-          ]}
-          onChange={(photoId) => setBehind({ ...behind, photoId }, 'another photo behind it')}
-        />
-        {!isThere && <Missing />}
-      </>
-    );
-  }
-  const scenes = film.scenes.filter(({ id }) => id !== sceneOnScreen());
-  const isThere = scenes.some(({ id, items }) => id === behind.sceneId && items.length > 0);
+  const chosen = behind.kind === 'photo' ? behind.photoId : behind.sceneId;
+  const isThere =
+    behind.kind === 'photo'
+      ? film.photos.some(({ id }) => id === chosen)
+      : film.scenes.some(({ id, items }) => id === chosen && items.length > 0);
+  const choices = choicesOf(film, behind);
+  const current = film.photos.find(({ id }) => id === chosen);
+  const offered = current && !choices.includes(current) ? [current, ...choices] : choices;
   return (
     <>
       <SelectField
         label="Which"
         beside
-        value={isThere ? behind.sceneId : ''}
+        value={isThere ? chosen : ''}
         disabled={off}
         options={[
           ...(isThere ? [] : [{ value: '', label: 'Not in the film any more' }]),
-          ...scenes.map(({ id, name }) => ({ value: id, label: name })),
+          ...offered.map(({ id, name }) => ({ value: id, label: name })),
         ]}
-        onChange={(sceneId) => setBehind({ ...behind, sceneId }, 'another scene behind it')}
+        onChange={(id) =>
+          setBehind(
+            behind.kind === 'photo' ? { ...behind, photoId: id } : { ...behind, sceneId: id },
+            `another ${behind.kind === 'photo' ? 'photo' : 'scene'} behind it`,
+          )
+        }
       />
       {!isThere && <Missing />}
-      <TypedField
-        label={RUN_FROM.label}
-        text={signed(behind.from)}
-        parse={(text) => parseAmount(text, RUN_FROM)}
-        onCommit={(from) => setBehind({ ...behind, from: Math.round(from) }, 'what is behind in step')}
-        hint="of that scene, at the first of this one"
-        figures
-        beside
-        disabled={off}
-      />
+      {behind.kind === 'run' && (
+        <TypedField
+          label={RUN_FROM.label}
+          text={signed(behind.from)}
+          parse={(text) => parseAmount(text, RUN_FROM)}
+          onCommit={(from) => setBehind({ ...behind, from: Math.round(from) }, 'what is behind in step')}
+          hint="of that scene, at the first of this one"
+          figures
+          beside
+          disabled={off}
+        />
+      )}
     </>
   );
 }

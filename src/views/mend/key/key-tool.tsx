@@ -20,12 +20,8 @@ import {
 } from '../../../state/mend/key/keys';
 import { setKeying, useKeying, type Pointing } from '../../../state/mend/key/keying';
 import { removeOutline } from '../../../state/mend/key/outlines';
-import {
-  backingsFound,
-  findBackings,
-  keyedPhotos,
-  unpickBacking,
-} from '../../../state/mend/key/pick-backing';
+import { backingsFound, findBackings, unpickBacking } from '../../../state/mend/key/pick-backing';
+import { photosInScope } from '../../../state/mend/target-photos';
 import { MEND_SCOPES, type MendScope } from '../../../state/mend/mend';
 import { setKeyView, useShownAs } from '../../../state/picture/shown-film';
 import { useSelection } from '../../../state/selection/selection';
@@ -167,7 +163,7 @@ function Picked({ film, picked, off }: PickedProps) {
   const { scope } = useKeying();
   const busy = useLongJob((state) => state.job !== undefined);
   if (picked.length === 0) return <p className={mend.hint}>No colour is picked yet.</p>;
-  const photos = keyedPhotos(film, scope);
+  const photos = photosInScope(film, scope);
   return (
     <>
       <ul className={styles.picked} aria-label="Colours that are picked">
