@@ -15,10 +15,10 @@ export const KEY_AMOUNTS = {
   spill: { label: 'Spill off', unit: '%', least: 0, most: 100, neutral: 100 },
   reach: { label: 'Spill reaches', unit: '% of the picture', least: 0, most: 10, neutral: 1.5 },
   /** The largest hole that is filled, and the largest speck that is taken out, across. */
-  holes: { label: 'Fill holes to', unit: '% of the picture', least: 0, most: 10, neutral: 0.4 },
-  specks: { label: 'Take specks to', unit: '% of the picture', least: 0, most: 10, neutral: 0.4 },
+  holes: { label: 'Fill holes', unit: '% of the picture', least: 0, most: 10, neutral: 0.4 },
+  specks: { label: 'Specks off', unit: '% of the picture', least: 0, most: 10, neutral: 0.4 },
   /** How much of a shadow on the backing stays. */
-  shadows: { label: 'Keep shadows', unit: '%', least: 0, most: 100, neutral: 0 },
+  shadows: { label: 'Shadows', unit: '%', least: 0, most: 100, neutral: 0 },
 } as const satisfies Readonly<Record<string, Amount>>;
 
 export type KeyAmount = keyof typeof KEY_AMOUNTS;
@@ -51,7 +51,7 @@ interface Standing {
 }
 
 export const BEHIND_BLUR: Amount = {
-  label: 'Out of focus',
+  label: 'Blur',
   unit: '% of the picture',
   least: 0,
   most: 5,
