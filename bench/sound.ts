@@ -8,6 +8,7 @@ import { availableParallelism, tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { placeCueEdit } from '../src/core/edits/cue-edits';
 import { applyEdit } from '../src/core/edits/apply-edit';
+import { NOTHING_DRAWN } from '../src/core/film/drawing';
 import { DEFAULT_SETTINGS, NO_SOUND, type Film } from '../src/core/film/film';
 import type { Sound } from '../src/core/film/sound';
 import { LoudnessMeter } from '../src/core/sound/loudness';
@@ -107,6 +108,7 @@ function mixing(): void {
     flags: [],
     range: {},
     ...NO_SOUND,
+    ...NOTHING_DRAWN,
     sounds: [sound],
   };
   let film = empty;

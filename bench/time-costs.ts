@@ -1,4 +1,5 @@
 import { holdEdit } from '../src/core/edits/arrange';
+import { NOTHING_DRAWN } from '../src/core/film/drawing';
 import { DEFAULT_SETTINGS, NO_SOUND, type Film, type Pose } from '../src/core/film/film';
 import { perform, startHistory, undo } from '../src/core/edits/history';
 import { poseAt, scheduleOf } from '../src/core/film/schedule';
@@ -22,6 +23,7 @@ const filmOf = (poses: number): Film => ({
   flags: [],
   range: {},
   ...NO_SOUND,
+  ...NOTHING_DRAWN,
 });
 
 /** Microseconds that something takes: the middle of several rounds, each of at least 50 ms. */

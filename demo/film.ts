@@ -1,6 +1,7 @@
 import { createHash } from 'node:crypto';
 import { readFile } from 'node:fs/promises';
 import { resolve } from 'node:path';
+import { NOTHING_DRAWN } from '../src/core/film/drawing';
 import { DEFAULT_SETTINGS, NO_SOUND, type Film, type Photo } from '../src/core/film/film';
 import { shrinkJpeg } from '../src/core/picture/jpeg/shrink-jpeg';
 import { HEIGHT, WIDTH } from './art/fairground';
@@ -51,6 +52,7 @@ export async function demoFilm(): Promise<{ film: Film; originals: Map<string, U
     flags: [],
     range: {},
     ...NO_SOUND,
+    ...NOTHING_DRAWN,
   };
   return { film: await withSound(film, originals), originals };
 }

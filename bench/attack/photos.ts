@@ -3,6 +3,7 @@ import { readFile, writeFile } from 'node:fs/promises';
 import { basename, join } from 'node:path';
 import { zipSync, type Zippable } from 'fflate';
 import sharp from 'sharp';
+import { NOTHING_DRAWN } from '../../src/core/film/drawing';
 import { DEFAULT_SETTINGS, NO_SOUND, type Film } from '../../src/core/film/film';
 import { documentEntry, photoEntry } from '../../src/core/formats/bundle';
 
@@ -63,6 +64,7 @@ export async function filmOfPhotos(paths: readonly string[], width?: number): Pr
     flags: [],
     range: {},
     ...NO_SOUND,
+    ...NOTHING_DRAWN,
   };
   const { name, text } = documentEntry(film);
   const photos: Zippable = Object.fromEntries(files.map(({ hash, bytes }) => [photoEntry(hash), bytes]));

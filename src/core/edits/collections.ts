@@ -5,7 +5,11 @@ import {
   cycleShapeSchema,
   flagSchema,
   itemSchema,
+  drawingSchema,
   laneSchema,
+  layerSchema,
+  markPatchSchema,
+  markSchema,
   mixSchema,
   photoSchema,
   poseSchema,
@@ -20,6 +24,7 @@ import type { CycleShape, CycleWay } from '../film/film';
 import { list, listSchema, patchOf, record, set, type Collection } from './collection';
 import type { Batch, CollectionName, Edit, ListEdit, Patches, Records, PoseMarks } from './edit';
 import { itemsCollection } from './items-collection';
+import { marksCollection, marksLabel } from './marks-collection';
 import { strokesCollection, strokesLabel } from './strokes-collection';
 
 export const WAY_WORDS: Readonly<Record<CycleWay, string>> = {
@@ -92,6 +97,11 @@ const COLLECTIONS: { readonly [C in CollectionName]: Collection<Extract<Other, {
     label: ({ things }) => `${count(things.length, 'cue')} ${things[0]?.to ? 'changed' : 'deleted'}`,
     schema: cueSchema,
   }),
+  drawings: set({
+    name: 'drawings',
+    label: ({ things }) => `${count(things.length, 'drawing')} ${things[0]?.to ? 'begun' : 'taken off'}`,
+    schema: drawingSchema,
+  }),
   photos: list({
     name: 'photos',
     label: photosLabel,
@@ -130,6 +140,7 @@ const COLLECTIONS: { readonly [C in CollectionName]: Collection<Extract<Other, {
         placing: true,
         look: true,
         key: true,
+        drawings: true,
       }).concat(patchOf<CycleShape>(cycleShapeSchema, { times: true, way: true, endsTwice: true })),
       { parentId: poseSchema.extract('id') },
     ),
@@ -145,6 +156,17 @@ const COLLECTIONS: { readonly [C in CollectionName]: Collection<Extract<Other, {
       }),
       { parentId: poseSchema.extract('id') },
     ),
+  },
+  layers: list({
+    name: 'layers',
+    label: layersLabel,
+    schema: layerSchema,
+    patch: patchOf<Patches['layers']>(layerSchema, { name: true, off: true, opacity: true, stays: true }),
+  }),
+  marks: {
+    ...marksCollection,
+    label: marksLabel,
+    schema: listSchema('marks', markSchema, markPatchSchema, { parentId: poseSchema.extract('id') }),
   },
 };
 
@@ -187,6 +209,23 @@ function scenesLabel(edit: ListEdit<'scenes'>): string {
       if (name !== undefined) return `Scene named ${name}`;
       if ('colour' in others) return 'Colour of a scene changed';
       return others.setAside ? 'Scene set aside' : 'Scene brought back';
+    }
+  }
+}
+
+function layersLabel(edit: ListEdit<'layers'>): string {
+  switch (edit.kind) {
+    case 'insert':
+      return `${count(edit.places.length, 'layer')} added`;
+    case 'remove':
+      return `${count(edit.ids.length, 'layer')} deleted`;
+    case 'move':
+      return 'Layer moved';
+    case 'patch': {
+      const patch = edit.patches[0]?.patch ?? {};
+      if (patch.name !== undefined) return `Layer named ${patch.name}`;
+      if ('off' in patch) return patch.off ? 'Layer hidden' : 'Layer shown';
+      return 'Layer changed';
     }
   }
 }

@@ -2,6 +2,7 @@ import { count } from '../time/format';
 import type { Film, Item } from '../film/film';
 import { chosenItems, copiesOf, posesIn } from '../film/items';
 import type { Gap } from './arrange';
+import { withOwnDrawings } from './draw-edits';
 import { batch, type Edit } from './edit';
 import { copiedAlong, tiedAnew, tiedTo, withCues, type Tied } from './tied-along';
 
@@ -32,10 +33,10 @@ const placed = (items: readonly Item[], gap: Gap): Edit => ({
 });
 
 function placedCopies(film: Film, copied: Copied, gap: Gap, newId: () => string, done: string): Edit {
-  const copies = copiesOf(copied.items, newId);
+  const { items: copies, edits: drawings } = withOwnDrawings(film, copiesOf(copied.items, newId), newId);
   const ties = tiedAnew(film, copied.items, copies, copied, newId);
   const words = `${count(posesIn(copies).length, 'pose')} ${done}${withCues(ties)}`;
-  return batch(words, [placed(copies, gap), ...ties]);
+  return batch(words, [...drawings, placed(copies, gap), ...ties]);
 }
 
 /** Puts copies of poses into a gap, that share nothing with those they were copied from; what is tied to them comes along. */

@@ -11,7 +11,9 @@ import type {
   Scene,
 } from '../film/film';
 import type { Cue, Lane, Mix, Sound } from '../film/sound';
+import type { Drawing, Layer } from '../film/drawing';
 import type { Stroke } from '../film/stroke';
+import type { Mark, Rubbed } from '../picture/drawn/mark';
 
 /** What edits can change of a scene besides what stands in it. */
 export type SceneMarks = Pick<Scene, 'name' | 'colour' | 'setAside' | 'crop' | 'look' | 'key' | 'plate'>;
@@ -32,11 +34,12 @@ export interface Sets {
   readonly flags: Flag;
   readonly sounds: Sound;
   readonly cues: Cue;
+  readonly drawings: Drawing;
 }
 
 /**
  * Things of a film in an order that a person gives them. `items` are what stands in scenes and in cycles, `strokes` what is painted on
- * the files that photos show.
+ * the files that photos show, `marks` what drawings are made of.
  */
 export interface Lists {
   readonly photos: Photo;
@@ -44,6 +47,8 @@ export interface Lists {
   readonly lanes: Lane;
   readonly items: Item;
   readonly strokes: Stroke;
+  readonly layers: Layer;
+  readonly marks: Mark;
 }
 
 /** What can be set of a thing in a list. */
@@ -53,16 +58,28 @@ export interface Patches {
   readonly lanes: Partial<Omit<Lane, 'id'>>;
   readonly items: Partial<PoseMarks> | Partial<CycleShape>;
   readonly strokes: Partial<Omit<Stroke, 'id'>>;
+  readonly layers: Partial<Omit<Layer, 'id'>>;
+  readonly marks: Partial<MarkParts>;
+}
+
+/** What can be set of a mark; it stays of its kind. */
+interface MarkParts {
+  readonly colour: string;
+  readonly opacity: number | undefined;
+  readonly rubbed: readonly Rubbed[] | undefined;
+  readonly points: readonly number[];
+  readonly width: number;
+  readonly rings: readonly (readonly number[])[];
 }
 
 /** Lists of which each of several things has its own. */
-export type NestedName = 'items' | 'strokes';
+export type NestedName = 'items' | 'strokes' | 'marks';
 export type RecordName = keyof Records;
 export type SetName = keyof Sets;
 export type ListName = keyof Lists;
 export type CollectionName = RecordName | SetName | ListName;
 
-/** Where a thing of a list goes: at an index counted after all placing or moving is done. Items say in which scene or cycle, strokes on which photo. */
+/** Where a thing of a list goes: at an index counted after all placing or moving is done. Items say in which scene or cycle, strokes on which photo, marks in which drawing. */
 export type Place<L extends ListName> = { readonly index: number } & (L extends NestedName
   ? { readonly parentId: string }
   : object);

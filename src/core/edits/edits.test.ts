@@ -136,6 +136,30 @@ const PLAIN_EDITS: { readonly [C in CollectionName]: (film: Film, n: number, fre
     ] as const;
     return edits[n % edits.length] as Edit;
   },
+  layers: (film, n, fresh) =>
+    someOfList('layers', film.layers, n, { id: fresh, name: fresh }, () => ({
+      ...{ opacity: n % 100, off: n % 2 ? true : undefined },
+    })),
+  drawings: (_, n, fresh) => {
+    const id = `drawing${n % 3}`;
+    const marks = [
+      { id: fresh, kind: 'pencil', colour: '#000000', points: [n % 9, 0, 1], width: 2 },
+    ] as const;
+    const to = { id, layerId: `layer${n % 2}`, width: 640, height: 480, marks };
+    return { kind: 'set', of: 'drawings', things: [{ id, to: n % 5 ? to : undefined }] };
+  },
+  marks: (film, n, fresh) => {
+    const { id: parentId = 'none', marks = [] } = film.drawings[n % Math.max(1, film.drawings.length)] ?? {};
+    const id = marks[(n >> 3) % Math.max(1, marks.length)]?.id ?? 'none';
+    const item = { id: fresh, kind: 'area', colour: '#ffffff', rings: [[0, 0, n % 9, 0, 9, 9]] } as const;
+    const edits = [
+      { kind: 'insert', of: 'marks', places: [{ item, parentId, index: n % 4 }] },
+      { kind: 'remove', of: 'marks', ids: [id] },
+      { kind: 'move', of: 'marks', moves: film.drawings.length > 0 ? [{ id, parentId, index: n % 3 }] : [] },
+      { kind: 'patch', of: 'marks', patches: [{ id, patch: { colour: '#abcdef', opacity: undefined } }] },
+    ] as const;
+    return edits[n % edits.length] as Edit;
+  },
 };
 
 const COLLECTION_NAMES = Object.keys(PLAIN_EDITS) as readonly CollectionName[];

@@ -1,3 +1,4 @@
+import { withOwnDrawings } from './draw-edits';
 import { err, ok, type Result } from '../time/result';
 import { count } from '../time/format';
 import { asName } from '../film/bounds';
@@ -154,15 +155,12 @@ export function joinSceneEdit(film: Film, sceneId: string): Result<Edit> {
 export function duplicateSceneEdit(film: Film, sceneId: string, newId: () => string): Result<Edit> {
   const at = sceneAt(film, sceneId);
   if (!at) return err('There is no such scene any more.');
-  const copy: Scene = {
-    ...at.scene,
-    id: newId(),
-    name: asName(`${at.scene.name} again`),
-    items: copiesOf(at.scene.items, newId),
-  };
+  const { items, edits: drawings } = withOwnDrawings(film, copiesOf(at.scene.items, newId), newId);
+  const copy: Scene = { ...at.scene, id: newId(), name: asName(`${at.scene.name} again`), items };
   const ties = tiedAnew(film, at.scene.items, copy.items, copiedAlong(film, at.scene.items), newId);
   return ok(
     batch(`${at.scene.name} duplicated${withCues(ties)}`, [
+      ...drawings,
       { kind: 'insert', of: 'scenes', places: [{ item: copy, index: at.index + 1 }] },
       ...ties,
     ]),

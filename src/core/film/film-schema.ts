@@ -15,6 +15,7 @@ import {
   MOST_STROKE_NUMBERS,
   MOST_STROKES,
 } from './bounds';
+import { LAYER_OPACITY, MOST_DRAWINGS, MOST_LAYERS, MOST_MARKS, type Drawing, type Layer } from './drawing';
 import {
   APPROXIMATE,
   CYCLE_WAYS,
@@ -63,6 +64,7 @@ import { CURVE_POINTS, CURVE_STEP, type CurvePoint } from '../picture/colour/cur
 import { CURVE_NAMES, type Curves } from '../picture/colour/curves';
 import { BACKING_TERMS, KEY_WAYS, type Backing, type SeenBacking } from '../picture/key/key-cut';
 import { MOVE_BOUNDS, type Move } from '../picture/move';
+import { MARK_BOUNDS, MARK_KINDS, type Mark, type Rubbed } from '../picture/drawn/mark';
 import { PLACE, STROKE_BOUNDS, STROKE_SHAPES } from '../picture/paint/stroke';
 import type { Amount } from '../time/amount';
 import { FIELD_TERMS, type ChannelChange } from '../picture/steps/light-change';
@@ -392,7 +394,84 @@ export const poseSchema = shaped<Pose>({
   placing: framing.optional(),
   look: lookSchema.optional(),
   key: keySchema.optional(),
+  drawings: Joi.array().items(id).min(1).max(MOST_LAYERS).unique().optional(),
 });
+
+/** One sheet over the film. */
+export const layerSchema = shaped<Layer>({
+  id,
+  name,
+  off: Joi.boolean().valid(true).optional(),
+  opacity: amount(LAYER_OPACITY).optional(),
+  stays: Joi.boolean().valid(true).optional(),
+});
+
+/** Numbers that tell places of marks: x, y, and where there are three a place how hard the pen was pressed. They are looked at without a schema, as those of strokes are. */
+const markNumbers = (stride: 2 | 3, fewest: number): Joi.ArraySchema =>
+  Joi.array()
+    .min(fewest * stride)
+    .max(MARK_BOUNDS.numbers)
+    .custom((numbers: readonly unknown[], helpers) => {
+      const isNumber = (each: unknown, i: number): boolean =>
+        typeof each === 'number' &&
+        (i % stride === 2 ? each >= 0 && each <= 1 : Math.abs(each) <= MARK_BOUNDS.place);
+      return numbers.length % stride === 0 && numbers.every(isNumber)
+        ? numbers
+        : helpers.error('any.invalid');
+    });
+
+const markWidth = Joi.number().min(MARK_BOUNDS.thinnest).max(MARK_BOUNDS.widest);
+
+const onlyOf = (kinds: readonly string[], schema: Joi.Schema): Joi.Schema =>
+  Joi.when('kind', { is: Joi.valid(...kinds), then: schema, otherwise: Joi.forbidden() });
+
+/** What can be set of a mark, whatever it is. */
+const markParts = {
+  colour: hex,
+  opacity: Joi.number().min(1).max(100),
+  rubbed: Joi.array()
+    .items(shaped<Rubbed>({ points: markNumbers(3, 1).required(), width: markWidth.required() }))
+    .min(1)
+    .max(MARK_BOUNDS.rubbed),
+  points: markNumbers(3, 1),
+  width: markWidth,
+  rings: Joi.array().items(markNumbers(2, 3)).min(1).max(MARK_BOUNDS.rings),
+};
+
+/** One mark of a drawing. */
+export const markSchema: Joi.ObjectSchema<Mark> = Joi.object({
+  id,
+  kind: Joi.string()
+    .valid(...MARK_KINDS)
+    .required(),
+  colour: markParts.colour.required(),
+  opacity: markParts.opacity.optional(),
+  rubbed: markParts.rubbed.optional(),
+  points: Joi.when('kind', {
+    switch: [
+      { is: 'area', then: Joi.forbidden() },
+      { is: 'ellipse', then: markNumbers(3, 3).max(9).required() },
+    ],
+    otherwise: markParts.points.required(),
+  }),
+  width: onlyOf(['pencil', 'brush', 'ellipse'], markParts.width.required()),
+  filled: onlyOf(['ellipse'], Joi.boolean().valid(true).optional()),
+  rings: onlyOf(['area'], markParts.rings.required()),
+  evenOdd: onlyOf(['area'], Joi.boolean().valid(true).optional()),
+});
+
+/** What an edit may set of a mark. */
+export const markPatchSchema = Joi.object(markParts);
+
+const drawingMarks: { readonly [K in keyof Omit<Drawing, 'marks'>]-?: Joi.Schema } = {
+  ...{ id, layerId: id, width: side, height: side },
+};
+export const drawingSchema = shaped<Drawing>({
+  ...drawingMarks,
+  marks: Joi.array().items(markSchema).max(MOST_MARKS).unique('id').required(),
+});
+/** A drawing without its marks. */
+export const bareDrawingSchema = shaped<Omit<Drawing, 'marks'>>(drawingMarks);
 
 const paint = Joi.string().valid(...PAINTS);
 
@@ -623,4 +702,6 @@ export const filmSchema = shaped<Film>({
   lanes: many(laneSchema),
   cues: many(cueSchema),
   mix: mixSchema.required(),
+  layers: Joi.array().items(layerSchema).max(MOST_LAYERS).unique('id').required(),
+  drawings: Joi.array().items(drawingSchema).max(MOST_DRAWINGS).unique('id').required(),
 }).required();

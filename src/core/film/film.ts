@@ -1,5 +1,6 @@
 import type { Orientation } from '../picture/orientation';
 import type { Look } from '../picture/colour/colour-steps';
+import { NOTHING_DRAWN, type Drawing, type Layer } from './drawing';
 import type { Key } from './key';
 import type { MendDoses } from './mend-dose';
 import type { CameraMove, Crop } from '../picture/crop';
@@ -86,6 +87,8 @@ export interface Pose {
   readonly look?: Look | undefined;
   /** How its subject is cut out of its backing, in place of how its scene's or the film's are. */
   readonly key?: Key | undefined;
+  /** What is drawn over it, one drawing a layer; several poses may name the same. */
+  readonly drawings?: readonly string[] | undefined;
 }
 
 /** How the poses of a cycle are gone through in each pass. */
@@ -187,6 +190,9 @@ export interface Film {
   readonly lanes: readonly Lane[];
   readonly cues: readonly Cue[];
   readonly mix: Mix;
+  /** Sheets that lie over it, from the uppermost. */
+  readonly layers: readonly Layer[];
+  readonly drawings: readonly Drawing[];
 }
 
 export const DEFAULT_SETTINGS: FilmSettings = {
@@ -216,6 +222,7 @@ export const emptyFilm = (id: string, sceneId: string, title: string): Film => (
   flags: [],
   range: {},
   ...NO_SOUND,
+  ...NOTHING_DRAWN,
 });
 
 const photoMaps = new WeakMap<readonly Photo[], ReadonlyMap<string, Photo>>();

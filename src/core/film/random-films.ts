@@ -1,4 +1,5 @@
 import fc from 'fast-check';
+import { NOTHING_DRAWN } from './drawing';
 import { CYCLE_WAYS, DEFAULT_SETTINGS, NO_SOUND, type Film, type Item, type Photo, type Pose } from './film';
 
 export const photoNamed = (name: string): Photo => ({
@@ -22,6 +23,7 @@ export const filmWith = (scenes: readonly (readonly Item[])[]): Film => ({
   flags: [],
   range: {},
   ...NO_SOUND,
+  ...NOTHING_DRAWN,
 });
 
 /** A film whose scenes hold poses with these holds; pose ids are `scene.index`. */

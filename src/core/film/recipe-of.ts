@@ -6,6 +6,7 @@ import type { KeyCut } from '../picture/key/key-cut';
 import type { Behind, PlainRecipe, Recipe } from '../picture/recipe';
 import type { Step } from '../picture/steps/step';
 import { cleanNeighbour } from './clean-neighbour';
+import { withDrawn } from './drawn-of';
 import { framingOf, type PoseFraming } from './crop-of';
 import { photosById, type Film, type FilmSettings, type Photo, type Pose } from './film';
 import { lookStepsOf } from './look-of';
@@ -76,7 +77,7 @@ export function recipeOf(film: Film, pose: Pose, frame = 0): Recipe | undefined 
   if (!photo) return undefined;
   const framing = framingOf(film, pose, frame);
   const recipe = withPaint(
-    filmRecipe(photo, film.settings, framing, lookStepsOf(film, pose)),
+    filmRecipe(photo, film.settings, framing, withDrawn(film, pose, lookStepsOf(film, pose), framing.crop)),
     paintOf(film, photo),
   );
   const key = keyOf(film, pose);

@@ -26,14 +26,14 @@ export function unmendedFilm(film: Film): Film {
     films.set(
       film,
       (plain = {
-        ...without(film, ['crop', 'cameraMove', 'look', 'key']),
+        ...without(film, ['crop', 'cameraMove', 'look', 'key', 'drawings']),
         photos: film.photos.map(unmendedPhoto),
       }),
     );
   return plain;
 }
 
-type Mark = 'crop' | 'cameraMove' | 'look' | 'key';
+type Mark = 'crop' | 'cameraMove' | 'look' | 'key' | 'drawings';
 
 /** The same thing without some marks; itself where it has none of them. */
 function unmarked<T extends Partial<Record<Mark, unknown>>>(thing: T, marks: readonly Mark[]): T {

@@ -1,14 +1,18 @@
 import type Joi from 'joi';
+import { MOST_DRAWINGS, MOST_LAYERS, MOST_MARKS, type Drawing } from '../film/drawing';
 import { MOST_OF_A_KIND, MOST_PHOTOS, MOST_STROKES } from '../film/bounds';
 import type { Film, Item, Photo, PictureFile } from '../film/film';
 import { isCycle } from '../film/items';
 import { isHold } from '../time/hold';
 import { formatFault } from './format-fault';
 import {
+  bareDrawingSchema,
   cueSchema,
   cycleShapeSchema,
   flagSchema,
   laneSchema,
+  layerSchema,
+  markSchema,
   mixSchema,
   photoSchema,
   poseSchema,
@@ -65,7 +69,7 @@ function itemsFault(items: readonly Item[]): string | undefined {
       if (fault !== undefined) return fault;
     } else if (!isHold(item.hold)) return `a pose would be held for ${item.hold.toLocaleString('en')} frames`;
     else if (!ID.test(item.id) || !ID.test(item.photoId)) return 'a pose has no proper mark';
-    else if (item.crop || item.cameraMove || item.placing || item.look || item.key) {
+    else if (item.crop || item.cameraMove || item.placing || item.look || item.key || item.drawings) {
       const fault = faultOf(poseSchema, item, 'pose');
       if (fault !== undefined) return fault;
     }
@@ -91,6 +95,16 @@ function photoFault(photo: Photo, noun: string): string | undefined {
     }
   sound.add(photo);
   return undefined;
+}
+
+/** A drawing, of whose marks each is looked at once. */
+function drawingFault(drawing: Drawing, noun: string): string | undefined {
+  if (sound.has(drawing)) return undefined;
+  const { marks, ...bare } = drawing;
+  const fault =
+    faultOf(bareDrawingSchema, bare, noun) ?? firstFault(markSchema, marks, `mark in ${noun}`, MOST_MARKS);
+  if (fault === undefined) sound.add(drawing);
+  return fault;
 }
 
 function scenesFault({ scenes }: Film): string | undefined {
@@ -121,6 +135,8 @@ export function whyUnreadable(film: Film): string | undefined {
     firstFault(laneSchema, film.lanes, 'lane') ??
     firstFault(cueSchema, film.cues, 'cue') ??
     faultOf(mixSchema, film.mix, 'the mix') ??
+    firstFault(layerSchema, film.layers, 'layer', MOST_LAYERS) ??
+    firstFault(bareDrawingSchema, film.drawings, 'drawing', MOST_DRAWINGS, drawingFault) ??
     inconsistency(film);
   if (fault === undefined) sound.add(film);
   return fault;
@@ -128,8 +144,8 @@ export function whyUnreadable(film: Film): string | undefined {
 
 /** Says that a film was read with the reader's own schemas: its parts need not be looked at again. */
 export function takeAsRead(film: Film): void {
-  const { photos, scenes, flags, sounds, lanes, cues, settings, range, mix } = film;
-  for (const list of [photos, flags, sounds, lanes, cues]) {
+  const { photos, scenes, flags, sounds, lanes, cues, settings, range, mix, layers, drawings } = film;
+  for (const list of [photos, flags, sounds, lanes, cues, layers, drawings]) {
     sound.add(list);
     for (const each of list) sound.add(each);
   }

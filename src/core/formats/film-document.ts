@@ -1,6 +1,7 @@
 import Joi from 'joi';
 import { MOST_PARTS, MOST_STROKE_PLACES } from '../film/bounds';
 import { PLACE } from '../picture/paint/stroke';
+import { NOTHING_DRAWN } from '../film/drawing';
 import { NO_SOUND, type Film } from '../film/film';
 import { err, ok, type Result } from '../time/result';
 import { formatFault } from './format-fault';
@@ -15,9 +16,9 @@ import { inconsistency } from './inconsistency';
  * sound: a document of version 4 is one of version 5 without any. 6 added the folders that photos came in, 7
  * what is mended of a photo, 8 light that was matched, 9 how photos are moved, and
  * stacks of colour, 10 cameras that move while a pose is held, how much is done of framings and colours, 11 what is painted on photos,
- * and clean plates.
+ * and clean plates, 12 keys, 13 what is drawn on top: a document of version 12 is one of version 13 without layers and drawings.
  */
-export const FILM_VERSION = 12;
+export const FILM_VERSION = 13;
 
 /** A film as it is stored in the browser and in `film.json` of a `.kermis` file. */
 export interface FilmDocument {
@@ -83,25 +84,35 @@ function withItems(value: unknown): unknown {
   return { ...checked.value, film: { ...film, scenes, flags: [], range: {} } };
 }
 
-const silent = Joi.object({
-  version: Joi.number().integer().min(1).less(4).required(),
-  film: Joi.object().unknown().required(),
-})
-  .unknown()
-  .required();
+/** A document of a version before one, of which the film is not known any closer. */
+const before = (version: number): Joi.ObjectSchema =>
+  Joi.object({
+    version: Joi.number().integer().min(1).less(version).required(),
+    film: Joi.object().unknown().required(),
+  })
+    .unknown()
+    .required();
+
+/** What films did not have before a version, and what they have instead. */
+const CAME_WITH: readonly (readonly [schema: Joi.ObjectSchema, instead: object])[] = [
+  [before(4), NO_SOUND],
+  [before(13), NOTHING_DRAWN],
+];
 
 /** A document of any older version as one of this; what is no document stays as it is. */
 export function upToDate(value: unknown): unknown {
-  const checked: Joi.ValidationResult<{ readonly film: object }> = silent.validate(withItems(value), {
-    convert: false,
-  });
-  return checked.error ? value : { ...checked.value, film: { ...checked.value.film, ...NO_SOUND } };
+  return CAME_WITH.reduce((document, [schema, instead]) => {
+    const checked: Joi.ValidationResult<{ readonly film: object }> = schema.validate(document, {
+      convert: false,
+    });
+    return checked.error ? document : { ...checked.value, film: { ...checked.value.film, ...instead } };
+  }, withItems(value));
 }
 
 /** Whether a value has more objects in it than a film may; nothing of it is known yet. */
 export function hasTooMany(value: unknown): boolean {
   // Each thing of a film is one to four objects: itself, its pin, its moment, a fade.
-  let left = 4 * MOST_PARTS + (PLACE * MOST_STROKE_PLACES) / 16;
+  let left = 4 * MOST_PARTS + (2 * PLACE * MOST_STROKE_PLACES) / 16;
   const waiting: unknown[] = [value];
   while (waiting.length > 0) {
     const each = waiting.pop();

@@ -1,5 +1,6 @@
 import { readFile } from 'node:fs/promises';
 import { describe, expect, test } from 'vitest';
+import { NOTHING_DRAWN } from '../film/drawing';
 import { DEFAULT_SETTINGS, NO_SOUND, type Film } from '../film/film';
 import { filmDocument, FILM_VERSION, readFilmDocument } from './film-document';
 import { fileName } from './file-name';
@@ -34,6 +35,7 @@ const film: Film = {
   flags: [],
   range: {},
   ...NO_SOUND,
+  ...NOTHING_DRAWN,
 };
 
 describe('a stored film', () => {

@@ -6,11 +6,12 @@ import {
   MOST_STROKE_PLACES,
   PARTS_OF_A_STROKE,
 } from '../film/bounds';
-import { placesIn } from '../picture/paint/stroke';
+import { PLACE, placesIn } from '../picture/paint/stroke';
 import { framesOf } from '../edits/cycle-edits';
 import type { Film } from '../film/film';
 import { posesOf } from '../film/items';
 import { fileOf } from '../film/photo-picture';
+import { numbersIn } from '../picture/drawn/mark';
 
 /** What does not hold together in a film whose parts are each well formed. */
 export function inconsistency(film: Film): string | undefined {
@@ -25,8 +26,21 @@ export function inconsistency(film: Film): string | undefined {
   const places = painted.reduce((sum, stroke) => sum + placesIn(stroke), 0);
   if (places > MOST_STROKE_PLACES)
     return `what is painted on its photos has ${places.toLocaleString('en')} places; ${MOST_STROKE_PLACES.toLocaleString('en')} are the most`;
-  const strokes = PARTS_OF_A_STROKE * painted.length;
-  const lists = [film.photos, poses, film.flags, film.sounds, film.lanes, film.cues, film.scenes];
+  const drawn = film.drawings.flatMap(({ marks }) => marks);
+  const drawnPlaces = Math.ceil(drawn.reduce((sum, mark) => sum + numbersIn(mark), 0) / PLACE);
+  if (drawnPlaces > MOST_STROKE_PLACES)
+    return `its drawings have ${drawnPlaces.toLocaleString('en')} places; ${MOST_STROKE_PLACES.toLocaleString('en')} are the most`;
+  const strokes = PARTS_OF_A_STROKE * (painted.length + drawn.length);
+  const lists = [
+    film.photos,
+    poses,
+    film.flags,
+    film.sounds,
+    film.lanes,
+    film.cues,
+    film.scenes,
+    film.drawings,
+  ];
   const parts = lists.reduce((sum, { length }) => sum + length, spoken + strokes);
   if (parts > MOST_PARTS)
     return `it has ${parts.toLocaleString('en')} parts in all; ${MOST_PARTS.toLocaleString('en')} are the most`;

@@ -19,6 +19,7 @@ const INSTEAD: Readonly<Record<string, unknown>> = {
   ...{ settings: DEFAULT_SETTINGS, ...DEFAULT_SETTINGS, orientation: 1, colour: 'teal' },
   ...{ hold: 1, times: 1, way: 'forward', endsTwice: false, offset: 0, showing: 0, frame: 0, nudge: 0 },
   ...{ flags: [], range: {}, sounds: [], lanes: FIRST_LANES, cues: [], mix: FIRST_MIX, ...FIRST_MIX },
+  ...{ layers: [], drawings: [] },
   ...{ level: 0, curve: 'straight', toBar: 4, channels: 2, sampleRate: 48_000, form: 'file' },
 };
 

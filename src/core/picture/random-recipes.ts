@@ -1,6 +1,7 @@
 import { chained, scaling, type Affine } from './affine';
 import { swapsSides, turnMatrix, type Orientation } from './orientation';
 import { KEY_VIEWS, KEY_WAYS, type KeyCut } from './key/key-cut';
+import { MARK_KINDS, type Mark } from './drawn/mark';
 import type { Paint } from './paint/paint';
 import { STROKE_SHAPES, type PaintedStroke } from './paint/stroke';
 import type { Pixels } from './pixels';
@@ -95,6 +96,25 @@ const someVignette = (next: () => number): Step => ({
   },
 });
 
+/** A mark of any kind, on a drawing of about 100 by 80, some of it rubbed out. */
+function someMark(next: () => number): Mark {
+  const points = Array.from({ length: 3 }, () => [next() * 120 - 10, next() * 100 - 10, next()]).flat();
+  const width = 1 + 20 * next();
+  const base = {
+    id: String(next()),
+    colour: `#${Math.floor(next() * 0x1000000)
+      .toString(16)
+      .padStart(6, '0')}`,
+    ...(next() < 0.3 && { opacity: 1 + Math.floor(99 * next()) }),
+    ...(next() < 0.3 && { rubbed: [{ points: points.slice(3), width: 1 + 10 * next() }] }),
+  };
+  const kind = pick(next, MARK_KINDS);
+  if (kind === 'ellipse') return { ...base, kind, points, width, ...(next() < 0.5 && { filled: true }) };
+  return kind === 'area'
+    ? { ...base, kind, rings: [points.filter((_, i) => i % 3 !== 2)], ...(next() < 0.5 && { evenOdd: true }) }
+    : { ...base, kind, points, width };
+}
+
 /** Some value for each step. */
 const SOME: Readonly<Record<StepName, (next: () => number) => Step>> = {
   light: someLight,
@@ -104,6 +124,15 @@ const SOME: Readonly<Record<StepName, (next: () => number) => Step>> = {
     value: { deeds: someColour(next).value as readonly ColourDeed[], part: next() },
   }),
   vignette: someVignette,
+  drawn: (next) => ({
+    step: 'drawn',
+    value: Array.from({ length: 1 + Math.floor(next() * 2) }, () => ({
+      hash: String(next()),
+      data: Array.from({ length: 1 + Math.floor(next() * 4) }, () => someMark(next)),
+      opacity: next() < 0.5 ? 1 : next(),
+      map: [1 / 100, 0, 0, 1 / 80, 0.1 * next(), 0.1 * next()],
+    })),
+  }),
 };
 
 /** Every step there is; or some of them. */

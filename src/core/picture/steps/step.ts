@@ -1,12 +1,13 @@
 import type { RenderCode } from '../render-code';
 import { colour, colourPart } from './colour';
+import { drawn } from './drawn';
 import { light } from './light';
 import type { StepKind } from './step-kind';
 import type { Tile } from './tile';
 import { vignette } from './vignette';
 
 /** All steps. A further one is an entry here. */
-export const STEPS = { light, colour, colourPart, vignette } as const;
+export const STEPS = { light, colour, colourPart, vignette, drawn } as const;
 
 export type StepName = keyof typeof STEPS;
 

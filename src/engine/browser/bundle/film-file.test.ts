@@ -1,6 +1,7 @@
 import { strFromU8, strToU8, unzipSync, zipSync, type Zippable } from 'fflate';
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
+import { NOTHING_DRAWN } from '../../../core/film/drawing';
 import { DEFAULT_SETTINGS, NO_SOUND, type Film, type Photo, type PictureFile } from '../../../core/film/film';
 import { BundleReader, type BundlePart } from '../../../core/formats/bundle';
 import { crc32 } from '../../../core/formats/crc32';
@@ -36,6 +37,7 @@ const filmOf = (first = 7, second = 7, third = 7): Film => ({
   flags: [],
   range: {},
   ...NO_SOUND,
+  ...NOTHING_DRAWN,
 });
 const film = filmOf();
 

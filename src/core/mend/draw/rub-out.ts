@@ -1,0 +1,64 @@
+import { boundsOfMarks } from './marks-at';
+import { MARK_BOUNDS, type Mark, type Rubbed } from '../../picture/drawn/mark';
+import { MarkCover } from '../../picture/drawn/mark-cover';
+import { rubbedRing } from '../../picture/drawn/mark-rings';
+import { ALL, RingsCover } from '../../picture/drawn/rings-cover';
+import { err, ok, type Result } from '../../time/result';
+
+/** What a rubber does to marks. */
+export interface RubbedOut {
+  /** Those of which nothing is left. */
+  readonly gone: readonly Mark[];
+  readonly changed: readonly { readonly mark: Mark; readonly rubbed: readonly Rubbed[] }[];
+}
+
+/** The longest side of a picture that what is left of a mark is looked for in, in pixels. */
+const LOOKED_AT = 400;
+const IDENTITY = [1, 0, 0, 1, 0, 0] as const;
+
+/** How much of a mark a rubber takes, in parts of one of its pixels, and how much is left with it. */
+function takenOf(mark: Mark, rubber: Float64Array): { readonly taken: number; readonly left: number } {
+  const bounds = boundsOfMarks([mark], IDENTITY);
+  if (!bounds) return { taken: 0, left: 0 };
+  const scale = Math.min(1, LOOKED_AT / Math.max(bounds.width, bounds.height, 1));
+  const size = { width: Math.ceil(bounds.width * scale) + 2, height: Math.ceil(bounds.height * scale) + 2 };
+  const map = [scale, 0, 0, scale, 1 - bounds.x * scale, 1 - bounds.y * scale] as const;
+  const cover = new MarkCover(mark, map, size);
+  const now = new RingsCover([rubber], map, size);
+  const [row, gone] = [new Uint16Array(size.width), new Uint16Array(size.width)];
+  let [taken, left] = [0, 0];
+  for (let y = cover.top; y < cover.bottom; y++) {
+    const { from, to } = cover.row(y, row);
+    gone.fill(0);
+    now.row(y, gone);
+    for (let x = from; x < to; x++) {
+      const part = (row[x] as number) / ALL;
+      const off = (gone[x] as number) / ALL;
+      taken += part * off;
+      left += part * (1 - off);
+    }
+  }
+  return { taken, left };
+}
+
+/** Less than so many pixels of a mark are as good as nothing. */
+const NOTHING = 0.5;
+
+/** What a rubber, in pixels of the drawing, does to its marks: it is kept with each that it takes something of, and moves with it. */
+export function rubOut(marks: readonly Mark[], rubber: Rubbed): Result<RubbedOut> {
+  const ring = rubbedRing(rubber);
+  const gone: Mark[] = [];
+  const changed: { mark: Mark; rubbed: readonly Rubbed[] }[] = [];
+  for (const mark of marks) {
+    const { taken, left } = takenOf(mark, ring);
+    if (taken < NOTHING / 10) continue;
+    const rubbed = [...(mark.rubbed ?? []), rubber];
+    if (left < NOTHING) gone.push(mark);
+    else if (rubbed.length > MARK_BOUNDS.rubbed)
+      return err(
+        `Of one mark here something was rubbed out ${MARK_BOUNDS.rubbed} times, as often as it can be. Delete it, and draw what is left of it anew.`,
+      );
+    else changed.push({ mark, rubbed });
+  }
+  return ok({ gone, changed });
+}
