@@ -1,6 +1,6 @@
 import { Accordion as Base } from '@base-ui/react/accordion';
 import { ChevronRight } from 'lucide-react';
-import type { ReactNode } from 'react';
+import { useEffect, useRef, type ReactNode } from 'react';
 import styles from './accordion.module.css';
 
 /** One of several things of which one is open at a time. */
@@ -18,10 +18,21 @@ interface AccordionProps<Id extends string> {
   readonly onOpen: (id: Id | undefined) => void;
 }
 
-/** Things under each other of which one is open at a time. */
+/** Things under each other of which one is open at a time. What is opened goes to the top of the column that it stands in, its title stays in sight. */
 export function Accordion<Id extends string>({ folds, open, onOpen }: AccordionProps<Id>) {
+  const root = useRef<HTMLDivElement>(null);
+  const shown = useRef(open);
+  useEffect(() => {
+    if (shown.current === open) return;
+    shown.current = open;
+    const fold = root.current?.querySelector('[data-open]');
+    const column = fold?.closest('[data-scrolls]');
+    if (fold && column)
+      column.scrollTop += fold.getBoundingClientRect().top - column.getBoundingClientRect().top;
+  }, [open]);
   return (
     <Base.Root
+      ref={root}
       value={open === undefined ? [] : [open]}
       onValueChange={(next: readonly unknown[]) => onOpen(next.at(-1) as Id | undefined)}
       className={styles.folds}

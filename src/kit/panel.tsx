@@ -17,7 +17,7 @@ export function Panel({ label, foot, children }: PanelProps) {
   const cover = useRowsBelow(column, content);
   return (
     <section className={styles.panel} aria-label={label}>
-      <div className={styles.column} ref={column}>
+      <div className={styles.column} ref={column} data-scrolls>
         <div className={styles.rows} ref={content}>
           {children}
         </div>

@@ -18,16 +18,17 @@ export interface DrawTarget {
 
 const poseNamed = (film: Film, id: string): Pose | undefined => posesOf(film).find((each) => each.id === id);
 
-/** The drawings of a pose with another one on a layer, or none. */
-function namesWith(
+/** The drawings of a pose with another one on a layer, or none; `more` are drawings that the film does not have yet. */
+export function namesWith(
   film: Film,
   pose: Pose,
   layerId: string,
   id: string | undefined,
+  more?: ReadonlyMap<string, Drawing>,
 ): readonly string[] | undefined {
   const all = drawingsById(film);
   const others = (pose.drawings ?? []).filter((each) => {
-    const drawing = all.get(each);
+    const drawing = all.get(each) ?? more?.get(each);
     return drawing && drawing.layerId !== layerId;
   });
   const names = id === undefined ? others : [...others, id];
@@ -51,7 +52,7 @@ const begun = (
 });
 
 /** A name for a further layer. */
-function nextLayerName({ layers }: Film): string {
+export function nextLayerName({ layers }: Film): string {
   const taken = new Set(layers.map(({ name }) => name));
   for (let n = layers.length + 1; ; n++) if (!taken.has(`Layer ${n}`)) return `Layer ${n}`;
 }

@@ -5,7 +5,7 @@ import type { Look } from '../../core/picture/colour/colour-steps';
 import type { Crop, MovePace } from '../../core/picture/crop';
 
 /** The tools of stage Mend. */
-export const MEND_TOOLS = ['light', 'steady', 'framing', 'colour', 'paint', 'key'] as const;
+export const MEND_TOOLS = ['light', 'steady', 'framing', 'colour', 'paint', 'key', 'draw'] as const;
 export type MendTool = (typeof MEND_TOOLS)[number];
 
 /** What is mended together: the chosen poses, the scene on screen, or all of the film. */

@@ -8,6 +8,10 @@ import { uncropAll } from '../../state/mend/frame-pictures';
 import { setMend, type MendTool } from '../../state/mend/mend';
 import { setKeying } from '../../state/mend/key/keying';
 import { findBackings } from '../../state/mend/key/pick-backing';
+import { setDrawTool } from '../../state/mend/draw/draw';
+import { addLayer } from '../../state/mend/draw/layers';
+import { copyToNext } from '../../state/mend/draw/pose-drawings';
+import { saveSvg } from '../../state/mend/draw/svg-out';
 import { setKeyView } from '../../state/picture/shown-film';
 import { lookForAreas } from '../../state/mend/paint/found-for-you';
 import { makeScenePlate } from '../../state/mend/paint/make-scene-plate';
@@ -27,6 +31,7 @@ const steady = (name: string): (() => void) => tool('steady', name);
 const framing = (name: string): (() => void) => tool('framing', name);
 const paint = (name: string): (() => void) => tool('paint', name);
 const key = (name: string): (() => void) => tool('key', name);
+const draw = (name: string): (() => void) => tool('draw', name);
 const colour = (name: string): (() => void) => tool('colour', name);
 
 /** What mends pictures and has no key of its own. */
@@ -267,6 +272,70 @@ export const MEND_COMMANDS: readonly CommandFacts[] = [
       key('For')();
       void findBackings();
     },
+  },
+  {
+    words: 'Draw on top of the film',
+    also: 'halo smoke face paint pencil brush animate layer rotoscope annotate title',
+    cannot,
+    run: draw('Brush'),
+  },
+  {
+    words: 'Eraser: rub out what is drawn',
+    also: 'draw rubber remove',
+    cannot,
+    run: () => {
+      setDrawTool('rubber');
+      draw('Eraser')();
+    },
+  },
+  {
+    words: 'Fill what drawn lines close in',
+    also: 'draw bucket flood colour area',
+    cannot,
+    run: () => {
+      setDrawTool('fill');
+      draw('Fill')();
+    },
+  },
+  {
+    words: 'Lasso: choose, move, turn and size drawn marks',
+    also: 'draw select transform rotate scale',
+    cannot,
+    run: () => {
+      setDrawTool('lasso');
+      draw('Lasso')();
+    },
+  },
+  {
+    words: 'Copy the drawing of this pose to the next one',
+    also: 'draw start duplicate onion',
+    cannot,
+    run: copyToNext,
+  },
+  {
+    words: 'Over how many poses a drawing lasts',
+    also: 'draw hold stay exposure',
+    cannot,
+    run: draw('Lasts over'),
+  },
+  {
+    words: 'Ghosts of the drawings before and after',
+    also: 'draw onion skin neighbours',
+    cannot,
+    run: draw('Ghosts before'),
+  },
+  { words: 'Add a layer to draw on', also: 'draw sheet', cannot, run: addLayer },
+  {
+    words: 'Save the drawings as SVG files',
+    also: 'draw export vector',
+    cannot,
+    run: () => void saveSvg('film'),
+  },
+  {
+    words: 'Bring drawings in from SVG files',
+    also: 'draw import vector',
+    cannot,
+    run: draw('Bring SVG files in…'),
   },
   { words: 'The colours as they came: no steps', also: 'reset original look', cannot, run: lookAsBefore },
   { words: 'The light of the chosen photos as it came', also: 'reset original', cannot, run: lightAsBefore },

@@ -9,6 +9,7 @@ import { Picture } from '../picture/picture';
 import { Transport } from '../time/transport';
 import styles from '../time/time.module.css';
 import { ColourTool } from './colour-tool';
+import { DrawTool } from './draw/draw-tool';
 import { KeyTool } from './key/key-tool';
 import { FramingTool } from './framing-tool';
 import { LightTool } from './light-tool';
@@ -32,6 +33,7 @@ export function MendView() {
           { id: 'colour', title: 'Colour', body: <ColourTool /> },
           { id: 'paint', title: 'Paint out', body: <PaintTool /> },
           { id: 'key', title: 'Key', body: <KeyTool /> },
+          { id: 'draw', title: 'Draw on top', body: <DrawTool /> },
         ]}
         open={tool}
         onOpen={(open) => setMend({ tool: open })}
@@ -45,7 +47,7 @@ export function MendView() {
           <NoPoses
             film={film}
             heading="Nothing to mend yet"
-            words="Here the light of the photos is evened out, so that the film does not flicker, the picture is steadied and framed, its colours are set, rigs and hands are painted out, and what stands before a plain card comes before another picture. No photo is ever altered."
+            words="Here the light of the photos is evened out, so that the film does not flicker, the picture is steadied and framed, its colours are set, rigs and hands are painted out, what stands before a plain card comes before another picture, and halos, smoke or a face are drawn on top. No photo is ever altered."
           />
         ) : (
           <Picture />

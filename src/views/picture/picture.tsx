@@ -19,6 +19,7 @@ import { useMend } from '../../state/mend/mend';
 import { useCompare } from '../../state/transport/compare';
 import { useTransport } from '../../state/transport/transport';
 import { Divider } from '../mend/divider';
+import { DrawOverlay } from '../mend/draw/draw-overlay';
 import { FrameOverlay } from '../mend/frame-overlay';
 import { KeyOverlay } from '../mend/key/key-overlay';
 import { MoveOverlay } from '../mend/move-overlay';
@@ -59,6 +60,8 @@ export function Picture({ apart = false }: PictureProps) {
     useMend((state) => state.tool === 'paint') && isMending && !playing && !apart && divider === undefined;
   const isKeying =
     useMend((state) => state.tool === 'key') && isMending && !playing && !apart && divider === undefined;
+  const isDrawing =
+    useMend((state) => state.tool === 'draw') && isMending && !playing && !apart && divider === undefined;
   const isMended = useShownAs((state) => state.view !== 'before');
   const picking = useMend((state) => state.picking) && isColouring;
   const isPickingPoint = useMend((state) => state.pickingPoint);
@@ -88,7 +91,7 @@ export function Picture({ apart = false }: PictureProps) {
     setArea((known) => (sameRect(known, main?.area) ? known : main?.area));
   };
   const planned = useDrawnPicture(canvasRef, shown, look, () => {
-    if (isColouring || isPainting) setDrawn((times) => times + 1);
+    if (isColouring || isPainting || isDrawing) setDrawn((times) => times + 1);
   });
 
   /** In pixels of the canvas. */
@@ -131,6 +134,9 @@ export function Picture({ apart = false }: PictureProps) {
         )}
         {isPainting && isMended && film && area && (
           <PaintOverlay film={film} canvasRef={canvasRef} area={area} drawn={drawn} />
+        )}
+        {isDrawing && isMended && film && area && (
+          <DrawOverlay film={film} canvasRef={canvasRef} area={area} drawn={drawn} />
         )}
         {isKeying && isMended && film && area && <KeyOverlay film={film} area={area} />}
         {picking && area && <PickOverlay canvasRef={canvasRef} area={area} />}

@@ -4,6 +4,9 @@ import { mendNow } from '../../state/mend/mend';
 import { toggleLight, toggleReference } from '../../state/mend/mend-light';
 import { nudgePhotos, toggleAnchor, toggleSteady, type HandMove } from '../../state/mend/move-photos';
 import { toggleKey } from '../../state/mend/key/keys';
+import { DRAW_TOOLS, drawNow, setDrawTool, widenLine } from '../../state/mend/draw/draw';
+import { toggleLayer } from '../../state/mend/draw/layers';
+import { copyToNext } from '../../state/mend/draw/pose-drawings';
 import { carryOn } from '../../state/mend/paint/carry-on';
 import { togglePaint } from '../../state/mend/paint/change-strokes';
 import { softenBrush, toggleBack, widenBrush } from '../../state/mend/paint/paint';
@@ -23,20 +26,34 @@ function toggleTool(): void {
   if (tool === 'framing' || tool === 'colour') return toggleDose(tool);
   if (tool === 'paint') return togglePaint();
   if (tool === 'key') return toggleKey();
+  if (tool === 'draw') return toggleLayer();
   (tool === 'steady' ? toggleSteady : toggleLight)();
 }
 
-/** What the open tool makes of a key: that of the light, that of steadying, or that of painting. */
+/** What the open tool makes of a key: that of the light, that of steadying, of painting, or of drawing. */
 const byTool =
-  (light: () => void, steady: () => void, paint: () => void = light): (() => void) =>
+  (
+    light: () => void,
+    steady: () => void,
+    paint: () => void = light,
+    draw: () => void = light,
+  ): (() => void) =>
   () => {
     const { tool } = mendNow();
-    (tool === 'steady' ? steady : tool === 'paint' ? paint : light)();
+    (tool === 'steady' ? steady : tool === 'paint' ? paint : tool === 'draw' ? draw : light)();
   };
+
+/** Takes the eraser, or again what was drawn with before. */
+function toggleEraser(): void {
+  const { tool, lastTool } = drawNow();
+  setDrawTool(tool === 'rubber' ? lastTool : 'rubber');
+}
 
 /** A key widens the brush so many times, and softens it by so many per cent. */
 const WIDER = 1.15;
 const SOFTER = 5;
+
+const nothing = (): void => undefined;
 
 /** What an arrow with Alt moves a photo by; while it is painted on, what becomes of the brush. */
 const ARROWS: readonly (readonly [
@@ -45,11 +62,19 @@ const ARROWS: readonly (readonly [
   words: string,
   by: Partial<HandMove>,
   brush: readonly [words: string, change: () => void],
+  line?: () => void,
 ])[] = [
   ['←', 'ArrowLeft', 'to the left', { right: -1 }, ['harder', () => softenBrush(-SOFTER)]],
   ['→', 'ArrowRight', 'to the right', { right: 1 }, ['softer', () => softenBrush(SOFTER)]],
-  ['↑', 'ArrowUp', 'up', { down: -1 }, ['larger', () => widenBrush(WIDER)]],
-  ['↓', 'ArrowDown', 'down', { down: 1 }, ['smaller', () => widenBrush(1 / WIDER)]],
+  ['↑', 'ArrowUp', 'up', { down: -1 }, ['larger', () => widenBrush(WIDER)], () => widenLine(WIDER)],
+  [
+    '↓',
+    'ArrowDown',
+    'down',
+    { down: 1 },
+    ['smaller', () => widenBrush(1 / WIDER)],
+    () => widenLine(1 / WIDER),
+  ],
 ];
 
 /** How a photo is moved by a tenth of it. */
@@ -63,16 +88,17 @@ const altShift = (event: KeyboardEvent): boolean => withAlt(event) && event.shif
 
 /** Moving the chosen photos by hand. */
 const NUDGE_KEYS: readonly KeyBinding[] = [
-  ...ARROWS.flatMap(([keys, name, words, by, [brush, change]]): KeyBinding[] => [
+  ...ARROWS.flatMap(([keys, name, words, by, [brush, change], line = nothing]): KeyBinding[] => [
     {
       keys: `Alt ${keys}`,
-      does: `The chosen photos a pixel ${words}; while painting: a ${brush} brush`,
+      does: `The chosen photos a pixel ${words}; while painting or drawing: a ${brush} brush`,
       also: 'nudge move shift place paint size softness',
       matches: key(name, altPlain),
       run: byTool(
         () => nudgePhotos(by),
         () => nudgePhotos(by),
         change,
+        line,
       ),
     },
     {
@@ -117,21 +143,29 @@ export const MEND_KEYS: readonly KeyBinding[] = [
   },
   {
     keys: 'R',
-    does: 'The photo on screen is well lit, or stands right, or no longer; while painting: paint the photo back',
+    does: 'The photo on screen is well lit, or stands right, or no longer; while painting: paint the photo back; while drawing: the eraser',
     also: 'reference light anchor steady restore erase',
     matches: key('r', unshifted),
-    run: byTool(toggleReference, toggleAnchor, toggleBack),
+    run: byTool(toggleReference, toggleAnchor, toggleBack, toggleEraser),
   },
   {
     keys: 'M',
-    does: 'Match the light, or steady the picture; while painting: carry the strokes on to the next photos',
+    does: 'Match the light, or steady the picture; while painting: carry the strokes on to the next photos; while drawing: copy to the next pose',
     also: 'flicker even exposure brightness jump shake bump stabilise follow track',
     matches: key('m', unshifted),
     run: byTool(
       () => void matchTheLight(),
       () => void steadyThePhotos(),
       () => void carryOn(),
+      copyToNext,
     ),
+  },
+  {
+    keys: '1 … 8',
+    does: 'While drawing: pencil, brush, eraser, line, ellipse, fill, pick colour, lasso',
+    also: 'draw tool',
+    matches: (event) => unshifted(event) && mendNow().tool === 'draw' && /^[1-8]$/.test(event.key),
+    run: (event) => setDrawTool(DRAW_TOOLS[Number(event.key) - 1] ?? 'brush'),
   },
   {
     keys: 'X',

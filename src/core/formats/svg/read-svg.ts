@@ -2,13 +2,13 @@ import { SaxesParser, type SaxesTagPlain } from 'saxes';
 import { MOST_MARKS } from '../../film/drawing';
 import { asName } from '../../film/bounds';
 import { chained, scaling, type Affine } from '../../picture/affine';
-import { MARK_BOUNDS, type Rubbed } from '../../picture/drawn/mark';
+import { MARK_BOUNDS, type NewMark, type Rubbed } from '../../picture/drawn/mark';
 import type { Size } from '../../picture/size';
 import { count } from '../../time/format';
 import { err, ok, type Result } from '../../time/result';
 import { parseTransform } from './parse-transform';
 import { FIRST_PAINT, opacityOf, paintWithin, withStyle, type Attributes, type SvgPaint } from './svg-paint';
-import { marksOfShape, SHAPES, type NewMark } from './svg-shapes';
+import { marksOfShape, SHAPES } from './svg-shapes';
 
 /** An SVG file is no larger than this. */
 export const MOST_SVG_BYTES = 8 << 20;

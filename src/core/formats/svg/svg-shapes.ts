@@ -1,11 +1,8 @@
 import { mapped, type Affine } from '../../picture/affine';
-import { MARK_BOUNDS, markNumber, type Mark, type Rubbed } from '../../picture/drawn/mark';
+import { MARK_BOUNDS, markNumber, type NewMark, type Rubbed } from '../../picture/drawn/mark';
 import { flattenPath } from './flatten-path';
 import type { Attributes, SvgPaint } from './svg-paint';
 import { brushPath } from './write-svg';
-
-/** A mark that has no id yet. */
-export type NewMark = Mark extends infer M ? (M extends Mark ? Omit<M, 'id'> : never) : never;
 
 const numberAt = (attributes: Attributes, name: string): number => {
   const value = parseFloat(attributes[name] ?? '0');

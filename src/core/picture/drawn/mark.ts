@@ -39,6 +39,9 @@ export type MarkShape =
       readonly evenOdd?: true | undefined;
     };
 
+/** A mark that has no id yet. */
+export type NewMark = Mark extends infer M ? (M extends Mark ? Omit<M, 'id'> : never) : never;
+
 /** What marks may be: how far out places lie, and how wide lines are, in pixels; how many numbers tell the places of one. */
 export const MARK_BOUNDS = {
   place: 20_000,
@@ -65,8 +68,8 @@ function mappedPlaces(points: readonly number[], map: Affine, stride: number): r
   return moved;
 }
 
-/** A mark moved, turned and sized by a map that keeps shapes: lines become wider with it. */
-export function mappedMark(mark: Mark, map: Affine): Mark {
+/** What tells where a mark lies, moved, turned and sized by a map that keeps shapes: lines become wider with it. */
+export function mappedParts(mark: Mark, map: Affine) {
   const scale = Math.sqrt(Math.abs(map[0] * map[3] - map[1] * map[2]));
   const rubbed = mark.rubbed?.map((each) => ({
     points: mappedPlaces(each.points, map, 3),
@@ -74,9 +77,12 @@ export function mappedMark(mark: Mark, map: Affine): Mark {
   }));
   const more = rubbed && { rubbed };
   return mark.kind === 'area'
-    ? { ...mark, ...more, rings: mark.rings.map((ring) => mappedPlaces(ring, map, 2)) }
-    : { ...mark, ...more, points: mappedPlaces(mark.points, map, 3), width: widthOf(mark.width * scale) };
+    ? { ...more, rings: mark.rings.map((ring) => mappedPlaces(ring, map, 2)) }
+    : { ...more, points: mappedPlaces(mark.points, map, 3), width: widthOf(mark.width * scale) };
 }
+
+/** A mark moved, turned and sized by a map that keeps shapes. */
+export const mappedMark = (mark: Mark, map: Affine): Mark => ({ ...mark, ...mappedParts(mark, map) });
 
 /** How many numbers tell where a mark lies. */
 export const numbersIn = (mark: Mark): number =>

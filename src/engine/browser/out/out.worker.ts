@@ -24,6 +24,12 @@ const outFiles = (written: readonly WrittenFile[], film: Film): OutFile[] =>
     },
   }));
 
+/** A text, and the name of its file. */
+export interface TextFile {
+  readonly name: string;
+  readonly text: string;
+}
+
 const worker = {
   /** A film with all its files as a `.kermis` file. */
   filmZip: (film: Film, onFile: (done: number) => void): Promise<Blob> =>
@@ -35,6 +41,10 @@ const worker = {
 
   /** A recipe's picture, at the film's size, as PNG. */
   framePng: (recipe: Recipe, name: string): Promise<Blob> => recipePng(recipe, name),
+
+  /** Texts as files of one archive. */
+  textsZip: (files: readonly TextFile[]): Promise<Blob> =>
+    zipFile(files.map(({ name, text }) => ({ name, read: () => Promise.resolve(new Blob([text])) }))),
 
   /** Photos for retouching as one archive. */
   photosZip: (written: readonly WrittenFile[], film: Film, onFile: (done: number) => void): Promise<Blob> =>

@@ -4,7 +4,7 @@ import type { Recipe } from '../../../core/picture/recipe';
 import type { WrittenFile } from '../../../core/film/retouch/written-names';
 import { WorkerPool } from '../threads/worker-pool';
 import { withProgress } from '../threads/with-progress';
-import type { OutWorker } from './out.worker';
+import type { OutWorker, TextFile } from './out.worker';
 
 type OnFile = (done: number) => void;
 
@@ -36,6 +36,10 @@ export const writeStoredFilm = (id: string, signal: AbortSignal): Promise<Blob> 
 /** A recipe's picture, at the film's size, as PNG. */
 export const writeFramePng = (recipe: Recipe, name: string): Promise<Blob> =>
   workers.run((remote) => remote.framePng(recipe, name));
+
+/** Texts as files of one ZIP archive. */
+export const writeTextsZip = (files: readonly TextFile[]): Promise<Blob> =>
+  workers.run((remote) => remote.textsZip([...files]));
 
 /** Photos for retouching as one ZIP archive. */
 export const writePhotosZip = (

@@ -1,13 +1,7 @@
 import { scaling } from '../../../core/picture/affine';
 import { COVERED_BITS, StrokeCover } from '../../../core/picture/paint/stroke-cover';
+import type { PenPlace } from '../pen-sheet';
 import type { Rect, Size } from '../../../core/picture/size';
-
-/** A place of a canvas, in its pixels, and how hard the pen was pressed there, 0 to 1. */
-export interface PenPlace {
-  readonly x: number;
-  readonly y: number;
-  readonly pressure: number;
-}
 
 /** Colour of what is painted where nothing is known yet of what comes there. */
 const TINT = [194, 58, 43] as const;

@@ -18,9 +18,9 @@ import { layStroke } from '../../../state/mend/paint/lay-stroke';
 import { BRUSH_SIZE, chooseStrokes, setPaint, SOFTNESS, usePaint } from '../../../state/mend/paint/paint';
 import { paintedIn } from '../../../state/mend/paint/painted-in';
 import { paintedPhoto, type PaintedPhoto } from '../../../state/mend/paint/painted-photo';
-import { movePicture, usePictureZoom } from '../../../state/picture/picture-zoom';
 import { useTransport } from '../../../state/transport/transport';
-import { LiveStroke, type PenPlace } from './live-stroke';
+import { PenSheet, type PenPlace, type SizeDrag } from '../pen-sheet';
+import { LiveStroke } from './live-stroke';
 import styles from './paint.module.css';
 import { StrokeOutlines } from './stroke-outlines';
 
@@ -43,15 +43,7 @@ type Hold =
       readonly told: number[];
       readonly straight: boolean;
     }
-  | { readonly does: 'move'; readonly from: PenPlace; to: PenPlace }
-  | { readonly does: 'look'; last: PenPlace }
-  | {
-      readonly does: 'size';
-      readonly x: number;
-      readonly y: number;
-      readonly size: number;
-      readonly softness: number;
-    };
+  | { readonly does: 'move'; readonly from: PenPlace; to: PenPlace };
 
 /** What is left out of a way that was drawn lies no further from it, in pixels of the screen. */
 const TOLERANCE = 0.35;
@@ -82,7 +74,8 @@ export function PaintOverlay({ film, canvasRef, area, drawn }: PaintOverlayProps
   const moved = useRef<SVGSVGElement>(null);
   const live = useRef<LiveStroke>(undefined);
   const hold = useRef<Hold>(undefined);
-  const pointers = useRef(new Set<number>());
+  /** The brush as it was when it began to be dragged to another size. */
+  const sized = useRef({ size, softness });
   /** How often the picture was drawn when the last stroke was kept; what was drawn live stays until it is drawn again. */
   const keptAt = useRef<number>(undefined);
   // It stands in the window of the film only.
@@ -123,43 +116,19 @@ export function PaintOverlay({ film, canvasRef, area, drawn }: PaintOverlayProps
     keptAt.current = undefined;
   }, [drawn, waiting]);
 
-  const placeOf = (event: {
-    clientX: number;
-    clientY: number;
-    pressure?: number;
-    pointerType?: string;
-  }): PenPlace => {
-    const box = canvas.current?.getBoundingClientRect();
-    return {
-      x: (event.clientX - (box?.left ?? 0)) * ratio,
-      y: (event.clientY - (box?.top ?? 0)) * ratio,
-      // A pen presses, a mouse and a finger do not.
-      pressure: event.pointerType === 'pen' ? Math.max(0.05, event.pressure ?? 1) : 1,
-    };
-  };
   const inPhoto = ({ x, y }: PenPlace, { toPhoto }: PaintedPhoto): readonly [number, number] =>
     mapped(toPhoto, (x - area.x) / area.width, (y - area.y) / area.height);
 
-  const showRing = (event: PointerEvent): void => {
-    const { x, y } = placeOf(event);
-    ring.current?.style.setProperty('translate', `${x / ratio}px ${y / ratio}px`);
-    ring.current?.toggleAttribute('data-shown', event.pointerType !== 'touch' && !choosing);
+  const showRing = (place: PenPlace | undefined, event: PointerEvent): void => {
+    if (place) ring.current?.style.setProperty('translate', `${place.x / ratio}px ${place.y / ratio}px`);
+    ring.current?.toggleAttribute(
+      'data-shown',
+      place !== undefined && event.pointerType !== 'touch' && !choosing,
+    );
   };
 
-  const begin = (event: PointerEvent<HTMLElement>): void => {
-    pointers.current.add(event.pointerId);
-    const place = placeOf(event);
-    if (pointers.current.size > 1) {
-      // A second finger looks closer: what the first has begun was not meant.
-      live.current?.clear();
-      hold.current = undefined;
-      return;
-    }
-    event.currentTarget.setPointerCapture(event.pointerId);
-    if (event.button === 1) hold.current = { does: 'look', last: place };
-    else if (event.button === 2)
-      hold.current = { does: 'size', x: event.clientX, y: event.clientY, size, softness };
-    else if (choosing) beginMoving(event, place);
+  const begin = (place: PenPlace, event: PointerEvent): void => {
+    if (choosing) beginMoving(event, place);
     else if (here) {
       const told = toldPlace(place, here);
       hold.current = { does: 'paint', places: [place], told, straight: event.shiftKey };
@@ -177,34 +146,31 @@ export function PaintOverlay({ film, canvasRef, area, drawn }: PaintOverlayProps
     hold.current = { does: 'move', from: place, to: place };
   };
 
-  const go = (event: PointerEvent<HTMLElement>): void => {
-    showRing(event);
+  const go = (places: readonly PenPlace[], event: PointerEvent): void => {
     const held = hold.current;
-    if (!held) return;
-    if (held.does === 'look') {
-      const place = placeOf(event);
-      const { sight } = usePictureZoom.getState();
-      if (sight) movePicture(sight, { x: place.x - held.last.x, y: place.y - held.last.y });
-      held.last = place;
-    } else if (held.does === 'size') {
-      const wider = held.size * WIDER ** (event.clientX - held.x);
-      const softer = held.softness - SOFTER * (event.clientY - held.y);
-      setPaint({
-        size: rounded(Math.min(BRUSH_SIZE.most, Math.max(BRUSH_SIZE.least, wider))),
-        softness: Math.round(Math.min(SOFTNESS.most, Math.max(SOFTNESS.least, softer))),
-      });
-    } else if (held.does === 'move') {
-      held.to = placeOf(event);
-      const [right, down] = [held.to.x - held.from.x, held.to.y - held.from.y];
-      moved.current?.style.setProperty('translate', `${right / ratio}px ${down / ratio}px`);
-    } else paintOn(held, event);
+    const place = places.at(-1);
+    if (!held || !place) return;
+    if (held.does === 'paint') return paintOn(held, places, event);
+    held.to = place;
+    const [right, down] = [held.to.x - held.from.x, held.to.y - held.from.y];
+    moved.current?.style.setProperty('translate', `${right / ratio}px ${down / ratio}px`);
   };
 
-  const paintOn = (held: Extract<Hold, { does: 'paint' }>, event: PointerEvent): void => {
-    // All places that the pen went through since the last time.
-    const events = event.nativeEvent.getCoalescedEvents();
-    for (const each of events.length > 0 ? events : [event.nativeEvent]) {
-      const place = placeOf(each);
+  const dragSize = ({ right, down }: SizeDrag): void => {
+    const wider = sized.current.size * WIDER ** right;
+    const softer = sized.current.softness - SOFTER * down;
+    setPaint({
+      size: rounded(Math.min(BRUSH_SIZE.most, Math.max(BRUSH_SIZE.least, wider))),
+      softness: Math.round(Math.min(SOFTNESS.most, Math.max(SOFTNESS.least, softer))),
+    });
+  };
+
+  const paintOn = (
+    held: Extract<Hold, { does: 'paint' }>,
+    places: readonly PenPlace[],
+    event: PointerEvent,
+  ): void => {
+    for (const place of places) {
       const last = held.places.at(-1) as PenPlace;
       if (held.straight || event.shiftKey) {
         // A straight line from where the hand began to go straight.
@@ -220,8 +186,7 @@ export function PaintOverlay({ film, canvasRef, area, drawn }: PaintOverlayProps
     if (shape !== 'brush') live.current?.outline(held.places, ratio);
   };
 
-  const end = (event: PointerEvent<HTMLElement>): void => {
-    pointers.current.delete(event.pointerId);
+  const end = (): void => {
     const held = hold.current;
     hold.current = undefined;
     if (!held || !here) return;
@@ -230,7 +195,7 @@ export function PaintOverlay({ film, canvasRef, area, drawn }: PaintOverlayProps
       const [from, to] = [inPhoto(held.from, here), inPhoto(held.to, here)];
       const way = Math.hypot(held.to.x - held.from.x, held.to.y - held.from.y);
       if (way > 2 * ratio) void moveStrokes(to[0] - from[0], to[1] - from[1]);
-    } else if (held.does === 'paint') keep(held.told, here);
+    } else keep(held.told, here);
   };
 
   /** A place in parts of the photo, as far outside as it may be. */
@@ -272,21 +237,25 @@ export function PaintOverlay({ film, canvasRef, area, drawn }: PaintOverlayProps
       {here && (
         <StrokeOutlines svgRef={moved} here={here} chosen={chosen} area={area} ratio={ratio} areas={areas} />
       )}
-      <button
-        type="button"
-        className={styles.sheet}
-        data-choosing={choosing || undefined}
-        aria-label={
+      <PenSheet
+        choosing={choosing}
+        label={
           choosing
             ? 'The picture, to choose strokes on. Arrows move those that are chosen by a pixel, with Shift by ten; Delete deletes them.'
             : 'The picture, to be painted on with a mouse, a pen or a finger. What is set for it stands beside it.'
         }
-        onPointerDown={begin}
-        onPointerMove={go}
-        onPointerUp={end}
-        onPointerCancel={end}
-        onPointerLeave={() => ring.current?.removeAttribute('data-shown')}
-        onContextMenu={(event) => event.preventDefault()}
+        onBegin={begin}
+        onGo={go}
+        onEnd={end}
+        onDrop={() => {
+          live.current?.clear();
+          hold.current = undefined;
+        }}
+        onHover={showRing}
+        onSizeBegin={() => {
+          sized.current = { size, softness };
+        }}
+        onSize={dragSize}
         onKeyDown={keys}
       />
       <div

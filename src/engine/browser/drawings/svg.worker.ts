@@ -1,0 +1,17 @@
+import { expose } from 'comlink';
+import { MOST_SVG_BYTES, readSvg, type ReadDrawing } from '../../../core/formats/svg/read-svg';
+import type { Size } from '../../../core/picture/size';
+import { err, type Result } from '../../../core/time/result';
+
+const worker = {
+  /** Reads drawings from an SVG file, in pixels of the film's picture. */
+  async read(file: Blob, film: Size): Promise<Result<ReadDrawing>> {
+    // Before any of it is read.
+    if (file.size > MOST_SVG_BYTES) return err(`it is larger than ${MOST_SVG_BYTES >> 20} MB`);
+    return readSvg(await file.text(), film);
+  },
+};
+
+export type SvgWorker = typeof worker;
+
+expose(worker);
