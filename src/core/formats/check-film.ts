@@ -101,8 +101,7 @@ function photoFault(photo: Photo, noun: string): string | undefined {
 function drawingFault(drawing: Drawing, noun: string): string | undefined {
   if (sound.has(drawing)) return undefined;
   const { marks, ...bare } = drawing;
-  const fault =
-    faultOf(bareDrawingSchema, bare, noun) ?? firstFault(markSchema, marks, `mark in ${noun}`, MOST_MARKS);
+  const fault = faultOf(bareDrawingSchema, bare, noun) ?? firstFault(markSchema, marks, 'mark', MOST_MARKS);
   if (fault === undefined) sound.add(drawing);
   return fault;
 }

@@ -97,7 +97,7 @@ const someVignette = (next: () => number): Step => ({
 });
 
 /** A mark of any kind, on a drawing of about 100 by 80, some of it rubbed out. */
-function someMark(next: () => number): Mark {
+export function someMark(next: () => number): Mark {
   const points = Array.from({ length: 3 }, () => [next() * 120 - 10, next() * 100 - 10, next()]).flat();
   const width = 1 + 20 * next();
   const base = {
@@ -109,7 +109,12 @@ function someMark(next: () => number): Mark {
     ...(next() < 0.3 && { rubbed: [{ points: points.slice(3), width: 1 + 10 * next() }] }),
   };
   const kind = pick(next, MARK_KINDS);
-  if (kind === 'ellipse') return { ...base, kind, points, width, ...(next() < 0.5 && { filled: true }) };
+  if (kind === 'ellipse') {
+    const [x = 0, y = 0, , ax = 0, ay = 0] = points;
+    const flat = 0.2 + next();
+    const round = [x, y, 1, ax, ay, 1, x - flat * (ay - y), y + flat * (ax - x), 1];
+    return { ...base, kind, points: round, width, ...(next() < 0.5 && { filled: true }) };
+  }
   return kind === 'area'
     ? { ...base, kind, rings: [points.filter((_, i) => i % 3 !== 2)], ...(next() < 0.5 && { evenOdd: true }) }
     : { ...base, kind, points, width };
