@@ -65,6 +65,9 @@ test.each([false, true])('axe-core finds nothing on any main view; in the dark: 
     await page.getByRole('button', { name: 'Key', exact: true }).click();
     await page.getByRole('button', { name: 'Stays', exact: true }).click();
     expect(await wrong(page), 'key').toEqual([]);
+    await page.getByRole('button', { name: 'Draw on top' }).click();
+    await page.getByRole('group', { name: 'What is drawn with' }).waitFor();
+    expect(await wrong(page), 'draw').toEqual([]);
   }
   await page.getByRole('button', { name: 'Mend', exact: true }).click();
   for (const [tool, onPicture] of [

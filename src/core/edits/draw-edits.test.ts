@@ -236,7 +236,7 @@ test('a film with 2,000 marks is kept and read again as it is; a mark more than 
     { rubbed: [] },
   ];
   for (const each of bad) {
-    const wrong = { ...line('w'), ...each } as unknown as Mark;
+    const wrong = { ...line('w'), ...each };
     expect(whyUnreadable(draw(film, 'p0', wrong))).toMatch(/mark 1/);
   }
 });
