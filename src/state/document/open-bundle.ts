@@ -11,13 +11,15 @@ import {
   readArrival,
   type Arrival,
 } from '../../engine/browser/store/arrival-repository';
-import { keepDemoFilm, readFilm } from '../../engine/browser/store/film-repository';
+import { isDemoFilm, keepDemoFilm, readFilm } from '../../engine/browser/store/film-repository';
 import { missingFiles } from '../../engine/browser/store/missing-files';
 import { isFull } from '../../engine/browser/store/is-full';
 import { roomFor, type StorageRoom } from '../../engine/browser/store/storage-room';
 import { ask } from '../shell/ask';
 import { openFilmById, openNewFilm, showShelf, whenOpened } from './open-film';
 import { checkStores, useMissing } from './missing';
+import { applyEdit } from '../../core/edits/apply-edit';
+import { MENDED_TITLE, mendDemoEdit } from './mended-demo';
 import { askAgain } from '../sound/sounds';
 import { openFilm } from './document';
 import { invite } from '../shell/invitations';
@@ -217,4 +219,18 @@ export async function openDemoFilm(): Promise<void> {
     );
   }
   if (!openFilm() && shellNow().phase === 'starting') await showShelf('replace');
+}
+
+/** Opens the demo film, and beside it a copy in which its hands are painted out and a halo is drawn: the demo film keeps its faults. */
+export async function openMendedDemo(): Promise<void> {
+  await openDemoFilm();
+  const film = openFilm();
+  if (!film || !(await isDemoFilm(film.id))) return;
+  const copy = applyEdit({ ...film, id: newId() }, mendDemoEdit(film));
+  try {
+    await openNewFilm(copy, 'mend');
+    tell(`This is “${MENDED_TITLE}”, a copy. The demo film as it came is under All films.`, 'done');
+  } catch (error) {
+    tell(`The mended copy could not be kept: ${String(error)}.`, 'wrong');
+  }
 }

@@ -1,13 +1,13 @@
 import { posesOf } from '../../core/film/items';
 import { photoRecipe, recipeOf } from '../../core/film/recipe-of';
-import { Download, FilePlus2, Ticket, Trash2 } from 'lucide-react';
+import { Brush, Download, FilePlus2, Ticket, Trash2 } from 'lucide-react';
 import { useCallback, useEffect, useState } from 'react';
 import { scheduleOf } from '../../core/film/schedule';
 import { count, formatSecondsAndFrames } from '../../core/time/format';
 import { listFilms, type ShelvedFilm } from '../../engine/browser/store/film-repository';
 import { Button, IconButton } from '../../kit/button';
 import { Dialog } from '../../kit/dialog';
-import { openDemoFilm } from '../../state/document/open-bundle';
+import { openDemoFilm, openMendedDemo } from '../../state/document/open-bundle';
 import { beginFilm, freePhotos, openFilmById, throwAway } from '../../state/document/open-film';
 import { saveAsItIs, saveCopy } from '../../state/document/save-copy';
 import { tell, useShell } from '../../state/shell/shell';
@@ -45,6 +45,9 @@ export function Shelf() {
             </Button>
             <Button onClick={() => void openDemoFilm()} disabled={busy}>
               <Ticket size={18} aria-hidden /> Open the demo film
+            </Button>
+            <Button onClick={() => void openMendedDemo()} disabled={busy}>
+              <Brush size={18} aria-hidden /> Demo film, mended
             </Button>
           </div>
         </section>
