@@ -41,7 +41,8 @@ module.exports = {
       from: { path: '^src/core/', pathNot: '\\.test\\.ts$' },
       to: {
         dependencyTypes: ['core', 'npm'],
-        pathNot: 'node_modules/(joi|fflate|fft\\.js|webvtt-parser|@noble/hashes)/',
+        pathNot:
+          'node_modules/(joi|fflate|fft\\.js|webvtt-parser|@noble/hashes|perfect-freehand|d3-color|d3-contour|saxes|svgpath)/',
       },
     },
     {
@@ -54,7 +55,7 @@ module.exports = {
       name: 'no-test-in-code',
       severity: 'error',
       from: { path: '^src/', pathNot: '\\.test\\.ts$' },
-      to: { path: '(\\.test\\.ts$|^e2e/|^bench/|^demo/(?!sounds/.*\\.wav))' },
+      to: { path: '(\\.test\\.ts$|^e2e/|^bench/|^demo/(?!sounds/.*\\.wav|mended\\.json))' },
     },
     { name: 'resolves', severity: 'error', from: {}, to: { couldNotResolve: true, pathNot: '^astro:' } },
   ],

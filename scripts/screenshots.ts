@@ -1,10 +1,11 @@
 /** `npm run screenshots`: one picture of each main view for docs/screenshots, from the demo film. Needs a build. */
-import { readdir } from 'node:fs/promises';
+import { readdir, readFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import type { Page } from 'playwright-core';
 import sharp from 'sharp';
 import { launch, openDemoFilm, openSettings } from '../e2e/browser';
 import { FIRST_FILM } from '../e2e/first-film';
+import { keyedPhotos } from '../e2e/keyed-photos';
 import { serveBuilt } from './serve-built';
 
 const shot = async (page: Page, name: string): Promise<void> => {
@@ -37,9 +38,6 @@ try {
   await page.keyboard.press('c');
   await page.getByRole('combobox', { name: 'Goes' }).selectOption('there and back');
   await shot(page, 'time-close');
-  await page.getByRole('button', { name: 'Dim colours for a dark room' }).click();
-  await shot(page, 'time-dim');
-  await page.getByRole('button', { name: 'Daylight colours' }).click();
   await page.keyboard.press('Escape');
   await page.keyboard.press('f');
   await page.getByRole('textbox', { name: 'Words', exact: true }).fill('calls out');
@@ -195,18 +193,6 @@ try {
   await page.mouse.move(900, 545);
   await page.waitForTimeout(3000);
   await shot(page, 'print');
-  // The same in a smaller window.
-  await page.setViewportSize({ width: 1024, height: 768 });
-  await press(page, 'Time');
-  await page.keyboard.press('Escape');
-  await press(page, 'Poses');
-  await shot(page, 'time-small');
-  await press(page, 'Sound');
-  await press(page, 'Cue');
-  await page.locator('[data-cue=for-me]').click();
-  await page.mouse.move(420, 24);
-  await shot(page, 'sound-small');
-  await page.setViewportSize({ width: 1280, height: 800 });
   await press(page, 'All films');
   await press(page, 'New film');
   await page.getByRole('heading', { name: 'Drop your photos here' }).waitFor();
@@ -221,6 +207,45 @@ try {
   await shot(page, 'table');
   await press(page, 'All films');
   await shot(page, 'films');
+
+  // The copy whose hands are painted out, with its halo.
+  await press(page, 'Demo film, mended');
+  await press(page, 'Open the one that is here');
+  await page.getByText('The Runaway Horse, mended').first().waitFor();
+  await goToPose(page, 27);
+  await press(page, 'Paint out');
+  await press(page, 'Choose');
+  await page.getByRole('list', { name: 'Strokes, the latest first' }).getByRole('button').first().click();
+  await shot(page, 'paint');
+  await page.keyboard.press('End');
+  await press(page, 'Draw on top');
+  await press(page, 'Lasso');
+  await press(page, 'All');
+  await shot(page, 'draw');
+
+  // A figure before a card, which the fair comes to stand behind.
+  await press(page, 'All films');
+  await press(page, 'New film');
+  await page
+    .getByTestId('choose-photos')
+    .setInputFiles([
+      ...(await keyedPhotos(6, { width: 1600, height: 1200 })),
+      { name: 'PICT107.JPG', mimeType: 'image/jpeg', buffer: await readFile('demo/photos/PICT0412.JPG') },
+    ]);
+  await page.getByRole('button', { name: 'Lay out 7 photos' }).click();
+  await press(page, 'Pause');
+  await press(page, 'Mend');
+  await page.keyboard.press('Home');
+  await press(page, 'Key');
+  await press(page, 'Pick');
+  const picture = await page.getByTestId('picture').boundingBox();
+  if (!picture) throw new Error('no picture');
+  await page.mouse.click(picture.x + picture.width * 0.68, picture.y + picture.height * 0.15);
+  await page.getByText(/^Backing found in 6/).waitFor({ timeout: 60_000 });
+  await page.getByRole('combobox', { name: 'Behind it' }).selectOption('a photo');
+  await page.getByRole('combobox', { name: 'Which' }).selectOption('PICT107.JPG');
+  await page.waitForTimeout(2500);
+  await shot(page, 'key');
 
   // What the guide to a first film shows, step by step.
   const reader = await browser.newPage({ viewport: { width: 1280, height: 800 } });

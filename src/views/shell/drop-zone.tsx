@@ -1,5 +1,6 @@
 import { useEffect, useState } from 'react';
 import { filesOfDrop } from '../../engine/browser/photos/files-of';
+import { bringSvgIn } from '../../state/mend/draw/svg-in';
 import { bringIn } from '../../state/photos/bring-in';
 import styles from './shell.module.css';
 
@@ -29,7 +30,12 @@ export function DropZone() {
       setOver(false);
       if (!event.dataTransfer || !carriesFiles(event)) return;
       event.preventDefault();
-      void filesOfDrop(event.dataTransfer).then(({ files, unread }) => bringIn(files, unread));
+      void filesOfDrop(event.dataTransfer).then(({ files, unread }) => {
+        const drawings = files.filter(({ name }) => /\.svg$/i.test(name));
+        if (drawings.length > 0) void bringSvgIn(drawings);
+        const others = files.filter((file) => !drawings.includes(file));
+        if (others.length + unread.length > 0 || drawings.length === 0) void bringIn(others, unread);
+      });
     };
     addEventListener('dragenter', enter);
     addEventListener('dragleave', leave);

@@ -48,14 +48,20 @@ export function marksWithin(marks: readonly Mark[], outline: readonly number[]):
 }
 
 /** The smallest rectangle around marks, by a map of their drawing. */
-export function boundsOfMarks(marks: readonly Mark[], map: Affine): Rect | undefined {
+export const boundsOfMarks = (marks: readonly Mark[], map: Affine): Rect | undefined =>
+  boundsOfRings(
+    marks.flatMap((mark) => markRings(mark).rings),
+    map,
+  );
+
+/** The smallest rectangle around rings, by a map; undefined where there are none. */
+export function boundsOfRings(rings: readonly ArrayLike<number>[], map: Affine): Rect | undefined {
   let [left, right, top, bottom] = [Infinity, -Infinity, Infinity, -Infinity];
-  for (const mark of marks)
-    for (const ring of markRings(mark).rings)
-      for (let i = 0; i + 1 < ring.length; i += 2) {
-        const [x, y] = mapped(map, ring[i] as number, ring[i + 1] as number);
-        [left, right] = [Math.min(left, x), Math.max(right, x)];
-        [top, bottom] = [Math.min(top, y), Math.max(bottom, y)];
-      }
+  for (const ring of rings)
+    for (let i = 0; i + 1 < ring.length; i += 2) {
+      const [x, y] = mapped(map, ring[i] as number, ring[i + 1] as number);
+      [left, right] = [Math.min(left, x), Math.max(right, x)];
+      [top, bottom] = [Math.min(top, y), Math.max(bottom, y)];
+    }
   return left <= right ? { x: left, y: top, width: right - left, height: bottom - top } : undefined;
 }

@@ -2,7 +2,6 @@ import { mapped, type Affine } from '../affine';
 
 /** How a mark is made: a line of one width, one as wide as the pen was pressed, an ellipse, or what lies within rings. */
 export const MARK_KINDS = ['pencil', 'brush', 'ellipse', 'area'] as const;
-export type MarkKind = (typeof MARK_KINDS)[number];
 
 /** What was rubbed out of a mark: the way of a round pen, as that of a pencil. */
 export interface Rubbed {

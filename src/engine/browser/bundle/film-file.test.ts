@@ -2,6 +2,8 @@ import { strFromU8, strToU8, unzipSync, zipSync, type Zippable } from 'fflate';
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { NOTHING_DRAWN } from '../../../core/film/drawing';
+import type { Stroke } from '../../../core/film/stroke';
+import type { Mark } from '../../../core/picture/drawn/mark';
 import { DEFAULT_SETTINGS, NO_SOUND, type Film, type Photo, type PictureFile } from '../../../core/film/film';
 import { BundleReader, type BundlePart } from '../../../core/formats/bundle';
 import { crc32 } from '../../../core/formats/crc32';
@@ -76,6 +78,27 @@ describe('a .kermis file', () => {
       }),
       { numRuns: 40 },
     );
+  });
+
+  test('with 2,000 strokes painted and as many drawn it comes back whole', async () => {
+    const points = (n: number): readonly number[] =>
+      Array.from({ length: 180 }, (_, i) => (i % 3 === 2 ? 1 : ((i * 37 + n) % 1000) / 1000));
+    const from = { kind: 'around', right: 0.1, down: 0 } as const;
+    const strokes = Array.from({ length: 1000 }, (_, n): Stroke => ({
+      ...{ id: `s${n}`, shape: 'brush', points: points(n), size: 0.02, softness: 0.3, from },
+    }));
+    const marks = Array.from({ length: 2000 }, (_, n): Mark => ({
+      ...{ id: `m${n}`, kind: 'brush', colour: '#c23a2b', points: points(n), width: 8 },
+    }));
+    const full: Film = {
+      ...film,
+      photos: film.photos.map((each, i) => (i < 2 ? { ...each, strokes } : each)),
+      layers: [{ id: 'l', name: 'Layer 1' }],
+      drawings: [{ id: 'd', layerId: 'l', width: 1920, height: 1080, marks }],
+      scenes: [{ id: 's', name: 'One', items: [{ id: 'a', photoId: 'p1', hold: 2, drawings: ['d'] }] }],
+    };
+    const [part] = readAll(await written(full, new Map()), 50_000);
+    expect(part).toEqual({ kind: 'film', film: { ok: true, value: { film: full, mended: [] } } });
   });
 
   test('is a plain ZIP archive that other tools open', async () => {

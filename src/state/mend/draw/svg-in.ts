@@ -40,7 +40,8 @@ function leftOutWords(left: readonly string[]): string {
 /** Brings drawings in from SVG files, one a pose: each in the place of what is drawn on its layers, as one edit. */
 export async function bringSvgIn(files: readonly File[]): Promise<void> {
   const film = openFilm();
-  if (!film || files.length === 0 || !mayWrite()) return;
+  if (!film) return tell('Open a film first: drawings come to its poses.');
+  if (files.length === 0 || !mayWrite()) return;
   const left: string[] = [];
   let same = 0;
   const arrived = await longJob(

@@ -29,6 +29,7 @@ import {
 import { drawnPose } from '../../../state/mend/draw/drawn-pose';
 import { useTransport } from '../../../state/transport/transport';
 import { canvasColour } from '../canvas-colour';
+import { moveRing, PenRing } from '../pen-ring';
 import { PenSheet, type PenPlace, type SizeDrag } from '../pen-sheet';
 import styles from './draw.module.css';
 import { Ghosts } from './ghosts';
@@ -325,10 +326,6 @@ export function DrawOverlay({ film, canvasRef, area, drawn }: DrawOverlayProps) 
     event.stopPropagation();
   };
 
-  const hover = (place: PenPlace | undefined, event: PointerEvent): void => {
-    if (place) ring.current?.style.setProperty('translate', `${place.x / ratio}px ${place.y / ratio}px`);
-    ring.current?.toggleAttribute('data-shown', place !== undefined && event.pointerType !== 'touch');
-  };
   const hasWidth = tool !== 'fill' && tool !== 'pick' && tool !== 'lasso';
 
   return (
@@ -370,19 +367,14 @@ export function DrawOverlay({ film, canvasRef, area, drawn }: DrawOverlayProps) 
           hold.current = undefined;
           wipe();
         }}
-        onHover={hover}
+        onHover={(place, { pointerType }) => moveRing(ring.current, place, pointerType)}
         onSizeBegin={() => {
           sized.current = width;
         }}
         onSize={({ right }: SizeDrag) => setToolWidth(sized.current * WIDER ** right)}
         onKeyDown={keys}
       />
-      <div
-        ref={ring}
-        className={styles.ring}
-        style={{ '--wide': `${hasWidth ? width / pixel : 0}px` } as object}
-        aria-hidden
-      />
+      <PenRing ringRef={ring} wide={hasWidth ? width / pixel : 0} />
     </div>
   );
 }

@@ -19,6 +19,7 @@ import { BRUSH_SIZE, chooseStrokes, setPaint, SOFTNESS, usePaint } from '../../.
 import { paintedIn } from '../../../state/mend/paint/painted-in';
 import { paintedPhoto, type PaintedPhoto } from '../../../state/mend/paint/painted-photo';
 import { useTransport } from '../../../state/transport/transport';
+import { moveRing, PenRing } from '../pen-ring';
 import { PenSheet, type PenPlace, type SizeDrag } from '../pen-sheet';
 import { LiveStroke } from './live-stroke';
 import styles from './paint.module.css';
@@ -118,14 +119,6 @@ export function PaintOverlay({ film, canvasRef, area, drawn }: PaintOverlayProps
 
   const inPhoto = ({ x, y }: PenPlace, { toPhoto }: PaintedPhoto): readonly [number, number] =>
     mapped(toPhoto, (x - area.x) / area.width, (y - area.y) / area.height);
-
-  const showRing = (place: PenPlace | undefined, event: PointerEvent): void => {
-    if (place) ring.current?.style.setProperty('translate', `${place.x / ratio}px ${place.y / ratio}px`);
-    ring.current?.toggleAttribute(
-      'data-shown',
-      place !== undefined && event.pointerType !== 'touch' && !choosing,
-    );
-  };
 
   const begin = (place: PenPlace, event: PointerEvent): void => {
     if (choosing) beginMoving(event, place);
@@ -251,23 +244,19 @@ export function PaintOverlay({ film, canvasRef, area, drawn }: PaintOverlayProps
           live.current?.clear();
           hold.current = undefined;
         }}
-        onHover={showRing}
+        onHover={(place, { pointerType }) =>
+          moveRing(ring.current, choosing ? undefined : place, pointerType)
+        }
         onSizeBegin={() => {
           sized.current = { size, softness };
         }}
         onSize={dragSize}
         onKeyDown={keys}
       />
-      <div
-        ref={ring}
-        className={styles.ring}
-        style={
-          {
-            '--wide': `${(shape === 'brush' ? diameter : 0) / ratio}px`,
-            '--soft-part': softness / SOFTNESS.most,
-          } as object
-        }
-        aria-hidden
+      <PenRing
+        ringRef={ring}
+        wide={(shape === 'brush' ? diameter : 0) / ratio}
+        soft={softness / SOFTNESS.most}
       />
     </div>
   );
