@@ -111,6 +111,12 @@ test('a drawing lasts over poses, until they have one of their own; it is a star
   expect([names(start, 'p1').length, names(start, 'p0')]).toEqual([1, ['m']]);
   const over = done(drawn, copyDrawingEdit(drawn, on('p0'), 'p3', freshId));
   expect(names(over, 'p3')).toHaveLength(2);
+  // Begun at another size of the film they lie where they lay.
+  const half = applyEdit(drawn, { kind: 'patch', of: 'settings', patch: { width: 960, height: 540 } });
+  const small = draw(half, 'p1', line('s', 20));
+  const larger = done(small, copyDrawingEdit(small, on('p1'), 'p0', freshId));
+  const marks = drawingOn(larger, poseOf(larger, 'p0'), 'L')?.marks ?? [];
+  expect(marks[1]).toMatchObject({ points: [40, 20, 1, 200, 100, 1], width: 8 });
   const off = done(more, takeDrawingsOffEdit(more, ['p0', 'p1'], 'L'));
   expect(['p0', 'p1', 'p2'].map((id) => names(off, id).length)).toEqual([0, 0, 2]);
   expect(takeDrawingsOffEdit(off, ['p0'], 'L')).toBeUndefined();

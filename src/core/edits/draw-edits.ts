@@ -1,9 +1,10 @@
 import { LONGEST_NAME } from '../film/bounds';
-import { drawingOn, drawingsById } from '../film/drawn-of';
+import { betweenDrawings, drawingOn, drawingsById } from '../film/drawn-of';
 import { MOST_LAYERS, MOST_MARKS, type Drawing, type Layer } from '../film/drawing';
 import type { Film, Item, Pose } from '../film/film';
 import { isCycle, posesIn, posesOf } from '../film/items';
-import type { Mark } from '../picture/drawn/mark';
+import { mappedMark, type Mark } from '../picture/drawn/mark';
+import type { Size } from '../picture/size';
 import { count } from '../time/format';
 import { err, ok, type Result } from '../time/result';
 import { batch, putAll, takeOut, type Edit } from './edit';
@@ -153,6 +154,8 @@ export const removeMarksEdit = (ids: readonly string[]): Edit => ({ kind: 'remov
 const copied = (marks: readonly Mark[], newId: NewId): readonly Mark[] =>
   marks.map((mark) => ({ ...mark, id: newId() }));
 
+const isSame = (a: Size, b: Size): boolean => a.width === b.width && a.height === b.height;
+
 /** Copies what is drawn for a pose on a layer to another one, over what is drawn there: a start for what comes there. */
 export function copyDrawingEdit(film: Film, from: DrawTarget, toPoseId: string, newId: NewId): Result<Edit> {
   const pose = poseNamed(film, from.poseId);
@@ -163,7 +166,13 @@ export function copyDrawingEdit(film: Film, from: DrawTarget, toPoseId: string, 
   const there = drawingOn(film, to, from.layerId);
   if (there === drawing) return err('The pose behind this one shows the same drawing already.');
   const label = 'Drawing copied to the next pose';
-  if (there) return drawEdit(film, { ...from, poseId: toPoseId }, copied(drawing.marks, newId), newId, label);
+  if (there) {
+    const map = betweenDrawings(film.settings, drawing, there);
+    const marks = copied(drawing.marks, newId).map((mark) =>
+      isSame(drawing, there) ? mark : mappedMark(mark, map),
+    );
+    return drawEdit(film, { ...from, poseId: toPoseId }, marks, newId, label);
+  }
   const id = newId();
   return ok(
     batch(label, [

@@ -1,8 +1,8 @@
-import { drawingOn } from '../film/drawn-of';
+import { betweenDrawings, drawingOn } from '../film/drawn-of';
 import type { Drawing, Layer } from '../film/drawing';
 import type { Film, Pose } from '../film/film';
 import { posesOf } from '../film/items';
-import type { NewMark } from '../picture/drawn/mark';
+import { mappedMark, type NewMark } from '../picture/drawn/mark';
 import { count } from '../time/format';
 import { namesWith, nextLayerName } from './draw-edits';
 import { batch, putAll, type Edit } from './edit';
@@ -48,8 +48,12 @@ export function arrivedEdit(
       const layerId = layerFor(layer);
       const now = drawingOn({ ...film, drawings: [...film.drawings, ...drawings.values()] }, pose, layerId);
       const there = now && (drawings.get(now.id) ?? now);
-      const marks = layer.marks.map((mark) => ({ ...mark, id: newId() }));
       const isOver = layer.id === undefined && there !== undefined;
+      const map = isOver ? betweenDrawings(film.settings, film.settings, there) : undefined;
+      const marks = layer.marks.map((mark) => {
+        const own = { ...mark, id: newId() };
+        return map && (there?.width !== width || there.height !== height) ? mappedMark(own, map) : own;
+      });
       const id = there?.id ?? newId();
       drawings.set(id, {
         ...{ id, layerId },

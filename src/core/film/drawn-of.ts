@@ -1,10 +1,11 @@
 import { sha256 } from '@noble/hashes/sha2.js';
 import { bytesToHex } from '@noble/hashes/utils.js';
-import { chained, scaling, type Affine } from '../picture/affine';
+import { chained, inverse, scaling, type Affine } from '../picture/affine';
 import { cropMap, type Crop } from '../picture/crop';
 import type { Drawn, DrawnLayer } from '../picture/drawn/drawn';
 import type { Mark } from '../picture/drawn/mark';
 import { placementMap, placePhoto } from '../picture/placement';
+import type { Size } from '../picture/size';
 import type { Step } from '../picture/steps/step';
 import type { Drawing, Layer } from './drawing';
 import type { Film, FilmSettings, Pose } from './film';
@@ -49,7 +50,7 @@ function hashOfMarks(marks: readonly Mark[]): string {
  * photo of that size is; and it is framed as the picture is, unless its layer stays.
  */
 export function drawingMap(
-  drawing: Drawing,
+  drawing: Size,
   { stays }: Pick<Layer, 'stays'>,
   { width, height, framing }: FilmSettings,
   crop: Crop | undefined,
@@ -58,6 +59,10 @@ export function drawingMap(
   const placed = placementMap(placePhoto(drawing, film, framing));
   return crop && !stays ? chained(placed, cropMap(crop, film)) : placed;
 }
+
+/** From pixels of one drawing to those of another, where the film had another size when these were begun. */
+export const betweenDrawings = (settings: FilmSettings, from: Size, to: Size): Affine =>
+  chained(drawingMap(from, {}, settings, undefined), inverse(drawingMap(to, {}, settings, undefined)));
 
 function layerOf(film: Film, layer: Layer, drawing: Drawing, crop: Crop | undefined): DrawnLayer {
   const { settings } = film;
