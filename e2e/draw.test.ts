@@ -194,6 +194,21 @@ test('a drawing is copied on, lasts over poses, and has ghosts; brush and ellips
   await isNotSeen(page, [0.5, 0.8], TEAL);
   await page.keyboard.press('ArrowUp');
   await isSeen(page, [0.5, 0.8], TEAL);
+  // Copied, and pasted onto the last pose; a stroke that Escape ends is none.
+  await page.keyboard.press('Control+c');
+  await page.keyboard.press('End');
+  await page.keyboard.press('Control+v');
+  await isSeen(page, [0.5, 0.8], TEAL);
+  expect(await undoWords(page)).toContain('Drawing copied to 1 pose');
+  await page.keyboard.press('Home');
+  await page.keyboard.press('ArrowDown');
+  await hand(page, 'Pencil');
+  await page.mouse.move(...(await onPicture(page, 0.2, 0.4)));
+  await page.mouse.down();
+  await page.mouse.move(...(await onPicture(page, 0.5, 0.4)), { steps: 5 });
+  await page.keyboard.press('Escape');
+  await page.mouse.up();
+  await here(page, '2 marks');
   // A stroke that is not ended: the page is left, what was kept is there.
   await isKept(page);
   await hand(page, 'Pencil');

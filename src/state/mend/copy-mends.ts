@@ -5,6 +5,7 @@ import { keyOf } from '../../core/film/key-of';
 import { photosById } from '../../core/film/film';
 import { poseAt, scheduleOf } from '../../core/film/schedule';
 import { newId } from '../../engine/browser/new-id';
+import { pasteDrawing } from './draw/pose-drawings';
 import { setKey } from './key/keys';
 import { lookInScope, setLook } from './looks';
 import { openFilm } from '../document/document';
@@ -25,10 +26,15 @@ export function copyMends(): void {
   tell('What the open tool sets of this pose is copied. Choose poses and paste it onto them.');
 }
 
-/** Gives the chosen poses what the open tool sets of the pose that was copied: its light, its place by hand, its framing or its colour. */
+/** Gives the chosen poses what the open tool sets of the pose that was copied: its light, its place by hand, its framing, its colour, its key or its drawing. */
 export function pasteMends(): void {
   if (mendNow().tool === 'colour') return pasteLook();
   if (mendNow().tool === 'key') return pasteKey();
+  if (mendNow().tool === 'draw') return pasteDrawing(mendNow().copiedFrom);
+  if (mendNow().tool === 'paint')
+    return tell(
+      'Strokes are carried on to the photos behind this one, with M: there they follow what they cover.',
+    );
   const film = openFilm();
   const { copiedFrom, tool } = mendNow();
   const from = film && scheduleOf(film).firsts.get(copiedFrom ?? '')?.pose;

@@ -1,6 +1,5 @@
 import { changeMarksEdit, drawEdit, removeMarksEdit } from '../../../core/edits/draw-edits';
 import { batch, type Edit } from '../../../core/edits/edit';
-import { fillArea } from '../../../core/mend/draw/fill-area';
 import { markAt, marksWithin } from '../../../core/mend/draw/marks-at';
 import { rubOut } from '../../../core/mend/draw/rub-out';
 import { recipeOf } from '../../../core/film/recipe-of';
@@ -16,6 +15,7 @@ import {
 import { count } from '../../../core/time/format';
 import type { Film } from '../../../core/film/film';
 import type { Drawn } from '../../../core/picture/drawn/drawn';
+import { findFill } from '../../../engine/browser/drawings/draw-workers';
 import { newId } from '../../../engine/browser/new-id';
 import { openFilm } from '../../document/document';
 import { edit, mayWrite, tryEdit } from '../../document/edit-film';
@@ -29,9 +29,9 @@ interface Here extends DrawnPose {
 }
 
 /** The pose on screen as it is drawn on; undefined, and said why, where it cannot be. */
-function drawable(): Here | undefined {
+function drawable(frame = transportNow().frame): Here | undefined {
   const film = openFilm();
-  const here = film && drawnPose(film, transportNow().frame);
+  const here = film && drawnPose(film, frame);
   if (!film || !mayWrite()) return undefined;
   if (!here) {
     tell('There is no pose on screen that could be drawn on.');
@@ -59,9 +59,9 @@ export function markOf(shape: MarkShape): Mark {
   return { id: newId(), colour, ...(opacity < MARK_OPACITY.most && { opacity }), ...shape };
 }
 
-/** Draws a mark; tells whether it was kept. */
-export function drawMark(shape: MarkShape, word: string): boolean {
-  const here = drawable();
+/** Draws a mark for the pose at a frame; tells whether it was kept. */
+export function drawMark(shape: MarkShape, word: string, frame: number): boolean {
+  const here = drawable(frame);
   if (!here) return false;
   const mark = markOf(shape);
   const done = putMarks(here, [mark], `${word} drawn`);
@@ -69,24 +69,19 @@ export function drawMark(shape: MarkShape, word: string): boolean {
   return done;
 }
 
-/** Rubs out along a way; tells whether it took anything. */
-export function rubMarks(rubber: Rubbed): boolean {
-  const here = drawable();
-  if (!here) return false;
+/** Rubs out along a way, of what is drawn for the pose at a frame. */
+export function rubMarks(rubber: Rubbed, frame: number): void {
+  const here = drawable(frame);
+  if (!here) return;
   const taken = rubOut(here.marks, rubber);
-  if (!taken.ok) {
-    tell(taken.problem);
-    return false;
-  }
+  if (!taken.ok) return tell(taken.problem);
   const { gone, changed } = taken.value;
-  if (gone.length + changed.length === 0) {
-    tell(
+  if (gone.length + changed.length === 0)
+    return tell(
       here.marks.length > 0
         ? 'Nothing of this layer lies there.'
         : `Nothing is drawn here on ${here.layer?.name ?? 'a layer'} that could be rubbed out.`,
     );
-    return false;
-  }
   const rubbed = new Map(changed.map((each) => [each.mark.id, each.rubbed]));
   const edits: Edit[] = [];
   if (changed.length > 0)
@@ -99,7 +94,6 @@ export function rubMarks(rubber: Rubbed): boolean {
     );
   if (gone.length > 0) edits.push(removeMarksEdit(gone.map(({ id }) => id)));
   edit(batch('Rubbed out', edits));
-  return true;
 }
 
 /** What is drawn over the picture at a frame, on all layers that are shown. */
@@ -108,8 +102,11 @@ function allDrawn(film: Film, here: DrawnPose, frame: number): Drawn {
   return (recipe?.filmSteps ?? []).flatMap((step) => (step.step === 'drawn' ? step.value : []));
 }
 
+/** A fill is looked for in a picture no wider than this. */
+const WIDEST_FILL = 1920;
+
 /** Fills what lines close in around a place, in parts of the picture; a mark that lies there takes the colour. */
-export function fillAt(x: number, y: number): void {
+export async function fillAt(x: number, y: number): Promise<void> {
   const here = drawable();
   if (!here) return;
   const { film, toDrawing, marks } = here;
@@ -125,13 +122,17 @@ export function fillAt(x: number, y: number): void {
     );
     return rememberColour(colour);
   }
-  const size = { width: film.settings.width, height: film.settings.height };
+  const { width, height } = film.settings;
+  const scale = Math.min(1, WIDEST_FILL / width);
+  const size = { width: Math.round(width * scale), height: Math.round(height * scale) };
   const drawn = allDrawn(film, here, transportNow().frame);
-  const area = fillArea(drawn, size, x * size.width, y * size.height, gap);
+  const mark = markOf({ kind: 'area', rings: [] });
+  const area = await findFill(drawn, size, x * size.width, y * size.height, gap * scale);
+  if (openFilm()?.id !== film.id) return;
   if (!area.ok) return tell(area.problem);
   const back = chained(scaling(1 / size.width, 1 / size.height), toDrawing);
-  const mark = mappedMark(markOf({ kind: 'area', rings: area.value.rings }), back);
-  if (!putMarks(here, [mark], 'Area filled', true)) return;
+  const filled = mappedMark({ ...mark, kind: 'area', rings: area.value.rings }, back);
+  if (!putMarks(here, [filled], 'Area filled', true)) return;
   rememberColour(colour);
   if (area.value.reachesEdge)
     tell(

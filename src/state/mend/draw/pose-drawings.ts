@@ -5,6 +5,9 @@ import {
   takeDrawingsOffEdit,
   type DrawTarget,
 } from '../../../core/edits/draw-edits';
+import { batch } from '../../../core/edits/edit';
+import { drawingOn } from '../../../core/film/drawn-of';
+import { count } from '../../../core/time/format';
 import { scheduleOf, showingAt } from '../../../core/film/schedule';
 import { newId } from '../../../engine/browser/new-id';
 import { openFilm } from '../../document/document';
@@ -61,4 +64,27 @@ export function takeDrawingsOff(): void {
   const off = layer && takeDrawingsOffEdit(film, targetPoses(), layer.id);
   if (off) edit(off);
   else tell('Nothing is drawn on this layer there.');
+}
+
+/** Copies what is drawn for a pose on this layer to the chosen poses, over what is drawn there. */
+export function pasteDrawing(fromPoseId: string | undefined): void {
+  const film = openFilm();
+  const layer = film && activeLayer(film);
+  if (!film || !mayWrite()) return;
+  if (fromPoseId === undefined) return tell('No drawing is copied yet. Show a pose and copy it first.');
+  if (!layer) return tell(NOTHING_HERE);
+  const from = { poseId: fromPoseId, layerId: layer.id };
+  const seen = new Set<string>();
+  const made = targetPoses().flatMap((id) => {
+    const pose = scheduleOf(film).firsts.get(id)?.pose;
+    const there = pose && drawingOn(film, pose, layer.id);
+    // One that several of them share takes it once.
+    if (id === fromPoseId || (there && seen.has(there.id))) return [];
+    if (there) seen.add(there.id);
+    return [copyDrawingEdit(film, from, id, newId)];
+  });
+  const edits = made.flatMap((each) => (each.ok ? [each.value] : []));
+  const [problem] = made.flatMap((each) => (each.ok ? [] : [each.problem]));
+  if (edits.length > 0) edit(batch(`Drawing copied to ${count(edits.length, 'pose')}`, edits));
+  else tell(problem ?? 'Choose other poses to paste the drawing onto.');
 }

@@ -8,7 +8,7 @@ import { poseAt } from '../../../core/film/schedule';
 import { changedLayers } from '../../../core/formats/svg/pose-svg';
 import type { ReadDrawing } from '../../../core/formats/svg/read-svg';
 import { count } from '../../../core/time/format';
-import { readDrawing } from '../../../engine/browser/drawings/read-drawing';
+import { readDrawing } from '../../../engine/browser/drawings/draw-workers';
 import { newId } from '../../../engine/browser/new-id';
 import { openFilm } from '../../document/document';
 import { edit, mayWrite } from '../../document/edit-film';

@@ -49,10 +49,17 @@ interface DrawOverlayProps {
 
 type Place = readonly [x: number, y: number];
 
-/** What a pen that is down does. Places are pixels of the drawing. */
+/** What a pen that is down does. Places are pixels of the drawing; a mark is drawn for the pose that it was begun on. */
 type Hold =
-  | { readonly does: 'way'; readonly way: HandWay }
-  | { readonly does: 'shape'; readonly from: Place; to: Place; shift: boolean; alt: boolean }
+  | { readonly does: 'way'; readonly way: HandWay; readonly frame: number }
+  | {
+      readonly does: 'shape';
+      readonly from: Place;
+      to: Place;
+      shift: boolean;
+      alt: boolean;
+      readonly frame: number;
+    }
   | { readonly does: 'lasso'; readonly outline: number[]; readonly also: boolean }
   | { readonly does: 'change'; readonly how: Change; readonly from: Place; map: Affine };
 
@@ -191,14 +198,22 @@ export function DrawOverlay({ film, canvasRef, area, drawn }: DrawOverlayProps) 
     moved.current?.removeAttribute('transform');
   };
 
+  /** What was begun was not meant. */
+  const drop = (): void => {
+    hold.current = undefined;
+    wipe();
+  };
+
   const begin = (place: PenPlace, event: PointerEvent): void => {
     const at = placeIn(place);
     if (tool === 'pick') return pickColour(place);
-    if (tool === 'fill') return fillAt((place.x - area.x) / area.width, (place.y - area.y) / area.height);
+    if (tool === 'fill')
+      return void fillAt((place.x - area.x) / area.width, (place.y - area.y) / area.height);
     if (tool === 'lasso') hold.current = lassoHold(at, place, event);
     else if (tool === 'line' || tool === 'ellipse')
-      hold.current = { does: 'shape', from: at, to: at, shift: event.shiftKey, alt: event.altKey };
-    else hold.current = { does: 'way', way: beginWay(...at, pressureOf(place, event), event.shiftKey) };
+      hold.current = { does: 'shape', from: at, to: at, shift: event.shiftKey, alt: event.altKey, frame };
+    else
+      hold.current = { does: 'way', way: beginWay(...at, pressureOf(place, event), event.shiftKey), frame };
     show(hold.current);
   };
 
@@ -300,15 +315,20 @@ export function DrawOverlay({ film, canvasRef, area, drawn }: DrawOverlayProps) 
     if (!shape) return;
     if (shape.kind === 'ellipse' && new Set(shape.points).size < 4) return;
     if (tool === 'rubber') {
-      if (shape.kind === 'pencil') rubMarks({ points: shape.points, width });
+      if (shape.kind === 'pencil') rubMarks({ points: shape.points, width }, held.frame);
       return;
     }
     const path = markPath(markOf(shape));
-    if (drawMark(shape, WORDS[tool]))
+    if (drawMark(shape, WORDS[tool], held.frame))
       setKept((all) => [...all.filter(isComing), { path, colour, opacity, drawn, frame }]);
   };
 
   const keys = (event: KeyboardEvent): void => {
+    if (event.key === 'Escape' && hold.current) {
+      drop();
+      event.preventDefault();
+      event.stopPropagation();
+    }
     if (tool !== 'lasso' || event.altKey || event.ctrlKey || event.metaKey) return;
     const about = middle();
     const move = MOVES[event.key];
@@ -363,10 +383,7 @@ export function DrawOverlay({ film, canvasRef, area, drawn }: DrawOverlayProps) 
         onBegin={begin}
         onGo={go}
         onEnd={end}
-        onDrop={() => {
-          hold.current = undefined;
-          wipe();
-        }}
+        onDrop={drop}
         onHover={(place, { pointerType }) => moveRing(ring.current, place, pointerType)}
         onSizeBegin={() => {
           sized.current = width;
