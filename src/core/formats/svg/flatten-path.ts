@@ -10,6 +10,8 @@ export interface FlatPath {
 /** What is drawn instead of a curve lies no further from it than this, in pixels. */
 const OFF = 0.05;
 const MOST_PIECES = 500;
+/** A path of more numbers than this is taken for broken. */
+const MOST_NUMBERS = 3_000_000;
 
 /** Adds corners of a curve whose ends and handles lie at these places, without the first (Wang's bound on how many it takes). */
 function addCurve(corners: number[], xs: readonly number[], ys: readonly number[]): void {
@@ -37,20 +39,22 @@ function addCurve(corners: number[], xs: readonly number[], ys: readonly number[
   }
 }
 
-/** A path's data (SVG 1.1, 8.3) as lines, in pixels; undefined where it is broken. */
+/** A path's data (SVG 1.1, 8.3) as lines, in pixels; undefined where it is broken, or longer than any. */
 export function flattenPath(data: string, map: Affine): readonly FlatPath[] | undefined {
   const path = svgpath(data);
   if ('err' in path && path.err) return undefined;
   const flat: { corners: number[]; isClosed: boolean }[] = [];
+  let numbers = 0;
   let at: readonly [number, number] = [0, 0];
   path
     .abs()
     .unshort()
     .unarc()
     .iterate((segment, _, x, y) => {
-      const [command, ...numbers] = segment;
+      const [command, ...ends] = segment;
+      if (numbers > MOST_NUMBERS) return;
       if (command === 'M') {
-        at = mapped(map, numbers[0] ?? 0, numbers[1] ?? 0);
+        at = mapped(map, ends[0] ?? 0, ends[1] ?? 0);
         flat.push({ corners: [...at], isClosed: false });
         return;
       }
@@ -65,14 +69,17 @@ export function flattenPath(data: string, map: Affine): readonly FlatPath[] | un
         const [x0 = 0, y0 = 0] = last.corners;
         flat.push((last = { corners: [x0, y0], isClosed: false }));
       }
-      const ends = command === 'H' ? [numbers[0] ?? 0, y] : command === 'V' ? [x, numbers[0] ?? 0] : numbers;
+      const places = command === 'H' ? [ends[0] ?? 0, y] : command === 'V' ? [x, ends[0] ?? 0] : ends;
       const [xs, ys]: [number[], number[]] = [[last.corners.at(-2) ?? 0], [last.corners.at(-1) ?? 0]];
-      for (let i = 0; i + 1 < ends.length; i += 2) {
-        const [u, v] = mapped(map, ends[i] ?? 0, ends[i + 1] ?? 0);
+      for (let i = 0; i + 1 < places.length; i += 2) {
+        const [u, v] = mapped(map, places[i] ?? 0, places[i + 1] ?? 0);
         xs.push(u);
         ys.push(v);
       }
+      const before = last.corners.length;
       addCurve(last.corners, xs, ys);
+      numbers += last.corners.length - before;
     });
-  return flat.every(({ corners }) => corners.every(Number.isFinite)) ? flat : undefined;
+  const isSound = numbers <= MOST_NUMBERS && flat.every(({ corners }) => corners.every(Number.isFinite));
+  return isSound ? flat : undefined;
 }

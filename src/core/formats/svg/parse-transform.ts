@@ -26,11 +26,14 @@ function oneOf(name: string, numbers: readonly number[]): Affine | undefined {
   }
 }
 
+/** No list of transforms is as long: what comes behind is passed over. */
+const LONGEST = 2000;
+
 /** What a `transform` says, before a map that lies around it; what it does not know of it does nothing. */
 export function parseTransform(text: string | undefined, around: Affine): Affine {
   let map = around;
   // The one that is named last is done first.
-  for (const [, name = '', inside = ''] of (text ?? '').matchAll(/(\w+)\s*\(([^)]*)\)/g)) {
+  for (const [, name = '', inside = ''] of (text ?? '').slice(0, LONGEST).matchAll(/(\w+)\s*\(([^)]*)\)/g)) {
     const numbers = inside
       .split(/[\s,]+/)
       .filter(Boolean)

@@ -1,8 +1,9 @@
 import { SaxesParser, type SaxesTagPlain } from 'saxes';
 import { MOST_MARKS } from '../../film/drawing';
-import { asName } from '../../film/bounds';
+import { asName, MOST_STROKE_PLACES } from '../../film/bounds';
 import { chained, scaling, type Affine } from '../../picture/affine';
-import { MARK_BOUNDS, type NewMark, type Rubbed } from '../../picture/drawn/mark';
+import { MARK_BOUNDS, numbersIn, type NewMark, type Rubbed } from '../../picture/drawn/mark';
+import { PLACE } from '../../picture/paint/stroke';
 import type { Size } from '../../picture/size';
 import { count } from '../../time/format';
 import { err, ok, type Result } from '../../time/result';
@@ -15,6 +16,12 @@ export const MOST_SVG_BYTES = 8 << 20;
 /** Elements, and how deep they lie in each other. */
 const MOST_ELEMENTS = 50_000;
 const DEEPEST = 100;
+/** Numbers of all places together, as a film can have them. */
+const MOST_NUMBERS = PLACE * MOST_STROKE_PLACES;
+/** Of what is left out so many kinds are named, and so much of each name and of a fault. */
+const MOST_NAMED = 5;
+const LONGEST_NAMED = 30;
+const LONGEST_FAULT = 100;
 
 /** What came in of one layer. */
 export interface ReadLayer {
@@ -95,6 +102,7 @@ class Reading {
   readonly #masks = new Map<string, Rubbed[]>();
   readonly #leftOut = new Map<string, number>();
   #elements = 0;
+  #numbers = 0;
   #poseId: string | undefined;
 
   constructor(film: Size) {
@@ -144,7 +152,7 @@ class Reading {
       if (GROUPS.has(name) && attributes['mask'] !== undefined) this.#leave('mask');
       return inner;
     }
-    if (!(name in SHAPES)) this.#leave(name);
+    if (!Object.hasOwn(SHAPES, name)) this.#leave(name);
     else if (around.mask) this.#rub(around.mask, name, attributes, inner);
     else this.#draw(name, attributes, inner);
     return inner;
@@ -169,7 +177,9 @@ class Reading {
     return layer;
   }
 
-  #leave(what: string): void {
+  #leave(name: string): void {
+    const what = name.slice(0, LONGEST_NAMED);
+    if (!this.#leftOut.has(what) && this.#leftOut.size >= MOST_NAMED) return this.#leave('other thing');
     this.#leftOut.set(what, (this.#leftOut.get(what) ?? 0) + 1);
   }
 
@@ -196,6 +206,9 @@ class Reading {
     const layer = level.layer ?? this.#loose();
     if (layer.marks.length + marks.length > MOST_MARKS)
       throw new Fault(`it has more than ${MOST_MARKS.toLocaleString('en')} shapes`);
+    // Marks may share what is rubbed out of them: it counts for each.
+    for (const mark of marks) this.#numbers += numbersIn(mark);
+    if (this.#numbers > MOST_NUMBERS) throw new Fault('it has more places than a film can hold');
     layer.marks.push(...marks);
   }
 
@@ -224,7 +237,7 @@ export function readSvg(text: string, film: Size): Result<ReadDrawing> {
     if (doctype.includes('[')) throw new Fault('it has definitions of its own, which are not read');
   });
   parser.on('error', (fault: Error) => {
-    throw new Fault(`it is broken: ${fault.message.replace(/\.$/, '')}`);
+    throw new Fault(`it is broken: ${fault.message.slice(0, LONGEST_FAULT).replace(/\.$/, '')}`);
   });
   parser.on('opentag', ({ name, attributes }: SaxesTagPlain) => reading.open(name, attributes));
   parser.on('closetag', () => reading.close());

@@ -84,6 +84,6 @@ export function mappedParts(mark: Mark, map: Affine) {
 export const mappedMark = (mark: Mark, map: Affine): Mark => ({ ...mark, ...mappedParts(mark, map) });
 
 /** How many numbers tell where a mark lies. */
-export const numbersIn = (mark: Mark): number =>
+export const numbersIn = (mark: NewMark): number =>
   (mark.kind === 'area' ? mark.rings.reduce((sum, { length }) => sum + length, 0) : mark.points.length) +
   (mark.rubbed ?? []).reduce((sum, { points }) => sum + points.length, 0);
