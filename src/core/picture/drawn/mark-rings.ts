@@ -30,7 +30,7 @@ function brushRing(points: readonly number[], width: number): Float64Array {
 }
 
 /** Corners of an ellipse so many that none lies far off it. */
-const ELLIPSE_CORNERS = 180;
+const ELLIPSE_CORNERS = 360;
 
 /** The places of an ellipse, back to where it begins, three numbers each. */
 function ellipsePlaces(points: readonly number[]): readonly number[] {

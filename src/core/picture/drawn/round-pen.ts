@@ -1,5 +1,5 @@
 /** How far a corner of an arc may lie off it, in pixels. */
-const OFF = 0.02;
+const OFF = 0.004;
 
 /** From one corner of an arc to the next. */
 const stepOf = (radius: number): number => 2 * Math.acos(Math.max(0, 1 - OFF / Math.max(radius, OFF)));
@@ -14,6 +14,8 @@ function addArc(ring: number[], x: number, y: number, radius: number, from: numb
 }
 
 const HALF_TURN = Math.PI;
+/** So near to half a turn it goes straight back. */
+const BACK = 1e-6;
 
 /** An angle between half a turn to either side. */
 function turned(angle: number): number {
@@ -29,7 +31,9 @@ function addSide(ring: number[], xs: readonly number[], ys: readonly number[], r
     const angle = Math.atan2((ys[i + 1] as number) - y, (xs[i + 1] as number) - x) + HALF_TURN / 2;
     if (before !== undefined) {
       const turn = turned(angle - before);
+      // Straight back it goes around the end, which is on the outside of either side.
       if (turn < 0) addArc(ring, x, y, radius, before, turn);
+      else if (turn > HALF_TURN - BACK) addArc(ring, x, y, radius, before, -HALF_TURN);
       else ring.push(x, y);
     }
     ring.push(x + radius * Math.cos(angle), y + radius * Math.sin(angle));
