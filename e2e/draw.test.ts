@@ -81,7 +81,7 @@ test('a line is drawn where the hand goes; it is rubbed out, undone, done again,
   await expect.poll(() => notes(page)).toContain('Layer 1 is not shown');
   await page.keyboard.press('x');
   await isSeen(page, [0.35, 0.2], RED);
-  await type(page, 'Layer', '50');
+  await type(page, 'Layer opacity', '50');
   await isNotSeen(page, [0.35, 0.2], RED);
   expect(complaints).toEqual([]);
 });

@@ -24,7 +24,7 @@ export interface Drawing {
   readonly marks: readonly Mark[];
 }
 
-export const LAYER_OPACITY: Amount = { label: 'Layer', unit: '%', least: 0, most: 100, neutral: 100 };
+export const LAYER_OPACITY: Amount = { label: 'Layer opacity', unit: '%', least: 0, most: 100, neutral: 100 };
 
 /** What a film may have of layers and drawings, and a drawing of marks. */
 export const MOST_LAYERS = 50;

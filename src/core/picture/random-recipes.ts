@@ -140,9 +140,11 @@ const SOME: Readonly<Record<StepName, (next: () => number) => Step>> = {
   }),
 };
 
-/** Every step there is; or some of them. */
-const someSteps = (next: () => number, all: boolean): readonly Step[] =>
-  Object.values(SOME).flatMap((make) => (all || next() < 0.5 ? [make(next)] : []));
+/** Every step there is; or some of them. What is drawn lies in the film's pixels only. */
+const someSteps = (next: () => number, all: boolean, isFilm = false): readonly Step[] =>
+  Object.entries(SOME).flatMap(([name, make]) =>
+    (name !== 'drawn' || isFilm) && (all || next() < 0.5) ? [make(next)] : [],
+  );
 
 /** A stroke of any shape, which may reach beyond the picture. */
 const someStroke = (next: () => number, pictures: number): PaintedStroke => ({
@@ -267,7 +269,7 @@ export function randomCase(
       geometry: slants ? chained(straight, slant) : straight,
       film,
       background: '#1e5ac8',
-      filmSteps: steps ? someSteps(next, false) : [],
+      filmSteps: steps ? someSteps(next, false, true) : [],
     },
     size: sizes ? { width: side(1, 90), height: side(1, 90) } : film,
   };

@@ -82,8 +82,8 @@ test('a file looks in another viewer as it does in the film, and comes back as i
     let most = 0;
     for (let i = 0; i < mine.length; i++)
       most = Math.max(most, Math.abs((mine[i] as number) - (second[i] as number)));
-    // Places keep two digits.
-    expect(most).toBeLessThanOrEqual(6);
+    // Places keep two digits: a hundredth of a pixel of each edge, and edges lie on each other.
+    expect(most).toBeLessThanOrEqual(10);
   }
 });
 

@@ -84,8 +84,7 @@ export function LayerList({ film, active, off }: LayerListProps) {
       {active && (
         <>
           <TypedField
-            label="Name"
-            beside
+            label="Name of the layer"
             text={active.name}
             parse={(typed) => ok(typed.trim())}
             onCommit={(name) => setLayer(active.id, { name })}
