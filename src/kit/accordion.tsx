@@ -18,7 +18,7 @@ interface AccordionProps<Id extends string> {
   readonly onOpen: (id: Id | undefined) => void;
 }
 
-/** Things under each other of which one is open at a time. What is opened goes to the top of the column that it stands in, its title stays in sight. */
+/** Things under each other of which one is open at a time. What is opened goes to the top of the column that it stands in. */
 export function Accordion<Id extends string>({ folds, open, onOpen }: AccordionProps<Id>) {
   const root = useRef<HTMLDivElement>(null);
   const shown = useRef(open);

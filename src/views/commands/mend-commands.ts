@@ -308,7 +308,7 @@ export const MEND_COMMANDS: readonly CommandFacts[] = [
   },
   {
     words: 'Copy the drawing of this pose to the next one',
-    also: 'draw start duplicate onion',
+    also: 'draw start duplicate',
     cannot,
     run: copyToNext,
   },
@@ -320,7 +320,7 @@ export const MEND_COMMANDS: readonly CommandFacts[] = [
   },
   {
     words: 'Ghosts of the drawings before and after',
-    also: 'draw onion skin neighbours',
+    also: 'draw trace beside',
     cannot,
     run: draw('Ghosts before'),
   },
