@@ -7,8 +7,8 @@ import { join } from 'node:path';
 import type { Page } from 'playwright-core';
 import sharp from 'sharp';
 import { keyedPhotos } from '../e2e/keyed-photos';
-import { chooseKind, finishedPrints, nextProof } from '../e2e/video';
 import { bringIn } from './bring-in';
+import { printOnce } from './print-once';
 import { timed } from './sharp-pictures';
 import { withPage } from './with-page';
 
@@ -47,19 +47,6 @@ async function largeKeyed(folder: string): Promise<readonly string[]> {
 const show = (page: Page, stage: string): Promise<void> =>
   page.getByRole('button', { name: stage, exact: true }).click();
 
-/** Prints the film, and gives what the card says it took, in seconds. */
-async function print(page: Page): Promise<number> {
-  await show(page, 'Print');
-  await chooseKind(page, 'MP4');
-  const before = await finishedPrints(page).count();
-  await page.getByRole('button', { name: 'Print the film' }).click();
-  await nextProof(page, before, 600_000);
-  const words = await finishedPrints(page).first().innerText();
-  const free = page.getByRole('button', { name: 'Free them' });
-  if (await free.isVisible()) await free.click();
-  return Number(/made in ([\d.]+) s/.exec(words)?.[1]);
-}
-
 await withPage(async (page, folder) => {
   const paths = await largeKeyed(folder);
   await page.getByRole('button', { name: 'New film' }).click();
@@ -68,8 +55,8 @@ await withPage(async (page, folder) => {
   await page.getByRole('button', { name: /^Lay out/ }).click();
   await page.getByTestId('counter').waitFor();
   // The first of all starts the workers.
-  await print(page);
-  const plain = await print(page);
+  await printOnce(page);
+  const plain = await printOnce(page);
   await show(page, 'Mend');
   await show(page, 'Key');
   await show(page, 'Pick');
@@ -81,10 +68,10 @@ await withPage(async (page, folder) => {
   });
   const behind = page.getByRole('combobox', { name: 'Behind it' });
   await behind.selectOption('a gradient');
-  const gradient = await print(page);
+  const gradient = await printOnce(page);
   await show(page, 'Mend');
   await behind.selectOption('a photo');
-  const photo = await print(page);
+  const photo = await printOnce(page);
   const ratio = (seconds: number): string => `${seconds.toFixed(1)} s, ${(seconds / plain).toFixed(2)} times`;
   console.log(`backing of ${PHOTOS} photos found in ${finding.toFixed(1)} s`);
   console.log(

@@ -45,7 +45,7 @@ const LINE = [
 ] as const;
 const ON_LINE = [0.5, 0.2] as const;
 
-test('a line is drawn where the hand goes; it is rubbed out, undone, done again, there after a reload, hidden, and fainter', async () => {
+test('a line is drawn where the hand goes; it is erased, undone, done again, there after a reload, hidden, and fainter', async () => {
   const { page, complaints } = await drawing();
   await colour(page, '#c23a2b');
   await dragOver(page, LINE);
@@ -194,6 +194,8 @@ test('a drawing is copied on, lasts over poses, and has ghosts; brush and ellips
   await isNotSeen(page, [0.5, 0.8], TEAL);
   await page.keyboard.press('ArrowUp');
   await isSeen(page, [0.5, 0.8], TEAL);
+  // What the pose before and the one after have of their own.
+  await expect.poll(() => page.getByTestId('ghost').count()).toBe(2);
   // Copied, and pasted onto the last pose; a stroke that Escape ends is none.
   await page.keyboard.press('Control+c');
   await page.keyboard.press('End');

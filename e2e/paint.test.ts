@@ -77,6 +77,26 @@ test('a plate is made from the photos; brushed in, the set is there; it is undon
   await page.getByRole('button', { name: /^Photo back, brush/ }).click();
   await page.getByRole('button', { name: 'Delete', exact: true }).click();
   await expect.poll(async () => distance(await seen(page, ...PLACE), set)).toBeLessThan(12);
+  // With Shift a stroke goes on straight from where the hand is: what it went before stays, a way around is none.
+  await page.getByRole('button', { name: 'Brush', exact: true }).click();
+  await page.getByRole('textbox', { name: 'Size %' }).fill('4');
+  await page.keyboard.press('Enter');
+  await page.mouse.move(...(await onPicture(page, 0.16, 0.48)));
+  await page.mouse.down();
+  await page.mouse.move(...(await onPicture(page, 0.16, 0.62)), { steps: 6 });
+  await page.keyboard.down('Shift');
+  await page.mouse.move(...(await onPicture(page, 0.24, 0.5)), { steps: 6 });
+  await page.mouse.move(...(await onPicture(page, 0.23, 0.62)), { steps: 6 });
+  await page.mouse.up();
+  await page.keyboard.up('Shift');
+  await expect.poll(() => strokes(page)).toBe(2);
+  for (const back of [
+    [0.16, 0.53],
+    [0.2, 0.62],
+  ] as const)
+    await expect.poll(async () => distance(await seen(page, ...back), SQUARE)).toBeLessThan(12);
+  expect(distance(await seen(page, 0.23, 0.52), SQUARE)).toBeGreaterThan(40);
+  await page.keyboard.press('Control+z');
   await isKept(page);
   await page.reload();
   await page.getByRole('button', { name: 'Paint out' }).click();

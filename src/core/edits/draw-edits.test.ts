@@ -189,7 +189,7 @@ test('any drawing, undone and done again, with poses moved, copied and deleted, 
           () =>
             mark &&
             changeMarksEdit([mark], 'changed', () => ({
-              rubbed: [{ points: [1, 2, 1], width: 1 + (n % 9) }],
+              erased: [{ points: [1, 2, 1], width: 1 + (n % 9) }],
             })),
           () => (poses.length > 1 ? moveBefore(now, [id], gap) : undefined),
           () => (poses.length > 1 ? removeEdit(now, [id]) : undefined),
@@ -239,7 +239,7 @@ test('a film with 2,000 marks is kept and read again as it is; a mark more than 
     { rings: [[0, 0, 1, 1, 2, 2]] },
     { kind: 'area' },
     { kind: 'ellipse' },
-    { rubbed: [] },
+    { erased: [] },
   ];
   for (const each of bad) {
     const wrong = { ...line('w'), ...each };

@@ -13,7 +13,7 @@ import type {
 import type { Cue, Lane, Mix, Sound } from '../film/sound';
 import type { Drawing, Layer } from '../film/drawing';
 import type { Stroke } from '../film/stroke';
-import type { Mark, Rubbed } from '../picture/drawn/mark';
+import type { Mark, Erased } from '../picture/drawn/mark';
 
 /** What edits can change of a scene besides what stands in it. */
 export type SceneMarks = Pick<Scene, 'name' | 'colour' | 'setAside' | 'crop' | 'look' | 'key' | 'plate'>;
@@ -66,7 +66,7 @@ export interface Patches {
 interface MarkParts {
   readonly colour: string;
   readonly opacity: number | undefined;
-  readonly rubbed: readonly Rubbed[] | undefined;
+  readonly erased: readonly Erased[] | undefined;
   readonly points: readonly number[];
   readonly width: number;
   readonly rings: readonly (readonly number[])[];

@@ -64,7 +64,7 @@ import { CURVE_POINTS, CURVE_STEP, type CurvePoint } from '../picture/colour/cur
 import { CURVE_NAMES, type Curves } from '../picture/colour/curves';
 import { BACKING_TERMS, KEY_WAYS, type Backing, type SeenBacking } from '../picture/key/key-cut';
 import { MOVE_BOUNDS, type Move } from '../picture/move';
-import { MARK_BOUNDS, MARK_KINDS, type Mark, type Rubbed } from '../picture/drawn/mark';
+import { MARK_BOUNDS, MARK_KINDS, type Mark, type Erased } from '../picture/drawn/mark';
 import { PLACE, STROKE_BOUNDS, STROKE_SHAPES } from '../picture/paint/stroke';
 import type { Amount } from '../time/amount';
 import { FIELD_TERMS, type ChannelChange } from '../picture/steps/light-change';
@@ -429,10 +429,10 @@ const onlyOf = (kinds: readonly string[], schema: Joi.Schema): Joi.Schema =>
 const markParts = {
   colour: hex,
   opacity: Joi.number().min(1).max(100),
-  rubbed: Joi.array()
-    .items(shaped<Rubbed>({ points: markNumbers(3, 1).required(), width: markWidth.required() }))
+  erased: Joi.array()
+    .items(shaped<Erased>({ points: markNumbers(3, 1).required(), width: markWidth.required() }))
     .min(1)
-    .max(MARK_BOUNDS.rubbed),
+    .max(MARK_BOUNDS.erased),
   points: markNumbers(3, 1),
   width: markWidth,
   rings: Joi.array().items(markNumbers(2, 3)).min(1).max(MARK_BOUNDS.rings),
@@ -446,7 +446,7 @@ export const markSchema: Joi.ObjectSchema<Mark> = Joi.object({
     .required(),
   colour: markParts.colour.required(),
   opacity: markParts.opacity.optional(),
-  rubbed: markParts.rubbed.optional(),
+  erased: markParts.erased.optional(),
   points: Joi.when('kind', {
     switch: [
       { is: 'area', then: Joi.forbidden() },

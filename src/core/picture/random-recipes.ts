@@ -96,7 +96,7 @@ const someVignette = (next: () => number): Step => ({
   },
 });
 
-/** A mark of any kind, on a drawing of about 100 by 80, some of it rubbed out. */
+/** A mark of any kind, on a drawing of about 100 by 80, some of it erased. */
 export function someMark(next: () => number): Mark {
   const points = Array.from({ length: 3 }, () => [next() * 120 - 10, next() * 100 - 10, next()]).flat();
   const width = 1 + 20 * next();
@@ -106,7 +106,7 @@ export function someMark(next: () => number): Mark {
       .toString(16)
       .padStart(6, '0')}`,
     ...(next() < 0.3 && { opacity: 1 + Math.floor(99 * next()) }),
-    ...(next() < 0.3 && { rubbed: [{ points: points.slice(3), width: 1 + 10 * next() }] }),
+    ...(next() < 0.3 && { erased: [{ points: points.slice(3), width: 1 + 10 * next() }] }),
   };
   const kind = pick(next, MARK_KINDS);
   if (kind === 'ellipse') {

@@ -25,7 +25,7 @@ export const MENDED_TITLE = MENDED.title;
 /** What mends the demo film, as far as it still has the photos, poses and scenes that it came with. */
 export function mendDemoEdit(film: Film): Edit {
   const photos = photosById(film);
-  const poses = new Set(posesOf(film).map(({ id }) => id));
+  const poses = new Map(posesOf(film).map((pose) => [pose.id, pose]));
   const strokes = Object.entries(MENDED.strokes).flatMap(([parentId, list]) => {
     const photo = photos.get(parentId);
     const there = photo ? (fileOf(photo).strokes?.length ?? 0) : 0;
@@ -47,7 +47,7 @@ export function mendDemoEdit(film: Film): Edit {
       kind: 'patch',
       of: 'items',
       patches: Object.entries(MENDED.poses).flatMap(([id, drawings]) =>
-        poses.has(id) ? [{ id, patch: { drawings } }] : [],
+        poses.has(id) ? [{ id, patch: { drawings: [...(poses.get(id)?.drawings ?? []), ...drawings] } }] : [],
       ),
     },
     { kind: 'patch', of: 'film', patch: { title: MENDED.title } },

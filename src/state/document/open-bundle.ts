@@ -229,7 +229,7 @@ export async function openMendedDemo(): Promise<void> {
   const copy = applyEdit({ ...film, id: newId() }, mendDemoEdit(film));
   try {
     await openNewFilm(copy, 'mend');
-    tell(`This is “${MENDED_TITLE}”, a copy. The demo film as it came is under All films.`, 'done');
+    tell(`This is “${MENDED_TITLE}”, a copy. The demo film itself is under All films.`, 'done');
   } catch (error) {
     tell(`The mended copy could not be kept: ${String(error)}.`, 'wrong');
   }

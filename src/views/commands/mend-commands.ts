@@ -280,11 +280,11 @@ export const MEND_COMMANDS: readonly CommandFacts[] = [
     run: draw('Brush'),
   },
   {
-    words: 'Eraser: rub out what is drawn',
+    words: 'Eraser: take away what is drawn',
     also: 'draw rubber remove',
     cannot,
     run: () => {
-      setDrawTool('rubber');
+      setDrawTool('eraser');
       draw('Eraser')();
     },
   },

@@ -46,7 +46,7 @@ const byTool =
 /** Takes the eraser, or again what was drawn with before. */
 function toggleEraser(): void {
   const { tool, lastTool } = drawNow();
-  setDrawTool(tool === 'rubber' ? lastTool : 'rubber');
+  setDrawTool(tool === 'eraser' ? lastTool : 'eraser');
 }
 
 /** A key widens the brush so many times, and softens it by so many per cent. */

@@ -2,7 +2,7 @@ import { SaxesParser, type SaxesTagPlain } from 'saxes';
 import { MOST_MARKS } from '../../film/drawing';
 import { asName, MOST_STROKE_PLACES } from '../../film/bounds';
 import { chained, scaling, type Affine } from '../../picture/affine';
-import { MARK_BOUNDS, numbersIn, type NewMark, type Rubbed } from '../../picture/drawn/mark';
+import { MARK_BOUNDS, numbersIn, type NewMark, type Erased } from '../../picture/drawn/mark';
 import { PLACE } from '../../picture/paint/stroke';
 import type { Size } from '../../picture/size';
 import { count } from '../../time/format';
@@ -68,7 +68,7 @@ interface Level {
   readonly isPassedOver: boolean;
   readonly layer:
     { readonly id: string | undefined; readonly name: string; readonly marks: NewMark[] } | undefined;
-  readonly mask: Rubbed[] | undefined;
+  readonly mask: Erased[] | undefined;
 }
 
 class Fault extends Error {}
@@ -99,7 +99,7 @@ class Reading {
   readonly #film: Size;
   readonly #levels: Level[] = [];
   readonly #layers: Level['layer'][] = [];
-  readonly #masks = new Map<string, Rubbed[]>();
+  readonly #masks = new Map<string, Erased[]>();
   readonly #leftOut = new Map<string, number>();
   #elements = 0;
   #numbers = 0;
@@ -143,7 +143,7 @@ class Reading {
       isPassedOver: around.isPassedOver || isHidden || PASSED_OVER.has(name),
     };
     if (name === 'mask') {
-      const mask: Rubbed[] = [];
+      const mask: Erased[] = [];
       this.#masks.set(attributes['id'] ?? '', mask);
       return { ...inner, mask, isPassedOver: false };
     }
@@ -153,7 +153,7 @@ class Reading {
       return inner;
     }
     if (!Object.hasOwn(SHAPES, name)) this.#leave(name);
-    else if (around.mask) this.#rub(around.mask, name, attributes, inner);
+    else if (around.mask) this.#erase(around.mask, name, attributes, inner);
     else this.#draw(name, attributes, inner);
     return inner;
   }
@@ -178,35 +178,37 @@ class Reading {
   }
 
   #leave(name: string): void {
-    const what = name.slice(0, LONGEST_NAMED);
-    if (!this.#leftOut.has(what) && this.#leftOut.size >= MOST_NAMED) return this.#leave('other thing');
+    const named = name.slice(0, LONGEST_NAMED);
+    const what = this.#leftOut.has(named) || this.#leftOut.size < MOST_NAMED ? named : 'other thing';
     this.#leftOut.set(what, (this.#leftOut.get(what) ?? 0) + 1);
   }
 
-  /** What a mask hides is what is rubbed out: black lines in it. */
-  #rub(mask: Rubbed[], name: string, attributes: Attributes, { paint, map }: Level): void {
+  /** What a mask hides is what is erased: black lines in it. */
+  #erase(mask: Erased[], name: string, attributes: Attributes, { paint, map }: Level): void {
     const marks = marksOfShape(name, attributes, paint, 1, map, undefined) ?? [];
     for (const mark of marks)
-      if (mark.kind === 'pencil' && mark.colour === '#000000' && mask.length < MARK_BOUNDS.rubbed)
+      if (mark.kind === 'pencil' && mark.colour === '#000000' && mask.length < MARK_BOUNDS.erased)
         mask.push({ points: mark.points, width: mark.width });
       else if (mark.colour !== '#ffffff') this.#leave('mask');
   }
 
   #draw(name: string, attributes: Attributes, level: Level): void {
     if (level.paint.isPattern) this.#leave('gradient');
+    if (attributes['clip-path'] !== undefined) this.#leave('clip path');
+    if (/[1-9]/.test(attributes['stroke-dasharray'] ?? '')) this.#leave('dashed line');
     const maskId = /^url\(["']?#(.+?)["']?\)$/.exec(attributes['mask'] ?? '')?.[1];
-    const rubbed = maskId === undefined ? undefined : this.#masks.get(maskId);
-    if (maskId !== undefined && !rubbed) this.#leave('mask');
+    const erased = maskId === undefined ? undefined : this.#masks.get(maskId);
+    if (maskId !== undefined && !erased) this.#leave('mask');
     const marks = marksOfShape(
       ...([name, attributes, level.paint, level.opacity, level.map] as const),
-      rubbed && rubbed.length > 0 ? rubbed : undefined,
+      erased && erased.length > 0 ? erased : undefined,
     );
     if (!marks) return this.#leave(`broken ${name}`);
     if (marks.length === 0) return;
     const layer = level.layer ?? this.#loose();
     if (layer.marks.length + marks.length > MOST_MARKS)
       throw new Fault(`it has more than ${MOST_MARKS.toLocaleString('en')} shapes`);
-    // Marks may share what is rubbed out of them: it counts for each.
+    // Marks may share what is erased of them: it counts for each.
     for (const mark of marks) this.#numbers += numbersIn(mark);
     if (this.#numbers > MOST_NUMBERS) throw new Fault('it has more places than a film can hold');
     layer.marks.push(...marks);

@@ -1,5 +1,5 @@
 import { mapped, type Affine } from '../../picture/affine';
-import { MARK_BOUNDS, markNumber, type NewMark, type Rubbed } from '../../picture/drawn/mark';
+import { MARK_BOUNDS, markNumber, type NewMark, type Erased } from '../../picture/drawn/mark';
 import { flattenPath } from './flatten-path';
 import type { Attributes, SvgPaint } from './svg-paint';
 import { brushPath } from './write-svg';
@@ -139,9 +139,9 @@ export function marksOfShape(
   paint: SvgPaint,
   opacity: number,
   map: Affine,
-  rubbed: readonly Rubbed[] | undefined,
+  erased: readonly Erased[] | undefined,
 ): readonly NewMark[] | undefined {
-  const more = { ...(rubbed && { rubbed }) };
+  const more = { ...(erased && { erased }) };
   const { fill, stroke } = paint;
   const fillOpacity = percent(opacity * paint.fillOpacity);
   const strokeOpacity = percent(opacity * paint.strokeOpacity);

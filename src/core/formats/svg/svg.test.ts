@@ -99,11 +99,12 @@ test('shapes, transforms, styles and curves of a file made elsewhere come in whe
     <path d="M0 0 q 10 20 20 0 t 20 0" fill="none" stroke="currentColor" color="teal"/>
     <polygon points="0,0 10,0 10,10" fill="#ABC" fill-rule="evenodd" transform="rotate(90)"/>
     <g display="none"><rect width="9" height="9"/></g>
-    <text>Not read</text><image href="x.png"/><rect width="5" height="5" fill="url(#g)"/>`,
+    <text>Not read</text><image href="x.png"/><rect width="5" height="5" fill="url(#g)"/>
+    <style>rect { fill: red }</style><path d="M0 0L9 9" fill="none" stroke-dasharray="4 2" clip-path="url(#c)"/>`,
     'viewBox="0 0 240 240"',
   );
   const { layers, leftOut } = read(text);
-  expect(leftOut).toEqual(['1 text', '1 image', '1 gradient']);
+  expect(leftOut).toEqual(['1 text', '1 image', '1 gradient', '1 style', '1 clip path', '1 other thing']);
   const [rect, line, fill, stroke, way, polygon, ...rest] = layers.flatMap(({ marks }) => marks);
   expect(rest).toEqual([]);
   const place = (x: number, y: number): number[] => [15 + x * 0.375, y * 0.375];

@@ -69,22 +69,22 @@ function shapeOf(mark: Mark): string {
   }
 }
 
-/** A mark, with a mask before it where some of it is rubbed out. */
+/** A mark, with a mask before it where some of it is erased. */
 function elementsOf(mark: Mark, maskId: string): readonly string[] {
   const fainter = mark.opacity === undefined ? '' : ` opacity="${mark.opacity / 100}"`;
-  if (!mark.rubbed) return [`${shapeOf(mark)}${fainter}/>`];
+  if (!mark.erased) return [`${shapeOf(mark)}${fainter}/>`];
   const all = 'x="-20000" y="-20000" width="40000" height="40000"';
   return [
     `<mask id="${maskId}" maskUnits="userSpaceOnUse" ${all}>`,
     `<rect ${all} fill="#ffffff"/>`,
-    ...mark.rubbed.map(({ points, width }) => `<path d="${wayOf(points)}" ${penOf(width, '#000000')}/>`),
+    ...mark.erased.map(({ points, width }) => `<path d="${wayOf(points)}" ${penOf(width, '#000000')}/>`),
     '</mask>',
     `${shapeOf(mark)}${fainter} mask="url(#${maskId})"/>`,
   ];
 }
 
 /**
- * Drawings of one pose as an SVG file (W3C, SVG 1.1 and 2), a group a layer, in pixels of the film's picture. Pencils are paths with a stroke, what is rubbed
+ * Drawings of one pose as an SVG file (W3C, SVG 1.1 and 2), a group a layer, in pixels of the film's picture. Pencils are paths with a stroke, what is erased
  * out is a mask; a brush is its outline, with its places in `data-brush`, so that it comes back as a brush where the outline was not touched.
  */
 export function writeSvg(
@@ -98,7 +98,7 @@ export function writeSvg(
     `<g id="layer-${escaped(id)}" data-layer="${escaped(id)}" data-name="${escaped(name)}"` +
       `${opacity < 100 ? ` opacity="${opacity / 100}"` : ''}${isHidden ? ' display="none"' : ''}` +
       `${map.some((each, i) => each !== [1, 0, 0, 1, 0, 0][i]) ? ` transform="matrix(${map.join(' ')})"` : ''}>`,
-    ...marks.flatMap((mark) => elementsOf(mark, `rubbed-${++masks}`)),
+    ...marks.flatMap((mark) => elementsOf(mark, `erased-${++masks}`)),
     '</g>',
   ]);
   return [

@@ -5,7 +5,7 @@ import { MarkCover } from '../../picture/drawn/mark-cover';
 import { ALL } from '../../picture/drawn/rings-cover';
 import { fillArea } from './fill-area';
 import { boundsOfMarks, markAt, marksWithin } from './marks-at';
-import { rubOut } from './rub-out';
+import { eraseFrom } from './erase-marks';
 
 const SIZE = { width: 400, height: 300 };
 const IDENTITY = [1, 0, 0, 1, 0, 0] as const;
@@ -85,22 +85,22 @@ test('marks are met where they are seen, the uppermost first, and chosen where m
     expect(Math.abs(side - wanted)).toBeLessThan(0.05);
 });
 
-test('what is rubbed out is gone from what it went over, goes along with it, and a mark that is gone is none', () => {
+test('what is erased is gone from what it went over, goes along with it, and a mark that is gone is none', () => {
   const [one, other] = [pencil('one', 20, 50, 100, 350, 100), pencil('other', 20, 50, 200, 350, 200)];
-  const out = rubOut([one, other], { points: [200, 50, 1, 200, 150, 1], width: 40 });
+  const out = eraseFrom([one, other], { points: [200, 50, 1, 200, 150, 1], width: 40 });
   if (!out.ok) throw new Error(out.problem);
   const { gone, changed } = out.value;
   expect([gone.length, changed.length, changed[0]?.mark]).toEqual([0, 1, one]);
-  const rubbed: Mark = { ...one, rubbed: changed[0]?.rubbed };
-  expect(Math.abs(areaOf(one) - areaOf(rubbed) - 40 * 20)).toBeLessThan(2);
-  expect(markAt([rubbed], 200, 100, 0)).toBeUndefined();
+  const erased: Mark = { ...one, erased: changed[0]?.erased };
+  expect(Math.abs(areaOf(one) - areaOf(erased) - 40 * 20)).toBeLessThan(2);
+  expect(markAt([erased], 200, 100, 0)).toBeUndefined();
   // Moved and half as large, as much of it is gone.
-  const moved = mappedMark(rubbed, [0.5, 0, 0, 0.5, 30, 40]);
-  expect(Math.abs(areaOf(moved) - areaOf(rubbed) / 4)).toBeLessThan(2);
-  const all = rubOut([rubbed], { points: [40, 100, 1, 360, 100, 1], width: 60 });
-  expect(all).toMatchObject({ ok: true, value: { gone: [rubbed], changed: [] } });
-  const often = Array.from({ length: MARK_BOUNDS.rubbed }, () => ({ points: [60, 90, 1], width: 2 }));
-  expect(rubOut([{ ...one, rubbed: often }], { points: [200, 100, 1], width: 9 })).toMatchObject({
+  const moved = mappedMark(erased, [0.5, 0, 0, 0.5, 30, 40]);
+  expect(Math.abs(areaOf(moved) - areaOf(erased) / 4)).toBeLessThan(2);
+  const all = eraseFrom([erased], { points: [40, 100, 1, 360, 100, 1], width: 60 });
+  expect(all).toMatchObject({ ok: true, value: { gone: [erased], changed: [] } });
+  const often = Array.from({ length: MARK_BOUNDS.erased }, () => ({ points: [60, 90, 1], width: 2 }));
+  expect(eraseFrom([{ ...one, erased: often }], { points: [200, 100, 1], width: 9 })).toMatchObject({
     ok: false,
   });
 });

@@ -28,8 +28,8 @@ const AROUND = [
 /** The mark that lies on top at a place of a drawing, in its pixels, or no further away than `near`. */
 export function markAt(marks: readonly Mark[], x: number, y: number, near: number): Mark | undefined {
   const hits = (mark: Mark, u: number, v: number): boolean => {
-    const { rings, evenOdd, rubbed } = markRings(mark);
-    return isInside(rings, u, v, evenOdd) && !rubbed.some((ring) => isInside([ring], u, v, false));
+    const { rings, evenOdd, erased } = markRings(mark);
+    return isInside(rings, u, v, evenOdd) && !erased.some((ring) => isInside([ring], u, v, false));
   };
   return marks.findLast((mark) => AROUND.some(([dx, dy]) => hits(mark, x + dx * near, y + dy * near)));
 }

@@ -1,5 +1,5 @@
 import getStroke from 'perfect-freehand';
-import type { Mark, Rubbed } from './mark';
+import type { Mark, Erased } from './mark';
 import { roundPenRing } from './round-pen';
 
 /** What a mark covers, as rings in pixels of its drawing. */
@@ -7,8 +7,8 @@ export interface MarkRings {
   /** Corners, two numbers each. */
   readonly rings: readonly Float64Array[];
   readonly evenOdd: boolean;
-  /** What is rubbed out of it, each a ring. */
-  readonly rubbed: readonly Float64Array[];
+  /** What is erased of it, each a ring. */
+  readonly erased: readonly Float64Array[];
 }
 
 /** How much thinner a brush is where the pen is hardly pressed: 0 not at all, 1 down to nothing. */
@@ -60,8 +60,8 @@ function ringsOfShape(mark: Mark): readonly Float64Array[] {
 
 const known = new WeakMap<Mark, MarkRings>();
 
-/** What a rubber goes over, as a ring. */
-export const rubbedRing = ({ points, width }: Rubbed): Float64Array => onGrid(roundPenRing(points, width));
+/** What an eraser goes over, as a ring. */
+export const erasedRing = ({ points, width }: Erased): Float64Array => onGrid(roundPenRing(points, width));
 
 /** What a mark covers; found once for the same mark. */
 export function markRings(mark: Mark): MarkRings {
@@ -70,7 +70,7 @@ export function markRings(mark: Mark): MarkRings {
     rings = {
       rings: ringsOfShape(mark).map(onGrid),
       evenOdd: mark.kind === 'area' && mark.evenOdd === true,
-      rubbed: (mark.rubbed ?? []).map(rubbedRing),
+      erased: (mark.erased ?? []).map(erasedRing),
     };
     known.set(mark, rings);
   }

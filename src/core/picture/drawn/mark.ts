@@ -3,8 +3,8 @@ import { mapped, type Affine } from '../affine';
 /** How a mark is made: a line of one width, one as wide as the pen was pressed, an ellipse, or what lies within rings. */
 export const MARK_KINDS = ['pencil', 'brush', 'ellipse', 'area'] as const;
 
-/** What was rubbed out of a mark: the way of a round pen, as that of a pencil. */
-export interface Rubbed {
+/** What was erased of a mark: the way of a round pen, as that of a pencil. */
+export interface Erased {
   readonly points: readonly number[];
   readonly width: number;
 }
@@ -19,7 +19,7 @@ export type Mark = {
   readonly colour: string;
   /** Per cent, from 1; covers all where nothing is said. */
   readonly opacity?: number | undefined;
-  readonly rubbed?: readonly Rubbed[] | undefined;
+  readonly erased?: readonly Erased[] | undefined;
 } & MarkShape;
 
 export type MarkShape =
@@ -48,7 +48,7 @@ export const MARK_BOUNDS = {
   widest: 2000,
   numbers: 12_000,
   rings: 500,
-  rubbed: 200,
+  erased: 200,
 };
 
 /** Places need no more digits than this. */
@@ -70,11 +70,11 @@ function mappedPlaces(points: readonly number[], map: Affine, stride: number): r
 /** What tells where a mark lies, moved, turned and sized by a map that keeps shapes: lines become wider with it. */
 export function mappedParts(mark: Mark, map: Affine) {
   const scale = Math.sqrt(Math.abs(map[0] * map[3] - map[1] * map[2]));
-  const rubbed = mark.rubbed?.map((each) => ({
+  const erased = mark.erased?.map((each) => ({
     points: mappedPlaces(each.points, map, 3),
     width: widthOf(each.width * scale),
   }));
-  const more = rubbed && { rubbed };
+  const more = erased && { erased };
   return mark.kind === 'area'
     ? { ...more, rings: mark.rings.map((ring) => mappedPlaces(ring, map, 2)) }
     : { ...more, points: mappedPlaces(mark.points, map, 3), width: widthOf(mark.width * scale) };
@@ -86,4 +86,4 @@ export const mappedMark = (mark: Mark, map: Affine): Mark => ({ ...mark, ...mapp
 /** How many numbers tell where a mark lies. */
 export const numbersIn = (mark: NewMark): number =>
   (mark.kind === 'area' ? mark.rings.reduce((sum, { length }) => sum + length, 0) : mark.points.length) +
-  (mark.rubbed ?? []).reduce((sum, { points }) => sum + points.length, 0);
+  (mark.erased ?? []).reduce((sum, { points }) => sum + points.length, 0);

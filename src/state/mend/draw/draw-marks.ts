@@ -1,7 +1,7 @@
 import { changeMarksEdit, drawEdit, removeMarksEdit } from '../../../core/edits/draw-edits';
 import { batch, type Edit } from '../../../core/edits/edit';
 import { markAt, marksWithin } from '../../../core/mend/draw/marks-at';
-import { rubOut } from '../../../core/mend/draw/rub-out';
+import { eraseFrom } from '../../../core/mend/draw/erase-marks';
 import { recipeOf } from '../../../core/film/recipe-of';
 import { frameOfPose } from '../../../core/film/schedule';
 import { chained, mapped, scaling, type Affine } from '../../../core/picture/affine';
@@ -10,7 +10,7 @@ import {
   mappedParts,
   type Mark,
   type MarkShape,
-  type Rubbed,
+  type Erased,
 } from '../../../core/picture/drawn/mark';
 import { count } from '../../../core/time/format';
 import type { Film } from '../../../core/film/film';
@@ -21,6 +21,7 @@ import { openFilm } from '../../document/document';
 import { edit, mayWrite, tryEdit } from '../../document/edit-film';
 import { tell } from '../../shell/shell';
 import { transportNow } from '../../transport/transport';
+import { inTurn } from '../paint/lay-stroke';
 import { chooseMarks, drawNow, MARK_OPACITY, setDraw, rememberColour } from './draw';
 import { drawnPose, type DrawnPose } from './drawn-pose';
 
@@ -69,31 +70,31 @@ export function drawMark(shape: MarkShape, word: string, frame: number): boolean
   return done;
 }
 
-/** Rubs out along a way, of what is drawn for the pose at a frame. */
-export function rubMarks(rubber: Rubbed, frame: number): void {
+/** Erases along a way, of what is drawn for the pose at a frame. */
+export function eraseMarks(eraser: Erased, frame: number): void {
   const here = drawable(frame);
   if (!here) return;
-  const taken = rubOut(here.marks, rubber);
+  const taken = eraseFrom(here.marks, eraser);
   if (!taken.ok) return tell(taken.problem);
   const { gone, changed } = taken.value;
   if (gone.length + changed.length === 0)
     return tell(
       here.marks.length > 0
         ? 'Nothing of this layer lies there.'
-        : `Nothing is drawn here on ${here.layer?.name ?? 'a layer'} that could be rubbed out.`,
+        : `Nothing is drawn here on ${here.layer?.name ?? 'a layer'} that could be erased.`,
     );
-  const rubbed = new Map(changed.map((each) => [each.mark.id, each.rubbed]));
+  const erased = new Map(changed.map((each) => [each.mark.id, each.erased]));
   const edits: Edit[] = [];
   if (changed.length > 0)
     edits.push(
       changeMarksEdit(
         changed.map(({ mark }) => mark),
-        'Rubbed out',
-        ({ id }) => ({ rubbed: rubbed.get(id) }),
+        'Erased',
+        ({ id }) => ({ erased: erased.get(id) }),
       ),
     );
   if (gone.length > 0) edits.push(removeMarksEdit(gone.map(({ id }) => id)));
-  edit(batch('Rubbed out', edits));
+  edit(batch('Erased', edits));
 }
 
 /** What is drawn over the picture at a frame, on all layers that are shown. */
@@ -127,8 +128,9 @@ export async function fillAt(x: number, y: number): Promise<void> {
   const size = { width: Math.round(width * scale), height: Math.round(height * scale) };
   const drawn = allDrawn(film, here, transportNow().frame);
   const mark = markOf({ kind: 'area', rings: [] });
-  const area = await findFill(drawn, size, x * size.width, y * size.height, gap * scale);
-  if (openFilm()?.id !== film.id) return;
+  // A worker that breaks is told.
+  const area = await inTurn(() => findFill(drawn, size, x * size.width, y * size.height, gap * scale));
+  if (!area || openFilm()?.id !== film.id) return;
   if (!area.ok) return tell(area.problem);
   const back = chained(scaling(1 / size.width, 1 / size.height), toDrawing);
   const filled = mappedMark({ ...mark, kind: 'area', rings: area.value.rings }, back);

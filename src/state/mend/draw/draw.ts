@@ -3,7 +3,7 @@ import type { Amount } from '../../../core/time/amount';
 
 /** What draws, and what works on what is drawn. */
 export const DRAW_TOOLS = [
-  ...(['pencil', 'brush', 'rubber', 'line'] as const),
+  ...(['pencil', 'brush', 'eraser', 'line'] as const),
   ...(['ellipse', 'fill', 'pick', 'lasso'] as const),
 ] as const;
 export type DrawTool = (typeof DRAW_TOOLS)[number];
@@ -18,7 +18,7 @@ export const GHOSTS: Amount = { label: 'Ghosts', unit: 'poses', least: 0, most: 
 
 interface Draw {
   readonly tool: DrawTool;
-  /** What was drawn with before a colour was picked, or something rubbed out. */
+  /** What was drawn with before a colour was picked, or something erased. */
   readonly lastTool: DrawTool;
   /** sRGB as `#rrggbb`. */
   readonly colour: string;
@@ -26,7 +26,7 @@ interface Draw {
   readonly colours: readonly string[];
   readonly opacity: number;
   readonly width: number;
-  readonly rubberWidth: number;
+  readonly eraserWidth: number;
   /** Ellipses are filled, not drawn around. */
   readonly filled: boolean;
   readonly gap: number;
@@ -46,7 +46,7 @@ export const useDraw = create<Draw>(() => ({
   colours: ['#f2c14e', '#c23a2b', '#1c6269', '#fbf6ea', '#2a2320'],
   opacity: MARK_OPACITY.neutral,
   width: LINE_WIDTH.neutral,
-  rubberWidth: 5 * LINE_WIDTH.neutral,
+  eraserWidth: 5 * LINE_WIDTH.neutral,
   filled: false,
   gap: FILL_GAP.neutral,
   layerId: undefined,
@@ -63,7 +63,7 @@ export const setDrawTool = (tool: DrawTool): void =>
   setDraw(({ tool: now, lastTool }) => ({
     tool,
     // Neither is drawn with.
-    lastTool: now === 'pick' || now === 'rubber' ? lastTool : now,
+    lastTool: now === 'pick' || now === 'eraser' ? lastTool : now,
     ...(tool !== 'lasso' && { chosen: new Set<string>() }),
   }));
 
@@ -75,14 +75,14 @@ export const rememberColour = (colour: string): void =>
     colours: [colour, ...colours.filter((each) => each !== colour)].slice(0, MOST_COLOURS),
   }));
 
-/** The width of what the tool draws, or rubs out. */
-export const toolWidth = ({ tool, width, rubberWidth }: Draw): number =>
-  tool === 'rubber' ? rubberWidth : width;
+/** The width of what the tool draws, or erases. */
+export const toolWidth = ({ tool, width, eraserWidth }: Draw): number =>
+  tool === 'eraser' ? eraserWidth : width;
 
 /** Sets that width, within what it may be. */
 export function setToolWidth(wanted: number): void {
   const width = Math.round(Math.min(LINE_WIDTH.most, Math.max(LINE_WIDTH.least, wanted)) * 10) / 10;
-  setDraw(drawNow().tool === 'rubber' ? { rubberWidth: width } : { width });
+  setDraw(drawNow().tool === 'eraser' ? { eraserWidth: width } : { width });
 }
 
 /** A line so many times as wide. */

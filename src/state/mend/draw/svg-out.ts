@@ -9,6 +9,7 @@ import { openFilm } from '../../document/document';
 import { targetPoses } from '../../document/edit-film';
 import { handOver } from '../../shell/hand-over';
 import { tell } from '../../shell/shell';
+import { inTurn } from '../paint/lay-stroke';
 
 interface SvgFile {
   readonly name: string;
@@ -44,7 +45,12 @@ export async function saveSvg(of: 'chosen' | 'film'): Promise<void> {
   const [first] = files;
   if (!first) return tell('Nothing is drawn there yet that could be saved.');
   if (files.length === 1) handOver(new Blob([first.text], { type: 'image/svg+xml' }), first.name);
-  else handOver(await writeTextsZip(files), fileName(`${cleanName(film.title)} drawings`, '.zip'));
+  else {
+    // A worker that breaks is told.
+    const zip = await inTurn(() => writeTextsZip(files));
+    if (!zip) return;
+    handOver(zip, fileName(`${cleanName(film.title)} drawings`, '.zip'));
+  }
   tell(
     `What is drawn for ${count(files.length, 'pose')} is saved. Files that come back find their poses by themselves.`,
     'done',

@@ -23,8 +23,6 @@ interface Paint {
   /** Per cent, within `BRUSH_SIZE` and `SOFTNESS`. */
   readonly size: number;
   readonly softness: number;
-  /** Whether outlines go to the nearest edge in the picture. */
-  readonly snaps: boolean;
   /** Whether strokes are chosen on the picture, instead of painted. */
   readonly choosing: boolean;
   /** Strokes that are chosen, by id. */
@@ -44,7 +42,6 @@ export const usePaint = create<Paint>(() => ({
   shape: 'brush',
   size: BRUSH_SIZE.neutral,
   softness: SOFTNESS.neutral,
-  snaps: false,
   choosing: false,
   chosen: new Set(),
   found: undefined,

@@ -23,11 +23,12 @@ import {
   lassoMarks,
   mapChosen,
   markOf,
-  rubMarks,
+  eraseMarks,
   turnedAbout,
 } from '../../../state/mend/draw/draw-marks';
 import { drawnPose } from '../../../state/mend/draw/drawn-pose';
 import { useTransport } from '../../../state/transport/transport';
+import mend from '../mend.module.css';
 import { canvasColour } from '../canvas-colour';
 import { moveRing, PenRing } from '../pen-ring';
 import { PenSheet, type PenPlace, type SizeDrag } from '../pen-sheet';
@@ -78,7 +79,7 @@ type Change = 'move' | 'turn' | 'size';
 const WORDS: Readonly<Record<DrawTool, string>> = {
   pencil: 'Pencil mark',
   brush: 'Brush stroke',
-  rubber: 'Rubbed out',
+  eraser: 'Erased',
   line: 'Line',
   ellipse: 'Ellipse',
   fill: 'Area',
@@ -314,8 +315,8 @@ export function DrawOverlay({ film, canvasRef, area, drawn }: DrawOverlayProps) 
     const shape = shapeOf(held);
     if (!shape) return;
     if (shape.kind === 'ellipse' && new Set(shape.points).size < 4) return;
-    if (tool === 'rubber') {
-      if (shape.kind === 'pencil') rubMarks({ points: shape.points, width }, held.frame);
+    if (tool === 'eraser') {
+      if (shape.kind === 'pencil') eraseMarks({ points: shape.points, width }, held.frame);
       return;
     }
     const path = markPath(markOf(shape));
@@ -349,7 +350,7 @@ export function DrawOverlay({ film, canvasRef, area, drawn }: DrawOverlayProps) 
   const hasWidth = tool !== 'fill' && tool !== 'pick' && tool !== 'lasso';
 
   return (
-    <div className={styles.overlay}>
+    <div className={mend.overlay}>
       <svg aria-hidden>
         <Ghosts film={film} here={here.here} toScreen={(map) => matrix(chained(map, toScreen))} />
         <g transform={matrix(onScreen)}>
@@ -366,9 +367,9 @@ export function DrawOverlay({ film, canvasRef, area, drawn }: DrawOverlayProps) 
           <path
             ref={live}
             data-testid="mark-live"
-            className={tool === 'rubber' ? styles.rubber : tool === 'lasso' ? styles.lasso : undefined}
+            className={tool === 'eraser' ? styles.eraser : tool === 'lasso' ? styles.lasso : undefined}
             fill={colour}
-            opacity={tool === 'rubber' || tool === 'lasso' ? 1 : opacity / 100}
+            opacity={tool === 'eraser' || tool === 'lasso' ? 1 : opacity / 100}
           />
         </g>
         {box && <LassoBox box={box} />}

@@ -21,6 +21,7 @@ import { parseAmount, type Amount } from '../../../core/time/amount';
 import { count } from '../../../core/time/format';
 import { IconButton } from '../../../kit/button';
 import { CheckField } from '../../../kit/check-field';
+import { ColourField } from '../../../kit/colour-field';
 import { Pair } from '../../../kit/pair';
 import { SliderField } from '../../../kit/slider-field';
 import { Tools } from '../../../kit/tools';
@@ -55,7 +56,7 @@ import { LayerList } from './layer-list';
 const HANDS: Readonly<Record<Hand, readonly [word: string, icon: LucideIcon, hint: string]>> = {
   pencil: ['Pencil', Pencil, 'A line of one width. With Shift it goes straight.'],
   brush: ['Brush', Brush, 'As wide as the pen is pressed; a fast mouse draws thin.'],
-  rubber: ['Eraser', Eraser, 'Takes away what it goes over, on this layer.'],
+  eraser: ['Eraser', Eraser, 'Takes away what it goes over, on this layer.'],
   line: ['Line', Minus, 'From press to release; Shift keeps to eighths of a turn.'],
   ellipse: [
     'Ellipse',
@@ -92,7 +93,7 @@ function HandFields({ off }: { readonly off: boolean }) {
   const draw = useDraw();
   const { tool, opacity, filled, gap } = draw;
   const [word, , hint] = HANDS[tool];
-  const draws = tool !== 'rubber' && tool !== 'pick' && tool !== 'lasso';
+  const draws = tool !== 'eraser' && tool !== 'pick' && tool !== 'lasso';
   return (
     <>
       <div className={styles.hands} role="group" aria-label="What is drawn with">
@@ -157,15 +158,12 @@ function Colours({ off }: { readonly off: boolean }) {
   const { colour, colours } = useDraw();
   return (
     <div className={styles.colours}>
-      <label>
-        Colour
-        <input
-          type="color"
-          value={colour}
-          disabled={off}
-          onChange={(event) => setDraw({ colour: event.target.value })}
-        />
-      </label>
+      <ColourField
+        label="Colour"
+        value={colour}
+        disabled={off}
+        onChange={(next) => setDraw({ colour: next })}
+      />
       {colours.slice(0, 5).map((each) => (
         <button
           key={each}

@@ -9,17 +9,17 @@ const ALL = {
   ...{ width: 2 * MARK_BOUNDS.place, height: 2 * MARK_BOUNDS.place },
 };
 
-/** A mark over the picture, in pixels of its drawing, without what is rubbed out of it. */
+/** A mark over the picture, in pixels of its drawing, without what is erased of it. */
 export function DrawnMark({ mark, fill }: { readonly mark: Mark; readonly fill?: string | undefined }) {
   const id = useId();
-  const { rubbed, evenOdd } = markRings(mark);
+  const { erased, evenOdd } = markRings(mark);
   const rule = evenOdd ? ({ fillRule: 'evenodd' } as const) : {};
-  if (rubbed.length === 0) return <path d={markPath(mark)} fill={fill} {...rule} />;
+  if (erased.length === 0) return <path d={markPath(mark)} fill={fill} {...rule} />;
   return (
     <>
       <mask id={id} maskUnits="userSpaceOnUse" {...ALL}>
         <rect {...ALL} fill="#fff" />
-        <path d={rubbed.map(ringPath).join('')} fill="#000" stroke="none" />
+        <path d={erased.map(ringPath).join('')} fill="#000" stroke="none" />
       </mask>
       <path d={markPath(mark)} fill={fill} mask={`url(#${id})`} {...rule} />
     </>

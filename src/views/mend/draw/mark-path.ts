@@ -10,7 +10,7 @@ export function ringPath(ring: ArrayLike<number>): string {
 
 const known = new WeakMap<Mark, string>();
 
-/** What a mark covers as the data of an SVG path, in pixels of its drawing, with what is rubbed out of it. */
+/** What a mark covers as the data of an SVG path, in pixels of its drawing, with what is erased of it. */
 export function markPath(mark: Mark): string {
   let path = known.get(mark);
   if (path === undefined) known.set(mark, (path = markRings(mark).rings.map(ringPath).join('')));

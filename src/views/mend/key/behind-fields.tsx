@@ -4,6 +4,7 @@ import { BEHIND_BLUR, RUN_FROM, type Behind } from '../../../core/film/key';
 import { STRENGTH } from '../../../core/film/photo-mends';
 import { MOVE_BOUNDS, UNMOVED, type Move } from '../../../core/picture/move';
 import { parseAmount, signed, type Amount } from '../../../core/time/amount';
+import { ColourField } from '../../../kit/colour-field';
 import { Pair } from '../../../kit/pair';
 import { SelectField } from '../../../kit/select-field';
 import { SliderField } from '../../../kit/slider-field';
@@ -19,7 +20,6 @@ import {
 } from '../../../state/mend/key/behind';
 import { sceneOnScreen } from '../../../state/poses/scenes';
 import mend from '../mend.module.css';
-import styles from './key.module.css';
 
 const KINDS: readonly { readonly value: Behind['kind'] | 'film'; readonly label: string }[] = [
   { value: 'film', label: 'the film’s background' },
@@ -72,7 +72,7 @@ export function BehindFields({ film, behind, off }: BehindProps) {
         <ColourField
           label="Its colour"
           value={behind.colour}
-          off={off}
+          disabled={off}
           onChange={(colour) => setBehind({ ...behind, colour }, 'another colour behind it')}
         />
       )}
@@ -81,13 +81,13 @@ export function BehindFields({ film, behind, off }: BehindProps) {
           <ColourField
             label="From"
             value={behind.from}
-            off={off}
+            disabled={off}
             onChange={(from) => setBehind({ ...behind, from }, 'another gradient behind it')}
           />
           <ColourField
             label="To"
             value={behind.to}
-            off={off}
+            disabled={off}
             onChange={(to) => setBehind({ ...behind, to }, 'another gradient behind it')}
           />
           <SliderField
@@ -106,20 +106,6 @@ export function BehindFields({ film, behind, off }: BehindProps) {
     </>
   );
 }
-
-interface ColourFieldProps {
-  readonly label: string;
-  readonly value: string;
-  readonly off: boolean;
-  readonly onChange: (value: string) => void;
-}
-
-const ColourField = ({ label, value, off, onChange }: ColourFieldProps) => (
-  <label className={styles.colour}>
-    {label}
-    <input type="color" value={value} disabled={off} onChange={(event) => onChange(event.target.value)} />
-  </label>
-);
 
 function PictureFields({ film, behind, off }: BehindProps<PictureBehind>) {
   const move = behind.move ?? UNMOVED;

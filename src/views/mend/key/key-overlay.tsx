@@ -1,4 +1,4 @@
-import { useRef, useState, type PointerEvent } from 'react';
+import { useRef, useState } from 'react';
 import type { Film } from '../../../core/film/film';
 import { inverse, mapped } from '../../../core/picture/affine';
 import { PLACE } from '../../../core/picture/paint/stroke';
@@ -9,6 +9,8 @@ import { addOutline } from '../../../state/mend/key/outlines';
 import { pickBacking } from '../../../state/mend/key/pick-backing';
 import { paintedPhoto, type PaintedPhoto } from '../../../state/mend/paint/painted-photo';
 import { useTransport } from '../../../state/transport/transport';
+import mend from '../mend.module.css';
+import { PenSheet, type PenPlace } from '../pen-sheet';
 import { PointSheet } from '../point-sheet';
 import styles from './key.module.css';
 
@@ -37,7 +39,7 @@ export function KeyOverlay({ film, area }: KeyOverlayProps) {
     return `M ${places.join(' L ')} Z`;
   };
   return (
-    <div className={styles.overlay}>
+    <div className={`${mend.overlay} ${styles.overlay}`}>
       <svg aria-hidden>
         {outlines.map(({ id, points, stays }) => (
           <path key={id} d={lineOf(points)} data-goes={stays ? undefined : true} />
@@ -72,47 +74,38 @@ function OutlineSheet({ here, area, stays }: OutlineSheetProps) {
   // Places on the screen, and the same in parts of the photo.
   const drawn = useRef<{ readonly line: string[]; readonly points: number[] }>(undefined);
   const [line, setLine] = useState('');
-  const add = (event: PointerEvent): void => {
-    const box = event.currentTarget.getBoundingClientRect();
-    const [x, y] = [event.clientX - box.left, event.clientY - box.top];
-    const part = (value: number, from: number, side: number): number =>
-      (value * devicePixelRatio - from) / side;
-    const [u, v] = mapped(here.toPhoto, part(x, area.x, area.width), part(y, area.y, area.height));
-    drawn.current?.line.push(`${x} ${y}`);
+  const add = ({ x, y }: PenPlace): void => {
+    const [u, v] = mapped(here.toPhoto, (x - area.x) / area.width, (y - area.y) / area.height);
+    drawn.current?.line.push(`${x / devicePixelRatio} ${y / devicePixelRatio}`);
     drawn.current?.points.push(u, v, 1);
+  };
+  const drop = (): void => {
+    drawn.current = undefined;
+    setLine('');
   };
   return (
     <>
       <svg aria-hidden>{line !== '' && <path d={line} data-goes={stays ? undefined : true} />}</svg>
-      <button
-        type="button"
-        className={styles.sheet}
-        aria-label={`The picture: draw around what always ${stays ? 'stays' : 'goes'} with a mouse, a pen or a finger.`}
-        onPointerDown={(event) => {
-          if (event.button !== 0 || !event.isPrimary) return;
-          event.currentTarget.setPointerCapture(event.pointerId);
+      <PenSheet
+        label={`The picture: draw around what always ${stays ? 'stays' : 'goes'} with a mouse, a pen or a finger.`}
+        onBegin={(place) => {
           drawn.current = { line: [], points: [] };
-          add(event);
+          add(place);
         }}
-        onPointerMove={(event) => {
+        onGo={(places) => {
           if (!drawn.current) return;
-          add(event);
+          places.forEach(add);
           setLine(`M ${drawn.current.line.join(' L ')}`);
         }}
-        onPointerUp={() => {
+        onEnd={() => {
           const points = drawn.current?.points ?? [];
-          drawn.current = undefined;
-          setLine('');
+          drop();
           if (points.length > 0) addOutline(points, stays);
         }}
-        onPointerCancel={() => {
-          drawn.current = undefined;
-          setLine('');
-        }}
+        onDrop={drop}
         onKeyDown={(event) => {
           if (event.key !== 'Escape') return;
-          drawn.current = undefined;
-          setLine('');
+          drop();
           setKeying({ pointing: undefined });
           event.stopPropagation();
         }}

@@ -16,6 +16,8 @@ export class LiveStroke {
   #mask = new Uint16Array();
   #image: ImageData | undefined;
   #behind: ImageData | undefined;
+  /** What was drawn when a hand began to go straight. */
+  #held: { readonly mask: Uint16Array<ArrayBuffer>; readonly data: Uint8ClampedArray } | undefined;
   #area: Rect = { x: 0, y: 0, width: 1, height: 1 };
 
   constructor(canvas: HTMLCanvasElement) {
@@ -47,8 +49,23 @@ export class LiveStroke {
     this.#behind = context?.getImageData(0, 0, width, height);
   }
 
+  /** Remembers what is drawn now, for `goBack`. */
+  hold(): void {
+    const data = this.#image?.data;
+    this.#held = data && { mask: this.#mask.slice(), data: data.slice() };
+  }
+
+  /** Wipes what was drawn since it was told to remember. */
+  goBack(): void {
+    if (!this.#held || !this.#image) return this.clear();
+    this.#mask.set(this.#held.mask);
+    this.#image.data.set(this.#held.data);
+    this.#context?.putImageData(this.#image, 0, 0);
+  }
+
   /** Wipes it. */
   clear(): void {
+    this.#held = undefined;
     this.#mask.fill(0);
     this.#image?.data.fill(0);
     this.#context?.clearRect(0, 0, this.#canvas.width, this.#canvas.height);

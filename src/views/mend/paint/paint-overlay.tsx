@@ -11,7 +11,7 @@ import type { Film } from '../../../core/film/film';
 import type { FoundArea } from '../../../core/mend/paint/found-areas';
 import { mapped } from '../../../core/picture/affine';
 import { simplifiedTo } from '../../../core/picture/paint/simplify';
-import type { StrokePath } from '../../../core/picture/paint/stroke';
+import { PLACE, type StrokePath } from '../../../core/picture/paint/stroke';
 import type { Rect } from '../../../core/picture/size';
 import { deleteStrokes, moveStrokes, strokeAt } from '../../../state/mend/paint/change-strokes';
 import { layStroke } from '../../../state/mend/paint/lay-stroke';
@@ -19,6 +19,7 @@ import { BRUSH_SIZE, chooseStrokes, setPaint, SOFTNESS, usePaint } from '../../.
 import { paintedIn } from '../../../state/mend/paint/painted-in';
 import { paintedPhoto, type PaintedPhoto } from '../../../state/mend/paint/painted-photo';
 import { useTransport } from '../../../state/transport/transport';
+import mend from '../mend.module.css';
 import { moveRing, PenRing } from '../pen-ring';
 import { PenSheet, type PenPlace, type SizeDrag } from '../pen-sheet';
 import { LiveStroke } from './live-stroke';
@@ -42,7 +43,8 @@ type Hold =
       readonly does: 'paint';
       readonly places: PenPlace[];
       readonly told: number[];
-      readonly straight: boolean;
+      /** So many places stay as the hand went; from the last of them it goes straight. */
+      straightFrom: number | undefined;
     }
   | { readonly does: 'move'; readonly from: PenPlace; to: PenPlace };
 
@@ -124,8 +126,9 @@ export function PaintOverlay({ film, canvasRef, area, drawn }: PaintOverlayProps
     if (choosing) beginMoving(event, place);
     else if (here) {
       const told = toldPlace(place, here);
-      hold.current = { does: 'paint', places: [place], told, straight: event.shiftKey };
+      hold.current = { does: 'paint', places: [place], told, straightFrom: undefined };
       if (shape === 'brush') live.current?.brush(place, place, diameter, softness / SOFTNESS.most);
+      if (event.shiftKey) goStraight(hold.current);
     }
   };
 
@@ -158,21 +161,27 @@ export function PaintOverlay({ film, canvasRef, area, drawn }: PaintOverlayProps
     });
   };
 
+  /** From where the hand is a line goes straight. */
+  const goStraight = (held: Extract<Hold, { does: 'paint' }>): void => {
+    if (held.straightFrom !== undefined) return;
+    held.straightFrom = held.places.length;
+    live.current?.hold();
+  };
+
   const paintOn = (
     held: Extract<Hold, { does: 'paint' }>,
     places: readonly PenPlace[],
     event: PointerEvent,
   ): void => {
     for (const place of places) {
+      if (event.shiftKey) goStraight(held);
+      if (held.straightFrom !== undefined) {
+        held.places.length = held.straightFrom;
+        held.told.length = held.straightFrom * PLACE;
+        live.current?.goBack();
+      }
       const last = held.places.at(-1) as PenPlace;
-      if (held.straight || event.shiftKey) {
-        // A straight line from where the hand began to go straight.
-        held.places.length = 1;
-        held.told.length = 3;
-        live.current?.clear();
-        if (shape === 'brush')
-          live.current?.brush(held.places[0] as PenPlace, place, diameter, softness / SOFTNESS.most);
-      } else if (shape === 'brush') live.current?.brush(last, place, diameter, softness / SOFTNESS.most);
+      if (shape === 'brush') live.current?.brush(last, place, diameter, softness / SOFTNESS.most);
       held.places.push(place);
       if (here) held.told.push(...toldPlace(place, here));
     }
@@ -225,7 +234,7 @@ export function PaintOverlay({ film, canvasRef, area, drawn }: PaintOverlayProps
   };
 
   return (
-    <div className={styles.overlay}>
+    <div className={mend.overlay}>
       <canvas ref={canvas} className={styles.live} aria-hidden data-testid="painted-live" />
       {here && (
         <StrokeOutlines svgRef={moved} here={here} chosen={chosen} area={area} ratio={ratio} areas={areas} />

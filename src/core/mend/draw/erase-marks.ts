@@ -1,16 +1,16 @@
 import type { Rect } from '../../picture/size';
 import { boundsOfMarks, boundsOfRings } from './marks-at';
-import { MARK_BOUNDS, type Mark, type Rubbed } from '../../picture/drawn/mark';
+import { MARK_BOUNDS, type Mark, type Erased } from '../../picture/drawn/mark';
 import { MarkCover } from '../../picture/drawn/mark-cover';
-import { rubbedRing } from '../../picture/drawn/mark-rings';
+import { erasedRing } from '../../picture/drawn/mark-rings';
 import { ALL, RingsCover } from '../../picture/drawn/rings-cover';
 import { err, ok, type Result } from '../../time/result';
 
-/** What a rubber does to marks. */
-export interface RubbedOut {
+/** What an eraser does to marks. */
+export interface Erasure {
   /** Those of which nothing is left. */
   readonly gone: readonly Mark[];
-  readonly changed: readonly { readonly mark: Mark; readonly rubbed: readonly Rubbed[] }[];
+  readonly changed: readonly { readonly mark: Mark; readonly erased: readonly Erased[] }[];
 }
 
 /** The longest side of a picture that what is left of a mark is looked for in, in pixels. */
@@ -49,10 +49,10 @@ function reachOf(mark: Mark): Rect {
   };
 }
 
-/** How much of a mark a rubber takes, in parts of one of its pixels, and how much is left with it. */
+/** How much of a mark an eraser takes, in parts of one of its pixels, and how much is left with it. */
 function takenOf(
   mark: Mark,
-  rubber: Float64Array,
+  eraser: Float64Array,
   around: Rect,
 ): { readonly taken: number; readonly left: number } {
   // Most lie elsewhere.
@@ -63,7 +63,7 @@ function takenOf(
   const size = { width: Math.ceil(bounds.width * scale) + 2, height: Math.ceil(bounds.height * scale) + 2 };
   const map = [scale, 0, 0, scale, 1 - bounds.x * scale, 1 - bounds.y * scale] as const;
   const cover = new MarkCover(mark, map, size);
-  const now = new RingsCover([rubber], map, size);
+  const now = new RingsCover([eraser], map, size);
   const [row, gone] = [new Uint16Array(size.width), new Uint16Array(size.width)];
   let [taken, left] = [0, 0];
   for (let y = cover.top; y < cover.bottom; y++) {
@@ -83,23 +83,23 @@ function takenOf(
 /** Less than so many pixels of a mark are as good as nothing. */
 const NOTHING = 0.5;
 
-/** What a rubber, in pixels of the drawing, does to its marks: it is kept with each that it takes something of, and moves with it. */
-export function rubOut(marks: readonly Mark[], rubber: Rubbed): Result<RubbedOut> {
-  const ring = rubbedRing(rubber);
+/** What an eraser, in pixels of the drawing, does to its marks: it is kept with each that it takes something of, and moves with it. */
+export function eraseFrom(marks: readonly Mark[], eraser: Erased): Result<Erasure> {
+  const ring = erasedRing(eraser);
   const around = boundsOfRings([ring], IDENTITY);
   if (!around) return ok({ gone: [], changed: [] });
   const gone: Mark[] = [];
-  const changed: { mark: Mark; rubbed: readonly Rubbed[] }[] = [];
+  const changed: { mark: Mark; erased: readonly Erased[] }[] = [];
   for (const mark of marks) {
     const { taken, left } = takenOf(mark, ring, around);
     if (taken < NOTHING / 10) continue;
-    const rubbed = [...(mark.rubbed ?? []), rubber];
+    const erased = [...(mark.erased ?? []), eraser];
     if (left < NOTHING) gone.push(mark);
-    else if (rubbed.length > MARK_BOUNDS.rubbed)
+    else if (erased.length > MARK_BOUNDS.erased)
       return err(
-        `Of one mark here something was rubbed out ${MARK_BOUNDS.rubbed} times, as often as it can be. Delete it, and draw what is left of it anew.`,
+        `Of one mark here something was erased ${MARK_BOUNDS.erased} times, as often as it can be. Delete it, and draw what is left of it anew.`,
       );
-    else changed.push({ mark, rubbed });
+    else changed.push({ mark, erased });
   }
   return ok({ gone, changed });
 }
