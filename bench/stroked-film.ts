@@ -6,6 +6,7 @@ import { NOTHING_DRAWN } from '../src/core/film/drawing';
 import { DEFAULT_SETTINGS, NO_SOUND, type Film, type Photo } from '../src/core/film/film';
 import type { Stroke } from '../src/core/film/stroke';
 import type { Mark } from '../src/core/picture/drawn/mark';
+import { evenChange } from '../src/core/picture/steps/light-change';
 import { filmFiles } from '../src/engine/browser/bundle/film-file';
 import { zipFile } from '../src/engine/browser/bundle/zip-file';
 
@@ -28,11 +29,12 @@ export interface Strokes {
   readonly drawn: readonly [first: number, others: number];
 }
 
-/** Strokes that paint in what the photo behind shows at the same place. */
-const paintedOn = (count: number, photoId: string): readonly Stroke[] =>
+/** Strokes that paint in what the clean plate shows at the same place. */
+const paintedOn = (count: number, id: string, plateId: string): readonly Stroke[] =>
   Array.from({ length: count }, (_, n) => ({
-    ...{ id: `s${n}-${photoId}`, shape: 'brush', points: places(n), size: 0.02, softness: 0.3 },
-    from: { kind: 'neighbour', photoId, map: [1, 0, 0, 1, 0, 0] },
+    ...{ id: `s${n}-${id}`, shape: 'brush', points: places(n), size: 0.02, softness: 0.3 },
+    from: { kind: 'plate', photoId: plateId, map: [1, 0, 0, 1, 0, 0] },
+    light: evenChange(0.1),
   }));
 
 const drawnMarks = (count: number, { width, height } = DEFAULT_SETTINGS): readonly Mark[] =>
@@ -48,7 +50,8 @@ export async function writeStrokedFilm(
 ): Promise<void> {
   const originals = new Map<string, Uint8Array>();
   const photos: Photo[] = [];
-  for (const name of (await readdir('demo/photos')).sort().slice(0, count)) {
+  // One more than are posed: the plate.
+  for (const name of (await readdir('demo/photos')).sort().slice(0, count + 1)) {
     const bytes = await sharp(`demo/photos/${name}`)
       .resize({ ...SIZE, fit: 'fill' })
       .jpeg({ quality: 90 })
@@ -62,6 +65,7 @@ export async function writeStrokedFilm(
   }
   const many = ([first, others]: readonly [number, number], i: number): number => (i === 0 ? first : others);
   const { width, height } = DEFAULT_SETTINGS;
+  const plateId = photos[count]?.id ?? '';
   const film: Film = {
     ...{
       id: `strokes-${painted.join('-')}-${drawn.join('-')}`,
@@ -70,24 +74,27 @@ export async function writeStrokedFilm(
     },
     ...{ flags: [], range: {}, ...NO_SOUND, ...NOTHING_DRAWN },
     photos: photos.map((photo, i) => {
-      const strokes = paintedOn(many(painted, i), photos[(i + 1) % count]?.id ?? '');
+      const strokes = i < count ? paintedOn(many(painted, i), photo.id, plateId) : [];
       return strokes.length > 0 ? { ...photo, strokes } : photo;
     }),
     scenes: [
       {
         ...{ id: 'scene', name: 'Scene 1' },
-        items: photos.map(({ id }, i) => ({
+        ...{ plate: { photoId: plateId } },
+        items: photos.slice(0, count).map(({ id }, i) => ({
           ...{ id: `pose-${i}`, photoId: id, hold: 2 },
           ...(many(drawn, i) > 0 && { drawings: [`d${i}`] }),
         })),
       },
     ],
     layers: [{ id: 'l', name: 'Layer 1' }],
-    drawings: photos.flatMap((_, i) =>
-      many(drawn, i) > 0
-        ? [{ id: `d${i}`, layerId: 'l', width, height, marks: drawnMarks(many(drawn, i)) }]
-        : [],
-    ),
+    drawings: photos
+      .slice(0, count)
+      .flatMap((_, i) =>
+        many(drawn, i) > 0
+          ? [{ id: `d${i}`, layerId: 'l', width, height, marks: drawnMarks(many(drawn, i)) }]
+          : [],
+      ),
   };
   const file = await zipFile(
     filmFiles(film, (hash) => Promise.resolve(new Blob([Uint8Array.from(originals.get(hash) ?? [])]))),

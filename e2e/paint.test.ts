@@ -90,11 +90,11 @@ test('a plate is made from the photos; brushed in, the set is there; it is undon
   await page.mouse.up();
   await page.keyboard.up('Shift');
   await expect.poll(() => strokes(page)).toBe(2);
-  for (const back of [
+  for (const [x, y] of [
     [0.16, 0.53],
     [0.2, 0.62],
   ] as const)
-    await expect.poll(async () => distance(await seen(page, ...back), SQUARE)).toBeLessThan(12);
+    await expect.poll(async () => distance(await seen(page, x, y), SQUARE)).toBeLessThan(12);
   expect(distance(await seen(page, 0.23, 0.52), SQUARE)).toBeGreaterThan(40);
   await page.keyboard.press('Control+z');
   await isKept(page);

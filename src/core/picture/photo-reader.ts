@@ -5,6 +5,7 @@ import type { KeyCut } from './key/key-cut';
 import { Painter, type ReaderOf } from './paint/painter';
 import type { Paint } from './paint/paint';
 import { swapsSides, turnMatrix, uprightWalk, type Walk } from './orientation';
+import type { Pixels } from './pixels';
 import type { RenderCode } from './render-code';
 import type { Source, SourcePlan } from './recipe';
 import type { RoomPlan } from './room-plan';
@@ -13,10 +14,22 @@ import { doSteps, type Step } from './steps/step';
 import { FULL, type Tile } from './steps/tile';
 import type { TileReader } from './tile-reader';
 
+/** Whether pixels are see-through, as far as it was asked: while a picture is made it is asked for each that has a part in it. */
+const seeThrough = new WeakMap<Pixels, boolean>();
+
 /** Whether a picture has a pixel that is not wholly opaque. */
-export function isSeeThrough({ order, data }: Source['pixels']): boolean {
-  if (order === 'RGBX' || order === 'BGRX') return false;
-  for (let i = 3; i < data.length; i += 4) if (data[i] !== 255) return true;
+export function isSeeThrough(pixels: Pixels): boolean {
+  if (pixels.order === 'RGBX' || pixels.order === 'BGRX') return false;
+  let is = seeThrough.get(pixels);
+  if (is === undefined) seeThrough.set(pixels, (is = hasAlpha(pixels)));
+  return is;
+}
+
+function hasAlpha({ data }: Pixels): boolean {
+  if (data.byteOffset % 4 !== 0) return data.some((each, i) => i % 4 === 3 && each !== 255);
+  // Alpha is the highest byte: numbers are stored with the least one first wherever this runs.
+  const whole = new Int32Array(data.buffer, data.byteOffset, data.length >> 2);
+  for (let i = 0; i < whole.length; i++) if ((whole[i] as number) >> 24 !== -1) return true;
   return false;
 }
 

@@ -9,6 +9,9 @@ const REACH = 60;
 const SOFT = 3;
 /** Ways that are tried first lie so far apart. */
 const STEP = 2;
+/** So many of them are looked at closely, so many pixels from each other. */
+const TRIED = 5;
+const APART = 4;
 const PIECE_REACH = 7;
 /** Pixels around a stroke that have a part in finding it: they tell where it ends. */
 const RING = 9;
@@ -87,25 +90,41 @@ interface Shift {
   readonly cost: number;
 }
 
-/** The way that fits best, around another one. */
-function bestShift(
+/** Some ways that fit best, around another one; the best first, and none so near another that they are about the same. */
+function bestShifts(
   samples: readonly Sample[],
   before: Difference,
   after: Difference,
   around: { readonly right: number; readonly down: number },
   reach: number,
-  step = 1,
-): Shift {
-  let best: Shift | undefined;
+  step: number,
+  most: number,
+): readonly Shift[] {
+  const all: Shift[] = [];
   for (let dy = -reach; dy <= reach; dy += step)
     for (let dx = -reach; dx <= reach; dx += step) {
       const [right, down] = [around.right + dx, around.down + dy];
       const way = (WAY_COST * (dx * dx + dy * dy)) / Math.min(reach, FAR) ** 2;
-      const cost = costAt(samples, before, after, right, down) + way;
-      if (!best || cost < best.cost) best = { right, down, cost };
+      all.push({ right, down, cost: costAt(samples, before, after, right, down) + way });
     }
-  return best ?? { ...around, cost: 1 };
+  all.sort((a, b) => a.cost - b.cost);
+  const best: Shift[] = [];
+  for (const each of all) {
+    if (best.length === most) break;
+    if (best.every(({ right, down }) => Math.hypot(each.right - right, each.down - down) > APART))
+      best.push(each);
+  }
+  return best;
 }
+
+/** The way that fits best, around another one. */
+const bestShift = (
+  samples: readonly Sample[],
+  before: Difference,
+  after: Difference,
+  around: { readonly right: number; readonly down: number },
+  reach: number,
+): Shift => bestShifts(samples, before, after, around, reach, 1, 1)[0] ?? { ...around, cost: 1 };
 
 /** A stroke's places, in pixels, with more of them where they lie far apart. */
 function nodesOf(
@@ -118,9 +137,10 @@ function nodesOf(
     const [x, y] = mapped(back, points[at] as number, points[at + 1] as number);
     return [x, y, points[at + 2] as number] as const;
   });
-  if (shape !== 'brush' || count < 2) return places;
+  if (count < 2) return places;
   return places.flatMap((place, i) => {
-    const next = places[i + 1];
+    // An outline leads back to where it begins.
+    const next = places[i + 1] ?? (shape === 'brush' ? undefined : places[0]);
     if (!next) return [place];
     const pieces = Math.ceil(Math.hypot(next[0] - place[0], next[1] - place[1]) / PIECE);
     return Array.from({ length: Math.max(1, pieces) }, (_, k) => {
@@ -131,26 +151,90 @@ function nodesOf(
   });
 }
 
-/** Ends that lie near the edge of the picture are drawn out beyond it: what hangs from there is longer than what is seen. */
-function drawnOut(points: readonly number[]): readonly number[] {
-  const count = points.length / PLACE;
-  if (count < 2) return points;
-  // What was drawn out already reaches far enough.
-  const isNear = (at: number): boolean => {
-    const ends = [points[at] as number, points[at + 1] as number].map((each) => Math.min(each, 1 - each));
-    return Math.min(...ends) < EDGE && Math.min(...ends) > -BEYOND / 2;
-  };
-  const beyond = (at: number, inner: number): readonly number[] => {
-    const [x, y, p] = [points[at] as number, points[at + 1] as number, points[at + 2] as number];
-    const [dx, dy] = [x - (points[inner] as number), y - (points[inner + 1] as number)];
-    const length = Math.hypot(dx, dy) || 1;
-    return [x + (BEYOND * dx) / length, y + (BEYOND * dy) / length, p];
-  };
+/** Sides of the picture, as ways out of it. */
+const WAYS_OUT = [
+  [-1, 0],
+  [1, 0],
+  [0, -1],
+  [0, 1],
+] as const;
+
+/** How far a place lies from the sides of the picture, in their order; below 0 outside. */
+const fromSides = (x: number, y: number): readonly number[] => [x, 1 - x, y, 1 - y];
+
+/** How far a place of a stroke lies from the nearest side of the picture. */
+const fromEdge = (points: readonly number[], at: number): number =>
+  Math.min(...fromSides(points[at] as number, points[at + 1] as number));
+
+/** What was drawn out already reaches far enough. */
+const isOut = (points: readonly number[], at: number): boolean => fromEdge(points, at) <= -BEYOND / 2;
+
+/** A place drawn out beyond the edge of the picture, on from another one. */
+function beyond(points: readonly number[], at: number, inner: number): readonly number[] {
+  const [x, y, p] = [points[at] as number, points[at + 1] as number, points[at + 2] as number];
+  const [dx, dy] = [x - (points[inner] as number), y - (points[inner + 1] as number)];
+  const length = Math.hypot(dx, dy) || 1;
+  const sides = fromSides(x, y);
+  const [right, down] = WAYS_OUT[sides.indexOf(Math.min(...sides))] as readonly [number, number];
+  // What runs along the edge goes straight out.
+  const leads = (dx * right + dy * down) / length > 0.5;
+  const [u, v] = leads ? [dx / length, dy / length] : [right, down];
+  return [x + BEYOND * u, y + BEYOND * v, p];
+}
+
+/** The next place of an outline, one way or the other, that lies so far from a place that it tells which way the line goes there. */
+function farAlong(points: readonly number[], at: number, step: number): number {
+  const { length } = points;
+  let to = at;
+  for (let i = 0; i < length / PLACE - 1; i++) {
+    to = (to + step * PLACE + length) % length;
+    const away = Math.hypot(
+      (points[to] as number) - (points[at] as number),
+      (points[to + 1] as number) - (points[at + 1] as number),
+    );
+    if (away > 2 * EDGE) break;
+  }
+  return to;
+}
+
+/** An outline whose corners at the edge of the picture are drawn out beyond it. */
+function outlineDrawnOut(points: readonly number[]): readonly number[] {
+  const { length } = points;
+  const at = (place: number): number => ((place % length) + length) % length;
+  const isAtEdge = (place: number): boolean => fromEdge(points, at(place)) < EDGE;
+  let first = 0;
+  while (first < length && (!isAtEdge(first) || isAtEdge(first - PLACE))) first += PLACE;
+  if (first >= length) return points;
+  const all: number[] = [];
+  // Run by run of what lies along the edge, and all between.
+  for (let from = first; from < first + length;) {
+    let to = from;
+    while (to < first + length && isAtEdge(to) === isAtEdge(from)) to += PLACE;
+    const run = Array.from({ length: (to - from) / PLACE }, (_, i) => at(from + PLACE * i));
+    const [start, end] = [run[0] as number, run.at(-1) as number];
+    if (!isAtEdge(from) || run.some((each) => isOut(points, each)))
+      for (const each of run) all.push(...points.slice(each, each + PLACE));
+    // Only its ends tell where it goes.
+    else
+      all.push(
+        ...beyond(points, start, farAlong(points, start, -1)),
+        ...beyond(points, end, farAlong(points, end, 1)),
+      );
+    from = to;
+  }
+  return all;
+}
+
+/** What lies near the edge of the picture is drawn out beyond it: what hangs from there is longer than what is seen. */
+function drawnOut({ shape, points }: StrokePath): readonly number[] {
+  if (points.length < 2 * PLACE) return points;
+  if (shape !== 'brush') return outlineDrawnOut(points);
   const last = points.length - PLACE;
+  const needs = (at: number): boolean => fromEdge(points, at) < EDGE && !isOut(points, at);
   return [
-    ...(isNear(0) ? beyond(0, PLACE) : []),
+    ...(needs(0) ? beyond(points, 0, PLACE) : []),
     ...points,
-    ...(isNear(last) ? beyond(last, last - PLACE) : []),
+    ...(needs(last) ? beyond(points, last, last - PLACE) : []),
   ];
 }
 
@@ -169,7 +253,7 @@ export function followStroke(
   after: Difference,
   toPhoto: Affine,
 ): Followed {
-  const out = { ...path, points: path.shape === 'brush' ? drawnOut(path.points) : path.points };
+  const out = { ...path, points: drawnOut(path) };
   const samples = samplesOf(out, before, toPhoto);
   const { width } = before;
   const strength = samples.reduce((sum, { x, y, weight }) => {
@@ -182,8 +266,15 @@ export function followStroke(
   if (covered === 0 || strength / (2 * covered) < FAINT) return { points: path.points, isSure: false };
   // Softly at first: what leans a little more than before is the same thing.
   const [was, is] = [averaged(before, SOFT), averaged(after, SOFT)];
-  const about = bestShift(samples, was, is, { right: 0, down: 0 }, REACH, STEP);
-  const whole = bestShift(samples, was, is, about, STEP);
+  // A thin thing is missed by a pixel: some that may be it are looked at closely.
+  const about = bestShifts(samples, was, is, { right: 0, down: 0 }, REACH, STEP, TRIED);
+  const whole = about
+    .map((each) => {
+      const { right, down } = bestShift(samples, was, is, each, STEP);
+      const way = (WAY_COST * (right * right + down * down)) / FAR ** 2;
+      return { right, down, cost: costAt(samples, was, is, right, down) + way };
+    })
+    .reduce((best, each) => (each.cost < best.cost ? each : best));
   const nodes = nodesOf(out, inverse(toPhoto));
   const shifts = nodes.map(([x, y]) => {
     const own = samples.filter((each) => Math.hypot(each.x - x, each.y - y) < PIECE_WINDOW);
@@ -191,7 +282,9 @@ export function followStroke(
   });
   const points = nodes.flatMap(([x, y, pressure], i) => {
     const here = shifts[i] as Shift;
-    const [one, other] = [shifts[i - 1] ?? here, shifts[i + 1] ?? here];
+    const isAround = path.shape !== 'brush';
+    const one = shifts[i - 1] ?? (isAround ? shifts.at(-1) : undefined) ?? here;
+    const other = shifts[i + 1] ?? (isAround ? shifts[0] : undefined) ?? here;
     const right = middleOf(one.right, here.right, other.right);
     const down = middleOf(one.down, here.down, other.down);
     return [...mapped(toPhoto, x + right, y + down), pressure];

@@ -122,9 +122,6 @@ export function foundAreas(difference: Difference): readonly FoundArea[] {
   const order = areas.toSorted((a, b) => Number(b.fromEdge) - Number(a.fromEdge) || b.pixels - a.pixels);
   const inner = order.filter(({ fromEdge }) => !fromEdge);
   const [subject] = inner;
-  return [
-    ...order.filter(({ fromEdge }) => fromEdge),
-    ...inner.slice(1),
-    ...(subject ? [subject] : []),
-  ].slice(0, MOST);
+  const atEdge = order.filter(({ fromEdge }) => fromEdge).slice(0, MOST);
+  return [...atEdge, ...inner.slice(1, MOST - atEdge.length), ...(subject ? [subject] : [])];
 }

@@ -11,6 +11,13 @@ const ALL_AGREE = 34;
 /** Fewer photos than this part of them agreeing is no agreement. */
 const ENOUGH = 0.55;
 
+/** One of the photos that lie on each other: red, green and blue a pixel. */
+export interface GroundPhoto {
+  readonly data: Uint8Array;
+  /** For each row the first pixel that it shows, and the one behind the last: beyond its edges it says nothing. All where undefined. */
+  readonly shows?: Int32Array | undefined;
+}
+
 /** What most photos agree on, red, green and blue, and which pixels are not sure: too few agree. */
 export interface Ground {
   readonly data: Uint8ClampedArray;
@@ -18,55 +25,61 @@ export interface Ground {
   readonly unsure: Uint8Array;
 }
 
-/** Sorts the first numbers of a list, of which there are few: by insertion. */
-function sortFew(values: Uint16Array, count: number): void {
-  for (let i = 1; i < count; i++) {
-    const value = values[i] as number;
-    let j = i - 1;
-    for (; j >= 0 && (values[j] as number) > value; j--) values[j + 1] = values[j] as number;
-    values[j + 1] = value;
-  }
-}
+/** Brightness is counted in steps of a quarter of what is one thing. */
+const STEP = SAME / 2;
+const STEPS = Math.ceil((BRIGHTEST + 1) / STEP);
 
-/**
- * Where sorted values lie closest together: the shortest half of them, the shortest half of that, and so on (the half-sample mode,
- * Bickel and Frühwirth 2006). What covers the ground from one side pulls a median, and not this.
- */
-export function halfSampleMode(sorted: ArrayLike<number>, count: number): number {
-  let [from, size] = [0, count];
-  while (size > 3) {
-    const half = Math.ceil(size / 2);
-    let [best, shortest] = [from, Infinity];
-    for (let at = from; at + half <= from + size; at++) {
-      const width = (sorted[at + half - 1] as number) - (sorted[at] as number);
-      if (width < shortest) [best, shortest] = [at, width];
+/** Around which brightness, of those counted in steps from one to another, the most of them lie within `SAME`: the middle of the fullest four steps. */
+function fullest(counts: Uint16Array, first: number, last: number): number {
+  let sum = 0;
+  let most = 0;
+  let best = first;
+  // Four steps that begin before the first may hold the most, too.
+  for (let step = first; step <= last + 3; step++) {
+    sum += step <= last ? (counts[step] as number) : 0;
+    if (step - 4 >= first) sum -= counts[step - 4] as number;
+    if (sum > most) {
+      most = sum;
+      best = step;
     }
-    [from, size] = [best, half];
   }
-  const [a, b = a, c = b] = Array.from({ length: size }, (_, i) => sorted[from + i] as number);
-  if (a === undefined || b === undefined || c === undefined) return 0;
-  if (size < 3) return (a + b) / 2;
-  return b - a < c - b ? (a + b) / 2 : b - a > c - b ? (b + c) / 2 : b;
+  return (best - 1) * STEP;
 }
 
+/** Fewer photos than this that show a place are too few to say what stands there. */
+const FEWEST = 3;
+
 /**
- * The empty set from photos that lie on each other: for each pixel what most of them agree on, as the mean of those that do. Red, green and
- * blue a pixel, all photos of the same size.
+ * The empty set from photos that lie on each other: for each pixel what most of those that show it agree on, as the mean of those that do. All
+ * photos are of the same size, so many pixels wide. What none of them shows is black.
  */
-export function groundOf(photos: readonly Uint8Array[]): Ground {
-  const count = photos.length;
-  const pixels = (photos[0]?.length ?? 0) / 3;
+export function groundOf(photos: readonly GroundPhoto[], width: number): Ground {
+  const pixels = (photos[0]?.data.length ?? 0) / 3;
   const data = new Uint8ClampedArray(3 * pixels);
   const unsure = new Uint8Array(pixels);
-  const bright = new Uint16Array(count);
-  const sorted = new Uint16Array(count);
+  const bright = new Uint16Array(photos.length);
+  const counts = new Uint16Array(STEPS);
+  const shown = new Uint8Array(3 * photos.length);
   for (let pixel = 0, at = 0; pixel < pixels; pixel++, at += 3) {
-    let [least, most, red, green, blue] = [BRIGHTEST, 0, 0, 0, 0];
-    for (let k = 0; k < count; k++) {
-      const photo = photos[k] as Uint8Array;
-      const [r, g, b] = [photo[at] as number, photo[at + 1] as number, photo[at + 2] as number];
+    const y = Math.floor(pixel / width);
+    const x = pixel - y * width;
+    let count = 0;
+    let least = BRIGHTEST;
+    let most = 0;
+    let red = 0;
+    let green = 0;
+    let blue = 0;
+    for (let k = 0; k < photos.length; k++) {
+      const { data: photo, shows } = photos[k] as GroundPhoto;
+      if (shows && (x < (shows[2 * y] as number) || x >= (shows[2 * y + 1] as number))) continue;
+      const r = photo[at] as number;
+      const g = photo[at + 1] as number;
+      const b = photo[at + 2] as number;
       const value = r + 2 * g + b;
-      bright[k] = value;
+      shown[3 * count] = r;
+      shown[3 * count + 1] = g;
+      shown[3 * count + 2] = b;
+      bright[count++] = value;
       if (value < least) least = value;
       if (value > most) most = value;
       red += r;
@@ -75,28 +88,33 @@ export function groundOf(photos: readonly Uint8Array[]): Ground {
     }
     let agree = count;
     if (most - least > ALL_AGREE) {
-      sorted.set(bright);
-      sortFew(sorted, count);
-      let middle = halfSampleMode(sorted, count);
-      // Its mean, and the mean of what is near that: where grain is not even, the first lies a little aside.
+      const first = Math.floor(least / STEP);
+      const last = Math.floor(most / STEP);
+      for (let k = 0; k < count; k++) {
+        const step = Math.floor((bright[k] as number) / STEP);
+        counts[step] = (counts[step] as number) + 1;
+      }
+      let middle = fullest(counts, first, last);
+      counts.fill(0, first, last + 1);
+      // Its mean, and the mean of what is near that: steps are coarse.
       for (let round = 0; round < 2; round++) {
-        [agree, red, green, blue] = [0, 0, 0, 0];
+        agree = red = green = blue = 0;
         for (let k = 0; k < count; k++) {
           if (Math.abs((bright[k] as number) - middle) > SAME) continue;
-          const photo = photos[k] as Uint8Array;
-          red += photo[at] as number;
-          green += photo[at + 1] as number;
-          blue += photo[at + 2] as number;
+          red += shown[3 * k] as number;
+          green += shown[3 * k + 1] as number;
+          blue += shown[3 * k + 2] as number;
           agree++;
         }
         if (agree === 0) break;
         middle = (red + 2 * green + blue) / agree;
       }
     }
-    if (agree < ENOUGH * count) unsure[pixel] = 1;
-    data[at] = agree > 0 ? red / agree : (photos[0]?.[at] as number);
-    data[at + 1] = agree > 0 ? green / agree : (photos[0]?.[at + 1] as number);
-    data[at + 2] = agree > 0 ? blue / agree : (photos[0]?.[at + 2] as number);
+    if (agree < ENOUGH * count || count < Math.min(FEWEST, photos.length)) unsure[pixel] = 1;
+    if (agree === 0) continue;
+    data[at] = red / agree;
+    data[at + 1] = green / agree;
+    data[at + 2] = blue / agree;
   }
   return { data, unsure };
 }

@@ -2,7 +2,7 @@ import { transfer } from 'comlink';
 import type { Photo } from '../../../core/film/film';
 import type { PhotoPair } from '../../../core/film/photo-pair';
 import type { UnsureCells } from '../../../core/film/stroke';
-import type { Ground } from '../../../core/mend/paint/ground';
+import type { Ground, GroundPhoto } from '../../../core/mend/paint/ground';
 import { unsureCells } from '../../../core/mend/paint/ground';
 import type { Rect, Size } from '../../../core/picture/size';
 import { WorkerPool } from '../threads/worker-pool';
@@ -63,9 +63,9 @@ export async function makePlate(
       );
       const grounds = await Promise.all(
         Array.from({ length: cores() }, (_, i) => {
-          const own = shown.map((each) => each[i] as Uint8Array<ArrayBuffer>);
-          const buffers = own.map(({ buffer }) => buffer);
-          return pool.run((worker) => worker.ground(transfer(own, buffers)), signal);
+          const own = shown.map((each) => each[i] as GroundPhoto);
+          const buffers = own.map(({ data }) => data.buffer as ArrayBuffer);
+          return pool.run((worker) => worker.ground(transfer(own, buffers), size.width), signal);
         }),
       );
       parts.push(...grounds);

@@ -12,6 +12,7 @@ import { lightOf, type LightPicture } from '../../../core/mend/light-picture';
 import { matchLight } from '../../../core/mend/match-light';
 import { bestAside } from '../../../core/mend/paint/aside';
 import { differenceOf, type Difference } from '../../../core/mend/paint/difference';
+import { shownRows } from '../../../core/mend/paint/shown-rows';
 import { followStroke, type Followed } from '../../../core/mend/paint/follow';
 import { foundAreas, type FoundArea } from '../../../core/mend/paint/found-areas';
 import { lightAround } from '../../../core/mend/paint/light-around';
@@ -21,7 +22,7 @@ import { detailOf, type DetailPicture } from '../../../core/mend/steady/detail-p
 import { matchPlace, placedReference, type PlacedReference } from '../../../core/mend/steady/match-place';
 import { similarityMap } from '../../../core/mend/steady/similarity';
 import { withoutSlow } from '../../../core/mend/without-slow';
-import { chained, inverse, mapped, type Affine } from '../../../core/picture/affine';
+import { chained, inverse, mapped, scaling, type Affine } from '../../../core/picture/affine';
 import { moveOf, type Move } from '../../../core/picture/move';
 import type { LightColour } from '../../../core/picture/key/even-backing';
 import { enclosedPixels } from '../../../core/picture/key/small-parts';
@@ -89,6 +90,8 @@ interface Laid {
   readonly own: LightPicture;
   readonly other: LightPicture;
   readonly toParts: Affine;
+  /** For each row from which pixel up to which the other one reaches. */
+  readonly shows: Int32Array;
 }
 
 /** A photo's small picture as it is painted on, and the map from there to parts of the photo. */
@@ -115,7 +118,12 @@ function laidPhotos(photo: Photo, other: Photo, map: Affine): Promise<Laid | und
       if (!own || !its) return undefined;
       const between = [map, inverse(its.toParts)].reduce(chained, own.toParts);
       const laid = laidOn(its.pixels, between, own.pixels);
-      return { own: lightOf(own.pixels), other: lightOf(laid), toParts: own.toParts };
+      const parts = chained(
+        scaling(own.pixels.width, own.pixels.height),
+        chained(between, scaling(1 / its.pixels.width, 1 / its.pixels.height)),
+      );
+      const shows = shownRows(parts, own.pixels, { x: 0, y: 0, ...own.pixels });
+      return { own: lightOf(own.pixels), other: lightOf(laid), toParts: own.toParts, shows };
     };
     lastLaid = { key, laid: lay() };
   }
@@ -137,7 +145,7 @@ function photoDifference(
     made = laidPhotos(photo, plate, map).then(
       (laid) =>
         laid && {
-          difference: differenceOf(laid.own, laid.other, light, laid.toParts),
+          difference: differenceOf(laid.own, laid.other, light, laid.toParts, laid.shows),
           toParts: laid.toParts,
         },
     );

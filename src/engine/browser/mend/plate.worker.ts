@@ -2,7 +2,8 @@ import { expose, transfer } from 'comlink';
 import type { Photo } from '../../../core/film/film';
 import type { PhotoPair } from '../../../core/film/photo-pair';
 import { recipeFile } from '../../../core/film/photo-picture';
-import { groundOf, type Ground } from '../../../core/mend/paint/ground';
+import { groundOf, type Ground, type GroundPhoto } from '../../../core/mend/paint/ground';
+import { shownRows } from '../../../core/mend/paint/shown-rows';
 import { chained, inverse, scaling } from '../../../core/picture/affine';
 import type { Recipe } from '../../../core/picture/recipe';
 import type { Rect, Size } from '../../../core/picture/size';
@@ -36,8 +37,7 @@ function partRecipe(
 
 const worker = {
   /**
-   * Rows of a plate as a photo shows them, in light and place as `pair` says, in several parts one below the other: red, green and blue a
-   * pixel.
+   * Rows of a plate as a photo shows them, in light and place as `pair` says, in several parts one below the other.
    * @throws where the photo is missing or cannot be decoded.
    */
   async rows(
@@ -46,31 +46,33 @@ const worker = {
     plate: Size,
     rows: Rect,
     parts: number,
-  ): Promise<readonly Uint8Array<ArrayBuffer>[]> {
+  ): Promise<readonly GroundPhoto[]> {
     const recipe = partRecipe(photo, pair, plate, rows);
     const { data } = await makePicture(recipe, recipe.film, photo.name, ports);
+    const shows = shownRows(pair.map, plate, rows);
     const list = Array.from({ length: parts }, (_, i) => {
-      const [from, to] = [i, i + 1].map((each) => Math.floor((rows.height * each) / parts) * rows.width) as [
+      const [top, bottom] = [i, i + 1].map((each) => Math.floor((rows.height * each) / parts)) as [
         number,
         number,
       ];
+      const [from, to] = [top * rows.width, bottom * rows.width];
       const part = new Uint8Array((to - from) * 3);
       for (let pixel = from, at = 0; pixel < to; pixel++, at += 3) {
         part[at] = data[4 * pixel] as number;
         part[at + 1] = data[4 * pixel + 1] as number;
         part[at + 2] = data[4 * pixel + 2] as number;
       }
-      return part;
+      return { data: part, shows: shows.slice(2 * top, 2 * bottom) };
     });
     return transfer(
       list,
-      list.map(({ buffer }) => buffer),
+      list.map(({ data: { buffer } }) => buffer),
     );
   },
 
   /** What most photos agree on, of a part of a plate. */
-  ground(photos: readonly Uint8Array[]): Ground {
-    const ground = groundOf(photos);
+  ground(photos: readonly GroundPhoto[], width: number): Ground {
+    const ground = groundOf(photos, width);
     return transfer(ground, [ground.data.buffer as ArrayBuffer, ground.unsure.buffer as ArrayBuffer]);
   },
 
