@@ -162,6 +162,35 @@ test('an outline around the subject keeps it and paints all else; a brush is dra
   expect(complaints).toEqual([]);
 });
 
+test('the plate is shown and touched up; what it is painted into takes that over', async () => {
+  const { page, complaints } = await painting();
+  // Wall in the first photo, and the square in the second.
+  const beside = [0.335, 0.58] as const;
+  const dab = [
+    [0.33, 0.56],
+    [0.34, 0.6],
+  ] as const;
+  const wall = await seen(page, ...beside);
+  await makePlate(page);
+  await dragOver(page, dab);
+  await expect.poll(() => strokes(page)).toBe(1);
+  const onPlate = page.getByRole('checkbox', { name: 'Show the plate, to touch it up' });
+  await onPlate.check();
+  await expect.poll(async () => distance(await seen(page, ...PLACE), SQUARE)).toBeGreaterThan(40);
+  await page.getByRole('heading', { name: /^Clean plate of Scene 1/ }).waitFor();
+  await page.getByRole('combobox', { name: 'Paint in' }).selectOption('after');
+  await dragOver(page, dab);
+  await expect.poll(() => strokes(page)).toBe(1);
+  expect(await undoWords(page)).toContain('Painted on Clean plate of Scene 1.png');
+  await expect.poll(async () => distance(await seen(page, ...beside), SQUARE)).toBeLessThan(25);
+  await onPlate.uncheck();
+  await expect.poll(async () => distance(await seen(page, ...PLACE), SQUARE)).toBeLessThan(12);
+  expect(distance(await seen(page, ...beside), SQUARE)).toBeLessThan(25);
+  await page.keyboard.press('Control+z');
+  await expect.poll(async () => distance(await seen(page, ...beside), wall)).toBeLessThan(12);
+  expect(complaints).toEqual([]);
+});
+
 test('what cannot be painted is said in a sentence, and nothing is changed', async () => {
   const { page, complaints } = await painting();
   const before = await undoWords(page);

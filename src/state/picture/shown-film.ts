@@ -3,6 +3,7 @@ import { create } from 'zustand';
 import { applyEdit } from '../../core/edits/apply-edit';
 import type { Edit } from '../../core/edits/edit';
 import type { Film } from '../../core/film/film';
+import { platedFilm } from '../../core/film/plated-film';
 import { viewedKeyFilm } from '../../core/film/viewed-key';
 import type { KeyView } from '../../core/picture/key/key-cut';
 import { uncroppedFilm, unmendedFilm } from '../../core/film/unmended-film';
@@ -22,6 +23,8 @@ interface ShownAs {
   readonly whole: boolean;
   /** What is seen of what is keyed: its matte, or what goes; undefined where it is seen as it is. */
   readonly keyView: KeyView | undefined;
+  /** The clean plates of the scenes are shown in place of what stands before them. */
+  readonly plate: boolean;
   /** What a hand is just setting, and is not done yet. */
   readonly draft: Edit | undefined;
 }
@@ -32,6 +35,7 @@ export const useShownAs = create<ShownAs>(() => ({
   divider: 0.5,
   whole: false,
   keyView: undefined,
+  plate: false,
   draft: undefined,
 }));
 
@@ -47,6 +51,9 @@ export const setWhole = (whole: boolean): void => useShownAs.setState({ whole })
 
 /** Shows what is keyed as its matte, as what goes, or as it is. */
 export const setKeyView = (keyView: KeyView | undefined): void => useShownAs.setState({ keyView });
+
+/** Shows the clean plates in place of what stands before them, or the film again. */
+export const setPlateShown = (plate: boolean): void => useShownAs.setState({ plate });
 
 /** A draft whose picture is not drawn yet, and the latest that came meanwhile. */
 let coming: { readonly draft: Edit; next?: Edit } | undefined;
@@ -89,10 +96,11 @@ interface Situation extends ShownAs {
 }
 
 function shownAs(film: Film | undefined, now: Situation): Film | undefined {
-  const { stage, playing, view, whole, draft, keyView } = now;
+  const { stage, playing, view, whole, draft, keyView, plate } = now;
   if (!film || stage !== 'mend') return film;
   if (view === 'before') return unmendedFilm(film);
-  const drawn = draft ? withDraft(film, draft) : film;
+  const set = draft ? withDraft(film, draft) : film;
+  const drawn = plate && !playing ? platedFilm(set) : set;
   const mended = keyView ? viewedKeyFilm(drawn, keyView) : drawn;
   return whole && !playing ? uncroppedFilm(mended) : mended;
 }

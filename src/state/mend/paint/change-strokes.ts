@@ -6,10 +6,11 @@ import { partsOf } from '../../../core/mend/paint/match-pair';
 import { COVERED, StrokeCover } from '../../../core/picture/paint/stroke-cover';
 import { count } from '../../../core/time/format';
 import { openFilm } from '../../document/document';
-import { edit } from '../../document/edit-film';
+import { edit, targetPoses } from '../../document/edit-film';
+import { useShownAs } from '../../picture/shown-film';
 import { tell } from '../../shell/shell';
 import { transportNow } from '../../transport/transport';
-import { targetPhotoIds } from '../target-photos';
+import { photosOfPoses } from '../target-photos';
 import { findForStroke, inTurn } from './lay-stroke';
 import { chooseStrokes, paintNow, SOFTNESS } from './paint';
 import { paintTarget } from './source-photo';
@@ -101,23 +102,32 @@ async function moveNow(right: number, down: number): Promise<void> {
   );
 }
 
+/** The photos that all of what is painted is shown or deleted of: those of the chosen poses, or the clean plate while that is shown. */
+export function paintedPhotos(film: Film): readonly Photo[] {
+  if (!useShownAs.getState().plate) return photosOfPoses(film, targetPoses());
+  const target = paintTarget(film, transportNow().frame);
+  return target ? [target.photo] : [];
+}
+
 /** Shows what is painted on the chosen photos, or leaves it out. */
 export function switchPaint(on: boolean): void {
   const film = openFilm();
-  if (film) edit(paintSwitchEdit(film, targetPhotoIds(), on));
+  if (!film) return;
+  const ids = paintedPhotos(film).map(({ id }) => id);
+  edit(paintSwitchEdit(film, ids, on));
 }
 
 /** The other way than it is. */
 export function togglePaint(): void {
   const film = openFilm();
-  const photos = film && targetPhotoIds().flatMap((id) => photosById(film).get(id) ?? []);
+  const photos = film && paintedPhotos(film);
   if (photos) switchPaint(photos.every((photo) => fileOf(photo).mends?.paintOff));
 }
 
 /** Deletes all that is painted on the chosen photos. */
 export function unpaint(): void {
   const film = openFilm();
-  const photos = film && targetPhotoIds().flatMap((id) => photosById(film).get(id) ?? []);
+  const photos = film && paintedPhotos(film);
   const ids = photos?.flatMap((photo) => fileOf(photo).strokes?.map(({ id }) => id) ?? []) ?? [];
   if (ids.length === 0) tell('Nothing is painted on the chosen photos.');
   else edit(eraseEdit(ids));

@@ -2,8 +2,10 @@ import { plateEdit } from '../../../core/edits/paint-edits';
 import { photosById } from '../../../core/film/film';
 import { openFilm } from '../../document/document';
 import { edit } from '../../document/edit-film';
+import { setPlateShown } from '../../picture/shown-film';
 import { tell } from '../../shell/shell';
 import { transportNow } from '../../transport/transport';
+import { paintNow, setSource } from './paint';
 import { paintTarget } from './source-photo';
 
 /** Chooses a photo as the clean plate of the scene on screen; none where undefined. */
@@ -14,6 +16,18 @@ export function choosePlate(photoId: string | undefined): void {
   edit(plateEdit(film, target.scene.id, photoId === undefined ? undefined : { photoId }));
   const photo = photoId === undefined ? undefined : photosById(film).get(photoId);
   if (photo) tell(`${photo.name} is the clean plate of ${target.scene.name}.`, 'done');
+}
+
+/** Shows the clean plate of the scene on screen, to be touched up, or the poses again. */
+export function showPlate(on: boolean): void {
+  const film = openFilm();
+  const target = film && paintTarget(film, transportNow().frame);
+  const plate = target?.scene.plate;
+  if (on && !(film && plate && photosById(film).has(plate.photoId)))
+    return tell('This scene has no clean plate yet: choose one, or make one.');
+  setPlateShown(on);
+  // It cannot be painted into itself.
+  if (on && paintNow().source === 'plate') setSource('around');
 }
 
 /** The photo on screen as the clean plate of its scene. */

@@ -1,6 +1,8 @@
 import { photosById, type Film, type Photo, type Scene } from '../../../core/film/film';
+import { platedFilm } from '../../../core/film/plated-film';
 import { poseAt, scheduleOf, showingAt, type ScheduledPose } from '../../../core/film/schedule';
 import { err, ok, type Result } from '../../../core/time/result';
+import { useShownAs } from '../../picture/shown-film';
 import type { PaintSource } from './paint';
 
 /** What is painted on: the pose on screen, its photo and its scene. */
@@ -10,9 +12,10 @@ export interface PaintTarget {
   readonly scene: Scene;
 }
 
-/** The pose at a frame, as it is painted on; undefined where there is none. */
+/** The pose at a frame, or the clean plate where that is shown in its place, as it is painted on; undefined where there is none. */
 export function paintTarget(film: Film, frame: number): PaintTarget | undefined {
-  const here = poseAt(scheduleOf(film), frame);
+  const shown = useShownAs.getState().plate ? platedFilm(film) : film;
+  const here = poseAt(scheduleOf(shown), frame);
   const photo = here && photosById(film).get(here.pose.photoId);
   const scene = here && film.scenes.find(({ id }) => id === here.sceneId);
   return photo && scene && { here, photo, scene };
@@ -49,6 +52,6 @@ export function sourcePhoto(
       `The clean plate of ${scene.name} is not in the film any more. Bring it back, or choose another one.`,
     );
   if (plate === photo)
-    return err('This photo is the clean plate itself: paint in something else, such as what is around.');
+    return err('This photo is the clean plate itself: paint in something else, such as what is around it.');
   return ok(plate);
 }

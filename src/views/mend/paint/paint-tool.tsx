@@ -1,3 +1,4 @@
+import { useEffect } from 'react';
 import { FastForward, Frame, Layers, ScanSearch, Trash2, Undo2 } from 'lucide-react';
 import { photosById, type Film, type Photo } from '../../../core/film/film';
 import { fileOf } from '../../../core/film/photo-picture';
@@ -12,10 +13,10 @@ import { Tabs } from '../../../kit/tabs';
 import { Tools } from '../../../kit/tools';
 import { TypedField } from '../../../kit/typed-field';
 import { useDocument, useFilm } from '../../../state/document/document';
-import { targetPoses } from '../../../state/document/edit-film';
 import { carryOn } from '../../../state/mend/paint/carry-on';
 import {
   deleteStrokes,
+  paintedPhotos,
   resizeStrokes,
   softenStrokes,
   switchPaint,
@@ -30,11 +31,12 @@ import {
   usePaint,
   type PaintSource,
 } from '../../../state/mend/paint/paint';
-import { choosePlate, choosePlateHere } from '../../../state/mend/paint/plates';
+import { choosePlate, choosePlateHere, showPlate } from '../../../state/mend/paint/plates';
 import { lookForAreas, takeOutArea } from '../../../state/mend/paint/found-for-you';
 import { makeScenePlate } from '../../../state/mend/paint/make-scene-plate';
 import { paintTarget, type PaintTarget } from '../../../state/mend/paint/source-photo';
 import { photosOfPoses } from '../../../state/mend/target-photos';
+import { setPlateShown, useShownAs } from '../../../state/picture/shown-film';
 import { useLongJob } from '../../../state/shell/long-job';
 import { useSelection } from '../../../state/selection/selection';
 import { useTransport } from '../../../state/transport/transport';
@@ -73,12 +75,14 @@ export function PaintTool() {
   const film = useFilm();
   const frame = useTransport((state) => state.frame);
   useSelection((state) => state.chosen);
+  const onPlate = useShownAs((state) => state.plate);
+  useEffect(() => () => setPlateShown(false), []);
   const canWrite = useDocument((state) => state.canWrite);
   const target = film && paintTarget(film, frame);
   if (!film || !target) return <p className={mend.hint}>There is no pose on screen.</p>;
   return (
     <>
-      <PlateFields film={film} target={target} off={!canWrite} />
+      <PlateFields film={film} target={target} off={!canWrite} onPlate={onPlate} />
       <BrushFields off={!canWrite} />
       <FoundFields target={target} off={!canWrite} />
       <Painted film={film} target={target} off={!canWrite} />
@@ -107,7 +111,7 @@ function offered(film: Film, plate: Photo | undefined): readonly Photo[] {
   return plate ? [plate, ...free] : free;
 }
 
-function PlateFields({ film, target, off }: PartProps) {
+function PlateFields({ film, target, off, onPlate }: PartProps & { readonly onPlate: boolean }) {
   const { scene, photo } = target;
   const plate = scene.plate && photosById(film).get(scene.plate.photoId);
   const photos = offered(film, plate);
@@ -149,6 +153,7 @@ function PlateFields({ film, target, off }: PartProps) {
           },
         ]}
       />
+      {plate && <CheckField label="Show the plate, to touch it up" checked={onPlate} onChange={showPlate} />}
     </>
   );
 }
@@ -258,7 +263,7 @@ function BrushFields({ off }: { readonly off: boolean }) {
 
 function Painted({ film, target, off }: PartProps) {
   const { chosen, waiting } = usePaint();
-  const photos = photosOfPoses(film, targetPoses());
+  const photos = paintedPhotos(film);
   const painted = photos.filter((photo) => fileOf(photo).strokes);
   const isOff = painted.length > 0 && painted.every((photo) => fileOf(photo).mends?.paintOff);
   const strokes = fileOf(target.photo).strokes ?? [];
