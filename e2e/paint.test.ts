@@ -25,14 +25,6 @@ async function painting(): Promise<Awaited<ReturnType<typeof film>>> {
 /** In the middle of the square of the first photo, where the last one shows the set. */
 const PLACE = [0.19, 0.58] as const;
 const SQUARE = [230, 220, 40] as const;
-/** Around that square. */
-const AROUND = [
-  [0.03, 0.3],
-  [0.33, 0.3],
-  [0.33, 0.86],
-  [0.03, 0.86],
-] as const;
-
 const strokes = (page: Page): Promise<number> =>
   page.getByRole('list', { name: 'Strokes, the latest first' }).getByRole('button').count();
 
@@ -135,10 +127,19 @@ test('an outline around the subject keeps it and paints all else; a brush is dra
   const { page, complaints } = await painting();
   await page.getByRole('combobox', { name: 'Paint in' }).selectOption('after');
   await page.getByRole('button', { name: 'Subject', exact: true }).click();
-  await dragOver(page, [...AROUND, AROUND[0]]);
+  await page.getByRole('checkbox', { name: 'Snap it to edges near it' }).check();
+  // Eight pixels outside of the square: what lies between goes, too.
+  const corners = [
+    [0.05, 0.315],
+    [0.325, 0.315],
+    [0.325, 0.85],
+    [0.05, 0.85],
+  ] as const;
+  await dragOver(page, [...corners, corners[0]]);
   await expect.poll(() => strokes(page)).toBe(1);
   // The square of the pose after is painted in, besides the one that stays.
   await expect.poll(async () => distance(await seen(page, 0.345, 0.75), SQUARE)).toBeLessThan(40);
+  await expect.poll(async () => distance(await seen(page, 0.322, 0.6), SQUARE)).toBeLessThan(40);
   await page.getByRole('button', { name: 'Brush', exact: true }).click();
   const [x, y] = await onPicture(page, 0.7, 0.7);
   await page.mouse.move(x, y);

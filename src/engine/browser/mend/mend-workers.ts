@@ -89,6 +89,13 @@ export const findAside = (
 ): Promise<Result<Aside>> => painting.run(async (worker) => await worker.aside(photo, path, taken));
 
 /**
+ * An outline that was drawn by hand, in parts of a photo, moved onto the photo's edges near it.
+ * @throws a sentence where its worker breaks.
+ */
+export const findSnapped = (photo: Photo, points: readonly number[]): Promise<Result<readonly number[]>> =>
+  painting.run(async (worker) => await worker.snapped(photo, points));
+
+/**
  * What a photo shows that its scene's plate does not, as outlines in parts of the photo.
  * @throws a sentence where its worker breaks.
  */

@@ -12,6 +12,7 @@ import { lightOf, type LightPicture } from '../../../core/mend/light-picture';
 import { matchLight } from '../../../core/mend/match-light';
 import { bestAside } from '../../../core/mend/paint/aside';
 import { differenceOf, type Difference } from '../../../core/mend/paint/difference';
+import { snappedOutline } from '../../../core/mend/paint/snap-outline';
 import { shownRows } from '../../../core/mend/paint/shown-rows';
 import { followStroke, type Followed } from '../../../core/mend/paint/follow';
 import { foundAreas, type FoundArea } from '../../../core/mend/paint/found-areas';
@@ -156,10 +157,10 @@ function photoDifference(
   return made;
 }
 
-/** Places in pixels as places in parts of a photo. */
-const placesInParts = (points: readonly number[], toParts: Affine): readonly number[] =>
+/** Places of a stroke by a map, such as from pixels to parts of a photo. */
+const placesMapped = (points: readonly number[], map: Affine): readonly number[] =>
   points.flatMap((each, i) =>
-    i % PLACE === 0 ? [...mapped(toParts, each, points[i + 1] as number), points[i + 2] as number] : [],
+    i % PLACE === 0 ? [...mapped(map, each, points[i + 1] as number), points[i + 2] as number] : [],
   );
 
 const MISSING = 'Its picture is missing in this browser.';
@@ -235,13 +236,22 @@ const worker = {
     });
   },
 
+  /** An outline that was drawn by hand, moved onto the edges of a photo near it. */
+  async snapped(photo: Photo, points: readonly number[]): Promise<Result<readonly number[]>> {
+    const canvas = await canvasPicture(photo);
+    if (!canvas) return err(MISSING);
+    const { pixels, toParts } = canvas;
+    const own = placesMapped(points, inverse(toParts));
+    return ok(placesMapped(snappedOutline(own, lightOf(pixels)), toParts));
+  },
+
   /** What a photo shows that its scene's plate does not, as outlines in parts of the photo. */
   async found(photo: Photo, plate: Photo, pair: PhotoPair): Promise<Result<readonly FoundArea[]>> {
     const made = await photoDifference(photo, plate, pair);
     if (!made) return err(MISSING);
     const { difference, toParts } = made;
     return ok(
-      foundAreas(difference).map((area) => ({ ...area, points: placesInParts(area.points, toParts) })),
+      foundAreas(difference).map((area) => ({ ...area, points: placesMapped(area.points, toParts) })),
     );
   },
 

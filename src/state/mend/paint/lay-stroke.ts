@@ -1,11 +1,13 @@
 import { paintEdit } from '../../../core/edits/paint-edits';
+import { MOST_STROKE_NUMBERS } from '../../../core/film/bounds';
 import { photosById, type Film, type Photo } from '../../../core/film/film';
 import { fileOf } from '../../../core/film/photo-picture';
 import type { PaintFrom, Stroke } from '../../../core/film/stroke';
+import { simplifiedTo } from '../../../core/picture/paint/simplify';
 import { PLACE, placesIn, type StrokePath } from '../../../core/picture/paint/stroke';
 import type { LightChange } from '../../../core/picture/steps/light-change';
 import { err, ok, type Result } from '../../../core/time/result';
-import { findAside, findStrokeLight } from '../../../engine/browser/mend/mend-workers';
+import { findAside, findSnapped, findStrokeLight } from '../../../engine/browser/mend/mend-workers';
 import { newId } from '../../../engine/browser/new-id';
 import { openFilm } from '../../document/document';
 import { mayWrite, tryEdit } from '../../document/edit-film';
@@ -70,6 +72,17 @@ export function meantSource(
   return other.ok ? ok({ photo, from: { kind, other: other.value } }) : other;
 }
 
+/** What is left out of an outline lies no further from it, in parts of the photo: a fifth of a pixel of those that are drawn. */
+const TELLING = 1e-4;
+
+/** An outline as it lies on edges of the photo near it; as it was drawn where the photo's picture is not there. */
+async function onEdges(photo: Photo, drawn: StrokePath): Promise<StrokePath> {
+  const snapped = await findSnapped(photo, drawn.points);
+  if (!snapped.ok) return drawn;
+  const points = simplifiedTo(snapped.value, TELLING, MOST_STROKE_NUMBERS);
+  return { ...drawn, points: points.map((each) => Math.round(each * 1e6) / 1e6) };
+}
+
 let before: Promise<unknown> = Promise.resolve();
 
 /** Does what is done to strokes one after the other, in the order in which a hand did it, whatever takes longer to look for. */
@@ -83,14 +96,14 @@ export function inTurn<T>(work: () => Promise<T>): Promise<T | undefined> {
 }
 
 /**
- * Lays a stroke on the photo on screen, with what is set now, and keeps it as soon as its light is found. Tells whether it was kept; where
- * not, that is said.
+ * Lays a stroke on the photo on screen, with what is set now, and keeps it as soon as its light is found; an outline comes to lie on edges first,
+ * where that is asked for. Tells whether it was kept; where not, that is said.
  */
-export function layStroke(path: StrokePath): Promise<boolean> {
+export function layStroke(drawn: StrokePath, snaps = false): Promise<boolean> {
   const film = openFilm();
   if (!film || !mayWrite()) return Promise.resolve(false);
   const meant = meantSource(film, transportNow().frame, paintNow().source);
-  const why = whyNoStroke(path) ?? (meant.ok ? undefined : meant.problem);
+  const why = whyNoStroke(drawn) ?? (meant.ok ? undefined : meant.problem);
   if (why !== undefined || !meant.ok) {
     tell(why ?? '');
     return Promise.resolve(false);
@@ -98,6 +111,7 @@ export function layStroke(path: StrokePath): Promise<boolean> {
   const { photo, from } = meant.value;
   setPaint(({ waiting }) => ({ waiting: waiting + 1 }));
   const lay = async (): Promise<boolean> => {
+    const path = snaps && drawn.shape !== 'brush' ? await onEdges(photo, drawn) : drawn;
     const found = await findForStroke(photo, path, from);
     const now = openFilm();
     if (now?.id !== film.id) return false;

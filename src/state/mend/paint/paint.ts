@@ -20,6 +20,8 @@ interface Paint {
   /** What was painted in before the photo was painted back. */
   readonly lastSource: PaintSource;
   readonly shape: StrokeShape;
+  /** Whether outlines that are drawn come to lie on edges of the picture near them. */
+  readonly snaps: boolean;
   /** Per cent, within `BRUSH_SIZE` and `SOFTNESS`. */
   readonly size: number;
   readonly softness: number;
@@ -40,6 +42,7 @@ export const usePaint = create<Paint>(() => ({
   source: 'plate',
   lastSource: 'plate',
   shape: 'brush',
+  snaps: false,
   size: BRUSH_SIZE.neutral,
   softness: SOFTNESS.neutral,
   choosing: false,

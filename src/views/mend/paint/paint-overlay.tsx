@@ -69,7 +69,7 @@ const NO_AREAS: readonly FoundArea[] = [];
 /** What lies on the picture while it is painted on: the brush, and what it has just gone over. */
 export function PaintOverlay({ film, canvasRef, area, drawn }: PaintOverlayProps) {
   const frame = useTransport((state) => state.frame);
-  const { source, shape, size, softness, choosing, chosen, waiting, found } = usePaint();
+  const { source, shape, snaps, size, softness, choosing, chosen, waiting, found } = usePaint();
   const here = paintedPhoto(film, frame);
   const areas = found && found.photoId === here?.photo.id ? found.areas : NO_AREAS;
   const canvas = useRef<HTMLCanvasElement>(null);
@@ -216,7 +216,7 @@ export function PaintOverlay({ film, canvasRef, area, drawn }: PaintOverlayProps
       rounded(each / (sides[i % 3] as number)),
     );
     const path: StrokePath = { shape, points, size: size / 100, softness: softness / SOFTNESS.most };
-    void layStroke(path).then((kept) => {
+    void layStroke(path, snaps).then((kept) => {
       if (kept) keptAt.current = drawn;
       else if (hold.current === undefined) live.current?.clear();
     });

@@ -220,7 +220,7 @@ function goOver(way: Way): void {
 }
 
 function BrushFields({ off }: { readonly off: boolean }) {
-  const { source, shape, size, softness, choosing, chosen } = usePaint();
+  const { source, shape, snaps, size, softness, choosing, chosen } = usePaint();
   const changes = choosing && chosen.size > 0;
   const way: Way = choosing ? 'choose' : shape;
   return (
@@ -235,6 +235,14 @@ function BrushFields({ off }: { readonly off: boolean }) {
       />
       <Tabs label="What the pointer does" tabs={WAYS} chosen={way} onChoose={goOver} />
       <p className={mend.hint}>{WAY_HINTS[way]}</p>
+      {(way === 'fill' || way === 'keep') && (
+        <CheckField
+          label="Snap it to edges near it"
+          checked={snaps}
+          onChange={(next) => setPaint({ snaps: next })}
+          disabled={off}
+        />
+      )}
       <SliderField
         amount={BRUSH_SIZE}
         step={0.05}

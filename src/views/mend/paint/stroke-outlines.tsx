@@ -18,6 +18,10 @@ interface StrokeOutlinesProps {
   readonly areas: readonly FoundArea[];
 }
 
+/** Where along an outline its number stands: a rig and what hangs on it begin at the same place. */
+const numberedAt = (points: readonly number[], i: number): number =>
+  PLACE * Math.floor(((i % 3) * points.length) / PLACE / 3);
+
 /** A number at a place, readable on any picture. */
 const Number = ({ place: [x, y], children }: { place: readonly [number, number]; children: number }) => (
   <text x={x} y={y} className={styles.number}>
@@ -68,7 +72,7 @@ export function StrokeOutlines({ svgRef, here, chosen, area, ratio, areas }: Str
         <g key={`${area.pixels} ${area.points[0]}`} className={styles.found}>
           <path d={lineOf({ points: area.points, shape: 'fill' })} className={styles.under} />
           <path d={lineOf({ points: area.points, shape: 'fill' })} className={styles.line} />
-          <Number place={placeOf(area.points, 0)}>{i + 1}</Number>
+          <Number place={placeOf(area.points, numberedAt(area.points, i))}>{i + 1}</Number>
         </g>
       ))}
       {unsure && <path d={cellsOf(unsure)} className={styles.unsure} />}
