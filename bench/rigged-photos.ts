@@ -30,7 +30,7 @@ export const WITH_HAND = [6, 7];
 /** A ball on a wire that swings, a figure that walks, and a hand in two of the photos. */
 function actorsSvg({ width, height }: Size, n: number, count: number): string {
   const x = width * (0.3 + (0.4 * n) / count);
-  const ball = { x: x + width * 0.012 * Math.sin(n * 1.3), y: height * (0.34 + 0.05 * Math.sin(n / 3)) };
+  const ball = { x: x + width * 0.004 * Math.sin(n * 1.3), y: height * (0.34 + 0.05 * Math.sin(n / 3)) };
   const figure = width * (0.2 + (0.5 * n) / count);
   const hand = `<path d="M0 ${height * 0.42}L${width * 0.18} ${height * 0.5}L${width * 0.21} ${height * 0.58}L${width * 0.13} ${height * 0.57}L0 ${height * 0.6}Z" fill="#c79275"/>`;
   return `<svg xmlns="http://www.w3.org/2000/svg" width="${width}" height="${height}">

@@ -12,23 +12,33 @@ export interface Difference extends Size {
 const seen = (light: number): number => Math.sqrt(Math.max(0, Math.min(1.2, light)));
 
 /** Pixels from one place to the next at which a light that changes slowly is reckoned. */
-const PITCH = 16;
+const PITCH_BITS = 4;
+const PITCH = 1 << PITCH_BITS;
 
-/** By how much another picture's light is multiplied, at places of a coarse grid, for each channel. */
-function gainsOf(
+/** Another picture in the light of a photo, as the eye sees it; its light is reckoned at places of a coarse grid. */
+function litAs(
+  { width, height, data }: LightPicture,
   light: LightChange,
-  { width, height }: Size,
   toPhoto: Affine,
-): (c: number, x: number, y: number) => number {
+): Float32Array<ArrayBuffer> {
   const [across, down] = [Math.ceil(width / PITCH) + 1, Math.ceil(height / PITCH) + 1];
-  const gains = light.map((channel: ChannelChange) =>
-    Float32Array.from({ length: across * down }, (_, i) => {
+  const lit = new Float32Array(data.length);
+  light.forEach((channel: ChannelChange, c) => {
+    const { power, stops } = channel;
+    const gains = Float32Array.from({ length: across * down }, (_, i) => {
       const place = mapped(toPhoto, (i % across) * PITCH, Math.floor(i / across) * PITCH);
-      return 2 ** (channel.stops + fieldAt(channel, fieldTerms(...place)));
-    }),
-  );
-  return (c, x, y) =>
-    (gains[c] as Float32Array)[Math.round(y / PITCH) * across + Math.round(x / PITCH)] as number;
+      return 2 ** (stops + fieldAt(channel, fieldTerms(...place)));
+    });
+    for (let y = 0; y < height; y++) {
+      const grid = Math.round(y / PITCH) * across;
+      for (let x = 0, i = 3 * y * width + c; x < width; x++, i += 3) {
+        const value = data[i] as number;
+        const bent = power === 1 ? value : value ** power;
+        lit[i] = seen((gains[grid + ((x + PITCH / 2) >> PITCH_BITS)] as number) * bent);
+      }
+    }
+  });
+  return lit;
 }
 
 /** Two pictures may lie on each other so many pixels aside, and lenses and files draw edges a little otherwise. */
@@ -46,29 +56,29 @@ export function differenceOf(
   shows?: Int32Array,
 ): Difference {
   const { width, height } = own;
-  const gain = gainsOf(light, own, toPhoto);
-  const lit = new Float32Array(own.data.length);
-  for (let y = 0, i = 0; y < height; y++)
-    for (let x = 0; x < width; x++)
-      for (let c = 0; c < 3; c++, i++)
-        lit[i] = seen(gain(c, x, y) * (other.data[i] as number) ** (light[c] as ChannelChange).power);
+  const lit = litAs(other, light, toPhoto);
   const data = new Float32Array(own.data.length);
   for (let y = 0; y < height; y++) {
     const [from, to] = [shows?.[2 * y] ?? 0, shows?.[2 * y + 1] ?? width];
     const [above, below] = [y > 0 ? -3 * width : 0, y + 1 < height ? 3 * width : 0];
-    for (let x = from, i = 3 * (y * width + from); x < to; x++)
+    for (let x = from, i = 3 * (y * width + from); x < to; x++) {
+      const left = x > from ? -3 : 0;
+      const right = x + 1 < to ? 3 : 0;
       for (let c = 0; c < 3; c++, i++) {
-        const [left, right] = [x > from ? -3 : 0, x + 1 < to ? 3 : 0];
         const here = lit[i] as number;
-        const rise = Math.max(
+        const across = Math.max(
           Math.abs((lit[i + right] as number) - here),
           Math.abs((lit[i + left] as number) - here),
+        );
+        const along = Math.max(
           Math.abs((lit[i + below] as number) - here),
           Math.abs((lit[i + above] as number) - here),
         );
         const off = seen(own.data[i] as number) - here;
-        data[i] = Math.sign(off) * Math.max(0, Math.abs(off) - ASIDE * rise);
+        const counts = Math.abs(off) - ASIDE * Math.max(across, along);
+        data[i] = counts <= 0 ? 0 : off < 0 ? -counts : counts;
       }
+    }
   }
   return averaged({ width, height, data }, 1);
 }

@@ -54,7 +54,7 @@ export function laidOn(other: Pixels, map: Affine, { width, height }: Size): Pix
 }
 
 /** Light is compared in pictures so many times smaller: it has no detail. */
-const LIGHT_TIMES = 2;
+const LIGHT_TIMES = 4;
 
 /** Which of two pictures is the same for many others; what is made of it need not be made again. */
 export interface FixedPicture {

@@ -25,14 +25,14 @@ interface Node {
 
 /** Places along a closed outline, as far from each other as the pitch. */
 function nodesAlong(points: readonly number[]): readonly Node[] {
-  const corners = Array.from({ length: points.length / PLACE }, (_, i) => [
-    points[i * PLACE] as number,
-    points[i * PLACE + 1] as number,
-  ]) as [number, number][];
+  const corners = Array.from(
+    { length: points.length / PLACE },
+    (_, i) => [points[i * PLACE] as number, points[i * PLACE + 1] as number] as const,
+  );
   const along: [number, number][] = [];
   let left = 0;
   corners.forEach(([x, y], i) => {
-    const [u, v] = corners[(i + 1) % corners.length] as [number, number];
+    const [u, v] = corners[(i + 1) % corners.length] as readonly [number, number];
     const length = Math.hypot(u - x, v - y);
     let at = left;
     for (; at < length; at += PITCH) along.push([x + ((u - x) * at) / length, y + ((v - y) * at) / length]);

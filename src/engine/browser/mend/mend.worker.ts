@@ -133,7 +133,7 @@ function laidPhotos(photo: Photo, other: Photo, map: Affine): Promise<Laid | und
 
 /** What the last photos showed that their plates do not; each is looked at with the one before and the one after. */
 const differences = new Map<string, Promise<{ difference: Difference; toParts: Affine } | undefined>>();
-const MOST_DIFFERENCES = 3;
+const MOST_DIFFERENCES = 4;
 
 function photoDifference(
   photo: Photo,

@@ -1,4 +1,5 @@
 import { paintEdit, type NewStroke } from '../../../core/edits/paint-edits';
+import { MOST_STROKE_NUMBERS } from '../../../core/film/bounds';
 import { photosById, type Film, type Photo } from '../../../core/film/film';
 import { posesIn } from '../../../core/film/items';
 import type { PhotoPair } from '../../../core/film/photo-pair';
@@ -49,6 +50,17 @@ function sourceIn(film: Film, { from }: Stroke, plate: Photo): Parameters<typeof
 }
 
 const MOST_NAMED = 4;
+/** What was not found in so many photos one after the other is not looked for any more. */
+const MOST_MISSED = 2;
+
+type PairedPhoto = readonly [Photo, PhotoPair];
+
+/** A stroke as it goes from photo to photo: where it was seen last, and in how many photos since it was not. */
+interface Going {
+  readonly stroke: Stroke;
+  readonly from: PairedPhoto;
+  readonly missed: number;
+}
 
 /** What came of it, in a sentence or two. */
 function carriedWords(photos: number, unsure: readonly Photo[]): string {
@@ -87,26 +99,28 @@ export async function carryOn(): Promise<void> {
       const pairs = [photo, ...photos].map((each) => pairOf(each, plate, signal));
       // Those behind the one that is waited for may break, too.
       for (const pair of pairs) pair.catch(() => undefined);
-      let going = strokes;
-      let last = photo;
-      let lastPair = await pairs[0];
+      const first = await pairs[0];
+      let going: readonly Going[] = first?.ok
+        ? strokes.map((stroke) => ({ stroke, from: [photo, first.value], missed: 0 }))
+        : [];
       for (const [i, next] of photos.entries()) {
         const pair = await pairs[i + 1];
-        if (!lastPair?.ok || !pair?.ok) {
+        const at: PairedPhoto | undefined = pair?.ok ? [next, pair.value] : undefined;
+        const then: Going[] = [];
+        for (const each of going) {
+          const points = at && (await followTo(each, at, plate, signal));
+          const path = points && { ...each.stroke, points };
+          const found = path && (await findForStroke(next, path, sourceIn(film, path, plate)));
+          if (at && path && found?.ok) {
+            laid.push({ photoId: next.id, stroke: { ...path, ...found.value, id: newId() } });
+            then.push({ stroke: path, from: at, missed: 0 });
+            continue;
+          }
           unsure.push(next);
-          onDone(i + 1);
-          continue;
+          // It may only be hidden there, or blurred: the next photo is looked at from where it was seen last.
+          if (each.missed < MOST_MISSED) then.push({ ...each, missed: each.missed + 1 });
         }
-        const followed = await followTo([last, lastPair.value], [next, pair.value], plate, going, signal);
-        if (followed.length < going.length) unsure.push(next);
-        for (const { stroke, points } of followed) {
-          const path = { ...stroke, points };
-          const found = await findForStroke(next, path, sourceIn(film, stroke, plate));
-          if (found.ok) laid.push({ photoId: next.id, stroke: { ...path, ...found.value, id: newId() } });
-          else unsure.push(next);
-        }
-        going = followed.map(({ stroke, points }) => ({ ...stroke, points }));
-        [last, lastPair] = [next, pair];
+        going = then;
         onDone(i + 1);
         if (going.length === 0) break;
       }
@@ -123,19 +137,15 @@ export async function carryOn(): Promise<void> {
   tell(carriedWords(reached, [...new Set(unsure)]), unsure.length > 0 ? 'asks' : 'done');
 }
 
-/** Where strokes go in the next photo; those that are not sure are left out. */
+/** Where a stroke goes in another photo; undefined where that is not sure. */
 async function followTo(
-  from: readonly [Photo, PhotoPair],
-  to: readonly [Photo, PhotoPair],
+  { stroke, from }: Going,
+  to: PairedPhoto,
   plate: Photo,
-  strokes: readonly Stroke[],
   signal: AbortSignal,
-): Promise<readonly { readonly stroke: Stroke; readonly points: readonly number[] }[]> {
-  const found = await findFollowed(from, to, plate, strokes, signal);
-  if (!found.ok) return [];
-  return strokes.flatMap((stroke, i) => {
-    const one = found.value[i];
-    const points = one?.points.map((each) => Math.round(Math.min(3, Math.max(-2, each)) * 1e6) / 1e6);
-    return one?.isSure && points ? [{ stroke, points }] : [];
-  });
+): Promise<readonly number[] | undefined> {
+  const found = await findFollowed(from, to, plate, [stroke], signal);
+  const [one] = found.ok ? found.value : [];
+  const points = one?.points.map((each) => Math.round(Math.min(3, Math.max(-2, each)) * 1e6) / 1e6);
+  return one?.isSure && points && points.length <= MOST_STROKE_NUMBERS ? points : undefined;
 }
