@@ -1,12 +1,27 @@
+import fc from 'fast-check';
 import { expect, test } from 'vitest';
-import { emptyFilm, type Film } from '../film/film';
-import { photoNamed } from '../film/random-films';
+import { emptyFilm, type Film, type Photo, type Scene } from '../film/film';
+import { posesIn, posesOf } from '../film/items';
+import { filmWith, freshId, photoNamed } from '../film/random-films';
+import { recipeOf } from '../film/recipe-of';
 import type { Stroke } from '../film/stroke';
 import { whyUnreadable } from '../formats/check-film';
 import { filmDocument, readFilmDocument } from '../formats/film-document';
+import { recipeKey } from '../picture/recipe';
 import { applyEdit } from './apply-edit';
+import { moveBefore, removeEdit } from './arrange';
+import { duplicateEdit } from './copy-edits';
+import { perform, redo, startHistory, undo } from './history';
 import { invertEdit } from './invert-edit';
-import { movedPoints, paintEdit, type NewStroke } from './paint-edits';
+import {
+  changeStrokesEdit,
+  eraseEdit,
+  movedPoints,
+  paintEdit,
+  paintSwitchEdit,
+  plateEdit,
+  type NewStroke,
+} from './paint-edits';
 
 const COUNT = 20;
 const film: Film = {
@@ -68,4 +83,90 @@ test('a stroke more than a photo takes, and more places than a film takes, are r
 test('moved strokes go no further than they may', () => {
   const points = [0.5, 0.5, 0.7, 2.9, -1.9, 1];
   expect(movedPoints({ points }, 0.25, -0.25)).toEqual([0.75, 0.25, 0.7, 3, -2, 1]);
+});
+
+/** What is done, to which of what is there, and where. */
+const deeds = fc.array(fc.tuple(fc.nat(8), fc.nat(1_000), fc.nat(1_000)), { maxLength: 30 });
+
+test('any strokes, undone and done again, with poses moved, copied and deleted: the same film, the same pictures', () => {
+  fc.assert(
+    fc.property(deeds, (list) => {
+      const poses = (scene: number) =>
+        [0, 1, 2].map((n) => ({ id: `${scene}-${n}`, photoId: n % 2 ? 'a' : 'b', hold: 2 }));
+      const start = filmWith([poses(0), poses(1)]);
+      let history = startHistory(start);
+      for (const [what, n, m] of list) {
+        const now = history.film;
+        const of = posesOf(now);
+        const id = of[n % Math.max(1, of.length)]?.id ?? 'none';
+        const photo = now.photos[m % 2] as Photo;
+        const own = photo.strokes ?? [];
+        const one = own[n % Math.max(1, own.length)];
+        const scene = now.scenes[m % 2] as Scene;
+        const gap = { parentId: scene.id, index: n % (scene.items.length + 1) };
+        const other = {
+          kind: 'plate',
+          photoId: now.photos[(m + 1) % 2]?.id ?? '',
+          map: [1, 0, 0, 1, 0, 0],
+        } as const;
+        const results = [
+          () =>
+            paintEdit(now, [
+              { photoId: photo.id, stroke: { ...stroke(freshId(), 2 + (n % 3)), from: other } },
+            ]),
+          () =>
+            paintEdit(
+              now,
+              [photo, photo].map((each) => ({
+                photoId: each.id,
+                stroke: { ...stroke(freshId(), 3), from: { kind: 'photo' } },
+              })),
+            ),
+          () => one && eraseEdit([one.id]),
+          () =>
+            one &&
+            changeStrokesEdit([one], 'changed', () => ({
+              softness: (n % 10) / 10,
+              points: movedPoints(one, 0.1, -0.2),
+            })),
+          () => paintSwitchEdit(now, [photo.id], n % 2 === 0),
+          () => plateEdit(now, scene.id, n % 3 ? { photoId: photo.id } : undefined),
+          () => (of.length > 1 ? moveBefore(now, [id], gap) : undefined),
+          () => (of.length > 1 ? removeEdit(now, [id]) : undefined),
+          () => duplicateEdit(now, [id], freshId),
+        ] as const;
+        const made = results[what]?.();
+        const edit = made && ('kind' in made ? made : made.ok ? made.value : undefined);
+        if (edit) history = perform(history, edit);
+      }
+      const made = history.film;
+      expect(whyUnreadable(made)).toBeUndefined();
+      const read = readFilmDocument(JSON.parse(JSON.stringify(filmDocument(made))));
+      expect(read.ok && JSON.stringify(read.value)).toBe(JSON.stringify(made));
+      const pictures = (film: Film): readonly string[] =>
+        posesOf(film)
+          .flatMap((pose) => recipeOf(film, pose) ?? [])
+          .map(recipeKey);
+      const [first, last] = [pictures(start), pictures(made)];
+      const times = history.done.length;
+      for (let i = 0; i < times; i++) history = undo(history);
+      expect(history.film).toEqual(start);
+      expect(pictures(history.film)).toEqual(first);
+      for (let i = 0; i < times; i++) history = redo(history);
+      expect(history.film).toEqual(made);
+      expect(pictures(history.film)).toEqual(last);
+      // What shows the same photo in the same scene looks the same, wherever its pose went: strokes are of the photo.
+      for (const scene of made.scenes) {
+        const seen = new Map<string, string>();
+        for (const pose of posesIn(scene.items)) {
+          const recipe = recipeOf(made, pose);
+          if (!recipe) continue;
+          const key = recipeKey(recipe);
+          expect(seen.get(pose.photoId) ?? key).toBe(key);
+          seen.set(pose.photoId, key);
+        }
+      }
+    }),
+    { numRuns: 150 },
+  );
 });

@@ -103,7 +103,9 @@ export async function carryOn(): Promise<void> {
       let going: readonly Going[] = first?.ok
         ? strokes.map((stroke) => ({ stroke, from: [photo, first.value], missed: 0 }))
         : [];
+      if (going.length === 0) unsure.push(photo);
       for (const [i, next] of photos.entries()) {
+        if (going.length === 0) break;
         const pair = await pairs[i + 1];
         const at: PairedPhoto | undefined = pair?.ok ? [next, pair.value] : undefined;
         const then: Going[] = [];
@@ -122,7 +124,6 @@ export async function carryOn(): Promise<void> {
         }
         going = then;
         onDone(i + 1);
-        if (going.length === 0) break;
       }
     },
   );
