@@ -67,16 +67,20 @@ export const findPairAmong = (
   pool.run(async (worker) => await worker.matchPair(photo, other, fixed), signal);
 
 /**
- * What brings the light of another photo to a photo's around a stroke; `pair` says how they lie on each other.
- * @throws a sentence where its worker breaks.
+ * What brings the light of another photo to a photo's around a stroke; `pair` says how they lie on each other. With a signal it is one of many.
+ * @throws the signal's reason once it is aborted, or a sentence where its worker breaks.
  */
 export const findStrokeLight = (
   photo: Photo,
   other: Photo,
   pair: PhotoPair,
   path: StrokePath,
+  signal?: AbortSignal,
 ): Promise<Result<LightChange>> =>
-  painting.run(async (worker) => await worker.lightOfStroke(photo, other, pair, path));
+  (signal ? pool : painting).run(
+    async (worker) => await worker.lightOfStroke(photo, other, pair, path),
+    signal,
+  );
 
 /**
  * From where beside it in the same photo a stroke is best filled; `taken` are the strokes that are there already.

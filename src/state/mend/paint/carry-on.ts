@@ -88,7 +88,8 @@ export async function carryOn(): Promise<void> {
   const plate = plateMeant.value;
   const photos = photosAfter(film, target, paintNow().carryTo).filter((each) => each !== plate);
   if (photos.length === 0) return tell('This is the last photo of its scene.');
-  const laid: NewStroke[] = [];
+  /** In the order in which they were followed; those whose light is not found yet are not there. */
+  const laid: (NewStroke | undefined)[] = [];
   const unsure: Photo[] = [];
   await longJob(
     {
@@ -104,6 +105,7 @@ export async function carryOn(): Promise<void> {
         ? strokes.map((stroke) => ({ stroke, from: [photo, first.value], missed: 0 }))
         : [];
       if (going.length === 0) unsure.push(photo);
+      const lights: Promise<void>[] = [];
       for (const [i, next] of photos.entries()) {
         if (going.length === 0) break;
         const pair = await pairs[i + 1];
@@ -112,9 +114,16 @@ export async function carryOn(): Promise<void> {
         for (const each of going) {
           const points = at && (await followTo(each, at, plate, signal));
           const path = points && { ...each.stroke, points };
-          const found = path && (await findForStroke(next, path, sourceIn(film, path, plate)));
-          if (at && path && found?.ok) {
-            laid.push({ photoId: next.id, stroke: { ...path, ...found.value, id: newId() } });
+          if (at && path) {
+            // Its light is looked for while it is followed on.
+            const place = laid.push(undefined) - 1;
+            const light = findForStroke(next, path, sourceIn(film, path, plate), signal).then((found) => {
+              if (found.ok)
+                laid[place] = { photoId: next.id, stroke: { ...path, ...found.value, id: newId() } };
+              else unsure.push(next);
+            });
+            light.catch(() => undefined);
+            lights.push(light);
             then.push({ stroke: path, from: at, missed: 0 });
             continue;
           }
@@ -125,11 +134,12 @@ export async function carryOn(): Promise<void> {
         going = then;
         onDone(i + 1);
       }
+      await Promise.all(lights);
     },
   );
   const now = openFilm();
   if (now?.id !== film.id) return;
-  const there = laid.filter(({ photoId }) => photosById(now).has(photoId));
+  const there = laid.flatMap((each) => (each && photosById(now).has(each.photoId) ? [each] : []));
   const reached = new Set(there.map(({ photoId }) => photoId)).size;
   if (there.length > 0)
     tryEdit((each) =>

@@ -34,11 +34,12 @@ export function whyNoStroke({ shape, points, size }: StrokePath): string | undef
   return isIn(0) && isIn(1) ? undefined : 'That lies outside the picture: nothing was painted.';
 }
 
-/** Finds what a stroke paints in, and what brings that to the photo's light around it. */
+/** Finds what a stroke paints in, and what brings that to the photo's light around it. With a signal it is one of many. */
 export async function findForStroke(
   photo: Photo,
   path: StrokePath,
   from: { readonly kind: 'plate' | 'neighbour'; readonly other: Photo } | 'around' | 'photo',
+  signal?: AbortSignal,
 ): Promise<Result<Found>> {
   if (from === 'photo') return ok({ from: { kind: 'photo' } });
   if (from === 'around') {
@@ -52,7 +53,9 @@ export async function findForStroke(
   if (!pair.ok) return err(`${other.name} cannot be painted in. ${pair.problem}`);
   const light: Result<LightChange> =
     // All but the subject is painted: what holds for the whole of it is best.
-    path.shape === 'keep' ? ok(pair.value.light) : await findStrokeLight(photo, other, pair.value, path);
+    path.shape === 'keep'
+      ? ok(pair.value.light)
+      : await findStrokeLight(photo, other, pair.value, path, signal);
   const found: PaintFrom = { kind, photoId: other.id, map: pair.value.map };
   return light.ok ? ok({ from: found, light: light.value }) : light;
 }
