@@ -1,6 +1,7 @@
 import type { Page } from 'playwright-core';
+import sharp from 'sharp';
 import { expect, test } from 'vitest';
-import { bringIn, isKept, notes, useBrowser, useSharedFilm } from './browser';
+import { bringIn, chooseFiles, isKept, notes, useBrowser, useSharedFilm } from './browser';
 import { litPhotos } from './lit-photos';
 import { dragOver, onPicture, seen, showMend, undoWords } from './mending';
 import { distance } from './video';
@@ -107,6 +108,9 @@ test('what the plate does not show is found and taken out, and follows to the ph
   await page.getByRole('button', { name: /^Take out 1/ }).click();
   await expect.poll(() => strokes(page)).toBe(1);
   await expect.poll(async () => distance(await seen(page, ...PLACE), set)).toBeLessThan(12);
+  // What is painted out is not offered again.
+  await page.getByTestId('left').getByRole('button', { name: /^Look/ }).click();
+  await expect.poll(() => notes(page)).toContain('shows nothing that its plate does not');
   await page.getByRole('textbox', { name: 'To the next' }).fill('5');
   await page.keyboard.press('Enter');
   await page.getByRole('button', { name: 'Carry on' }).click();
@@ -189,6 +193,32 @@ test('the plate is shown and touched up; what it is painted into takes that over
   expect(distance(await seen(page, ...beside), SQUARE)).toBeLessThan(25);
   await page.keyboard.press('Control+z');
   await expect.poll(async () => distance(await seen(page, ...beside), wall)).toBeLessThan(12);
+  expect(complaints).toEqual([]);
+});
+
+test('a plate of another shape and set is laid in the middle, which is said; nothing is looked for by it', async () => {
+  const { page, complaints } = await painting();
+  const create = { width: 480, height: 640, channels: 3, background: '#20a040' } as const;
+  const buffer = await sharp({ create }).jpeg().toBuffer();
+  await chooseFiles(page, [{ name: 'WALL900.JPG', mimeType: 'image/jpeg', buffer }]);
+  await page.getByRole('button', { name: /^Lay out 1 / }).click();
+  await showMend(page);
+  await page.keyboard.press('End');
+  await page.getByRole('heading', { name: 'WALL900.JPG' }).waitFor();
+  await page.getByRole('button', { name: 'This photo' }).click();
+  await page.keyboard.press('Home');
+  await dragOver(page, [
+    [0.12, 0.5],
+    [0.25, 0.6],
+  ]);
+  await expect.poll(() => strokes(page)).toBe(1);
+  await expect.poll(() => notes(page)).toContain('WALL900.JPG does not show the same set as PICT101.JPG');
+  await expect.poll(async () => distance(await seen(page, ...PLACE), SQUARE)).toBeGreaterThan(40);
+  await page.getByTestId('left').getByRole('button', { name: /^Look/ }).click();
+  await expect.poll(() => notes(page)).toContain('What differs cannot be told by it.');
+  await page.getByRole('button', { name: 'Carry on' }).click();
+  await expect.poll(() => notes(page)).toContain('Nothing was carried on. Not sure in PICT101.JPG');
+  expect(await strokes(page)).toBe(1);
   expect(complaints).toEqual([]);
 });
 

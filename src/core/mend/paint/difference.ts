@@ -1,7 +1,9 @@
+import type { Stroke } from '../../film/stroke';
 import { mapped, type Affine } from '../../picture/affine';
 import type { Size } from '../../picture/size';
 import { fieldAt, fieldTerms, type ChannelChange, type LightChange } from '../../picture/steps/light-change';
 import type { LightPicture } from '../light-picture';
+import { coverOf } from './ring';
 
 /** What a photo shows besides something else: three signed numbers a pixel, about as the eye sees them, −1 to 1. */
 export interface Difference extends Size {
@@ -81,6 +83,19 @@ export function differenceOf(
     }
   }
   return averaged({ width, height, data }, 1);
+}
+
+/** A difference without what strokes have painted over, one after the other, but for what some painted back. */
+export function unpainted(difference: Difference, strokes: readonly Stroke[], toPhoto: Affine): Difference {
+  if (strokes.length === 0) return difference;
+  const isPainted = new Uint8Array(difference.width * difference.height);
+  for (const stroke of strokes) {
+    const over = stroke.from.kind === 'photo' ? 0 : 1;
+    coverOf(stroke, difference, toPhoto).forEach((cover, i) => {
+      if (cover > 0.5) isPainted[i] = over;
+    });
+  }
+  return { ...difference, data: difference.data.map((each, i) => (isPainted[Math.floor(i / 3)] ? 0 : each)) };
 }
 
 /** The means of squares around each pixel, so many pixels to each side; beyond the edges the last one goes on. */

@@ -11,7 +11,7 @@ import { lightOfBehind } from '../../../core/mend/key/light-of-behind';
 import { lightOf, type LightPicture } from '../../../core/mend/light-picture';
 import { matchLight } from '../../../core/mend/match-light';
 import { bestAside } from '../../../core/mend/paint/aside';
-import { differenceOf, type Difference } from '../../../core/mend/paint/difference';
+import { differenceOf, unpainted, type Difference } from '../../../core/mend/paint/difference';
 import { snappedOutline } from '../../../core/mend/paint/snap-outline';
 import { shownRows } from '../../../core/mend/paint/shown-rows';
 import { followStroke, type Followed } from '../../../core/mend/paint/follow';
@@ -245,14 +245,14 @@ const worker = {
     return ok(placesMapped(snappedOutline(own, lightOf(pixels)), toParts));
   },
 
-  /** What a photo shows that its scene's plate does not, as outlines in parts of the photo. */
+  /** What a photo shows that its scene's plate does not, as outlines in parts of the photo; what is painted over already is left out. */
   async found(photo: Photo, plate: Photo, pair: PhotoPair): Promise<Result<readonly FoundArea[]>> {
     const made = await photoDifference(photo, plate, pair);
     if (!made) return err(MISSING);
     const { difference, toParts } = made;
-    return ok(
-      foundAreas(difference).map((area) => ({ ...area, points: placesMapped(area.points, toParts) })),
-    );
+    const { strokes, mends } = fileOf(photo);
+    const left = unpainted(difference, mends?.paintOff ? [] : (strokes ?? []), toParts);
+    return ok(foundAreas(left).map((area) => ({ ...area, points: placesMapped(area.points, toParts) })));
   },
 
   /** Where strokes of a photo go in the next one; both are told by what they show that the plate does not. */

@@ -101,15 +101,16 @@ export async function carryOn(): Promise<void> {
       // Those behind the one that is waited for may break, too.
       for (const pair of pairs) pair.catch(() => undefined);
       const first = await pairs[0];
-      let going: readonly Going[] = first?.ok
-        ? strokes.map((stroke) => ({ stroke, from: [photo, first.value], missed: 0 }))
-        : [];
+      let going: readonly Going[] =
+        first?.ok && first.value.isFound
+          ? strokes.map((stroke) => ({ stroke, from: [photo, first.value], missed: 0 }))
+          : [];
       if (going.length === 0) unsure.push(photo);
       const lights: Promise<void>[] = [];
       for (const [i, next] of photos.entries()) {
         if (going.length === 0) break;
         const pair = await pairs[i + 1];
-        const at: PairedPhoto | undefined = pair?.ok ? [next, pair.value] : undefined;
+        const at: PairedPhoto | undefined = pair?.ok && pair.value.isFound ? [next, pair.value] : undefined;
         const then: Going[] = [];
         for (const each of going) {
           const points = at && (await followTo(each, at, plate, signal));

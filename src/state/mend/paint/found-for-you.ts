@@ -7,7 +7,7 @@ import { tell } from '../../shell/shell';
 import { transportNow } from '../../transport/transport';
 import { layStroke } from './lay-stroke';
 import { paintNow, setPaint, SOFTNESS, BRUSH_SIZE } from './paint';
-import { pairOf } from './photo-pairs';
+import { notLaid, pairOf } from './photo-pairs';
 import { paintTarget, sourcePhoto } from './source-photo';
 
 /** Looks for what the photo on screen shows that its clean plate does not. */
@@ -20,6 +20,8 @@ export async function lookForAreas(): Promise<void> {
   if (!plate.ok) return tell(plate.problem);
   const pair = await pairOf(photo, plate.value).catch(sayFault);
   if (!pair.ok) return tell(`${photo.name} cannot be compared with its plate. ${pair.problem}`, 'asks');
+  if (!pair.value.isFound)
+    return tell(`${notLaid(photo, plate.value)} What differs cannot be told by it.`, 'asks');
   const areas = await findAreas(photo, plate.value, pair.value).catch(sayFault);
   if (!areas.ok) return tell(areas.problem, 'asks');
   if (openFilm()?.id !== film.id || !photosById(film).has(photo.id)) return;

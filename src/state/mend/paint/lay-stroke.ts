@@ -14,7 +14,7 @@ import { mayWrite, tryEdit } from '../../document/edit-film';
 import { tell } from '../../shell/shell';
 import { transportNow } from '../../transport/transport';
 import { paintNow, setPaint, type PaintSource } from './paint';
-import { pairOf } from './photo-pairs';
+import { notLaid, pairOf } from './photo-pairs';
 import { paintTarget, sourcePhoto } from './source-photo';
 
 /** What a stroke paints in, and in which light. */
@@ -75,6 +75,12 @@ export function meantSource(
   return other.ok ? ok({ photo, from: { kind, other: other.value } }) : other;
 }
 
+/** Says where the place of a picture that is painted in was not found. */
+async function tellWhereNotFound(photo: Photo, other: Photo): Promise<void> {
+  const pair = await pairOf(photo, other);
+  if (pair.ok && !pair.value.isFound) tell(notLaid(photo, other), 'asks');
+}
+
 /** What is left out of an outline lies no further from it, in parts of the photo: a fifth of a pixel of those that are drawn. */
 const TELLING = 1e-4;
 
@@ -124,7 +130,9 @@ export function layStroke(drawn: StrokePath, snaps = false): Promise<boolean> {
     }
     if (photosById(now).get(photo.id) === undefined) return false;
     const stroke = { ...path, id: newId(), ...found.value };
-    return tryEdit((each) => paintEdit(each, [{ photoId: photo.id, stroke }]));
+    const kept = tryEdit((each) => paintEdit(each, [{ photoId: photo.id, stroke }]));
+    if (kept && typeof from === 'object') await tellWhereNotFound(photo, from.other);
+    return kept;
   };
   return inTurn(lay)
     .then((kept) => kept ?? false)

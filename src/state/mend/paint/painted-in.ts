@@ -6,6 +6,7 @@ import type { PaintedStroke } from '../../../core/picture/paint/stroke';
 import type { Recipe } from '../../../core/picture/recipe';
 import type { Size } from '../../../core/picture/size';
 import { finePicture } from '../../../engine/browser/pictures/picture-workers';
+import { openFilm } from '../../document/document';
 import { sayFault } from '../../shell/say-fault';
 import { paintedPhoto } from './painted-photo';
 import type { PaintSource } from './paint';
@@ -20,7 +21,8 @@ const ALL: PaintedStroke = {
 
 /** The recipe of the picture at a frame, with all of its photo painted over. */
 async function paintedOver(film: Film, frame: number, source: PaintSource): Promise<Recipe | undefined> {
-  const meant = meantSource(film, frame, source);
+  // The poses beside are those of the film, also while its plates are shown.
+  const meant = meantSource(openFilm() ?? film, frame, source);
   const here = paintedPhoto(film, frame);
   if (!meant.ok || !here || meant.value.from === 'around') return undefined;
   const { recipe, photo } = here;
