@@ -11,7 +11,7 @@ import { recipeKey } from '../picture/recipe';
 import { applyEdit } from './apply-edit';
 import { moveBefore, removeEdit } from './arrange';
 import { duplicateEdit } from './copy-edits';
-import { perform, redo, startHistory, undo } from './history';
+import { perform, startHistory } from './history';
 import { invertEdit } from './invert-edit';
 import {
   changeStrokesEdit,
@@ -22,6 +22,7 @@ import {
   plateEdit,
   type NewStroke,
 } from './paint-edits';
+import { thereAndBack } from './there-and-back';
 
 const COUNT = 20;
 const film: Film = {
@@ -148,13 +149,9 @@ test('any strokes, undone and done again, with poses moved, copied and deleted: 
           .flatMap((pose) => recipeOf(film, pose) ?? [])
           .map(recipeKey);
       const [first, last] = [pictures(start), pictures(made)];
-      const times = history.done.length;
-      for (let i = 0; i < times; i++) history = undo(history);
-      expect(history.film).toEqual(start);
-      expect(pictures(history.film)).toEqual(first);
-      for (let i = 0; i < times; i++) history = redo(history);
-      expect(history.film).toEqual(made);
-      expect(pictures(history.film)).toEqual(last);
+      const { undone, redone } = thereAndBack(history);
+      expect([undone, redone]).toEqual([start, made]);
+      expect([undone, redone].map(pictures)).toEqual([first, last]);
       // What shows the same photo in the same scene looks the same, wherever its pose went: strokes are of the photo.
       for (const scene of made.scenes) {
         const seen = new Map<string, string>();
