@@ -1,6 +1,6 @@
 /**
  * `npm run bench:key`: a print of photos of 12 megapixels before a green card, at 1080p: as they came; with the card keyed and a gradient behind;
- * with a photo behind. In the same run.
+ * with a photo behind. In the same run, the quickest of some each.
  */
 import { writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
@@ -13,6 +13,7 @@ import { timed } from './sharp-pictures';
 import { withPage } from './with-page';
 
 const PHOTOS = 12;
+const PRINTS = 4;
 const HALF = { width: 2000, height: 1500 };
 
 /** Photos of 12 megapixels, with the grain that enlarging takes away put back. */
@@ -44,6 +45,13 @@ async function largeKeyed(folder: string): Promise<readonly string[]> {
   return paths;
 }
 
+/** The quickest of some prints: while the first is made, so are the strip's pictures. */
+async function quickest(page: Page): Promise<number> {
+  const took: number[] = [];
+  for (let print = 0; print < PRINTS; print++) took.push(await printOnce(page));
+  return Math.min(...took);
+}
+
 const show = (page: Page, stage: string): Promise<void> =>
   page.getByRole('button', { name: stage, exact: true }).click();
 
@@ -54,9 +62,7 @@ await withPage(async (page, folder) => {
   await bringIn(page, paths);
   await page.getByRole('button', { name: /^Lay out/ }).click();
   await page.getByTestId('counter').waitFor();
-  // The first of all starts the workers.
-  await printOnce(page);
-  const plain = await printOnce(page);
+  const plain = await quickest(page);
   await show(page, 'Mend');
   await show(page, 'Key');
   await show(page, 'Pick');
@@ -68,10 +74,10 @@ await withPage(async (page, folder) => {
   });
   const behind = page.getByRole('combobox', { name: 'Behind it' });
   await behind.selectOption('a gradient');
-  const gradient = await printOnce(page);
+  const gradient = await quickest(page);
   await show(page, 'Mend');
   await behind.selectOption('a photo');
-  const photo = await printOnce(page);
+  const photo = await quickest(page);
   const ratio = (seconds: number): string => `${seconds.toFixed(1)} s, ${(seconds / plain).toFixed(2)} times`;
   console.log(`backing of ${PHOTOS} photos found in ${finding.toFixed(1)} s`);
   console.log(

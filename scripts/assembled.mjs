@@ -13,13 +13,13 @@ export const ASSEMBLIES = [
 
 /** The text of the module that holds the built vector code. */
 export async function assemble({ source: name, constant }) {
-  const path = `src/core/assembly/${name}.ts`;
-  const source = await readFile(path, 'utf8');
+  const folder = 'src/core/assembly';
   let binary;
   const { error, stderr } = await asc.main(
-    ['code.ts', '--outFile', 'code.wasm', '--runtime', 'stub', '--enable', 'simd', '-O3', '--noAssert'],
+    [`${name}.ts`, '--outFile', 'code.wasm', '--runtime', 'stub', '--enable', 'simd', '-O3', '--noAssert'],
     {
-      readFile: (file) => (file === 'code.ts' ? source : null),
+      // It may be made of several; the compiler asks for those of its library in the same way.
+      readFile: (file) => readFile(`${folder}/${file}`, 'utf8').catch(() => null),
       writeFile: (file, contents) => {
         if (file === 'code.wasm') binary = contents;
       },
@@ -33,7 +33,7 @@ export async function assemble({ source: name, constant }) {
       .toString('base64')
       .match(/.{1,100}/g) ?? [];
   return [
-    `/** Built from ${path} by \`npm run assemble\`; the tests check that it is current. */`,
+    `/** Built from ${folder}/${name}.ts by \`npm run assemble\`; the tests check that it is current. */`,
     `export const ${constant} =`,
     `${lines.map((line) => `  '${line}'`).join(' +\n')};`,
     '',

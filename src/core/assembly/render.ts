@@ -1,6 +1,8 @@
 // The loops of `render-plain.ts` with vector instructions, in AssemblyScript. They give the same numbers, which the
 // tests hold them to. Built into ../picture/render-binary.ts by `npm run assemble`.
 
+export { cutTile, fadeFarRows, fadeRows, findNear, findOwnColours, layBacking, layInLight, measureRows, premultiply, stretches } from './key';
+
 // Fixed-point places, as in render-plain.ts, kernel.ts and tile.ts.
 const FINE_BITS: i32 = 6;
 const FINE_HALF: i16 = 32;

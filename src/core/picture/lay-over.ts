@@ -26,6 +26,8 @@ export function layOver(
   }
 }
 
+const f = Math.fround;
+
 /** The same, with edges mixed as light is: half of a white edge before black is as bright as half of the light. */
 export function layOverInLight(
   line: Int16Array,
@@ -39,19 +41,19 @@ export function layOverInLight(
   for (let i = from; i < to; i++) {
     const alpha = Math.min(FULL, Math.max(0, pixels[i * 4 + 3] as number));
     if (alpha === 0) continue;
-    const part = (alpha / FULL) * cover(i);
-    if (part === 1) {
-      line[(at + i) * 4] = pixels[i * 4] as number;
-      line[(at + i) * 4 + 1] = pixels[i * 4 + 1] as number;
-      line[(at + i) * 4 + 2] = pixels[i * 4 + 2] as number;
-      continue;
-    }
+    const opaque = f(alpha / FULL);
+    const part = f(opaque * cover(i));
     for (let c = 0; c < 3; c++) {
       const here = (at + i) * 4 + c;
+      const pixel = pixels[i * 4 + c] as number;
+      if (part === 1) {
+        line[here] = pixel;
+        continue;
+      }
       // What it is by itself, without what is see-through.
-      const own = Math.min(MOST, Math.max(0, Math.round(((pixels[i * 4 + c] as number) * FULL) / alpha)));
+      const own = Math.trunc(Math.max(0, Math.min(MOST, f(f(pixel / opaque) + 0.5))));
       const behind = light[Math.max(0, line[here] as number)] as number;
-      line[here] = valueOfLight((light[own] as number) * part + behind * (1 - part), values);
+      line[here] = valueOfLight(f(f((light[own] as number) * part) + f(behind * f(1 - part))), values);
     }
   }
 }

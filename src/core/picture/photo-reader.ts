@@ -11,7 +11,7 @@ import type { Source, SourcePlan } from './recipe';
 import type { RoomPlan } from './room-plan';
 import type { Rect, Size } from './size';
 import { doSteps, type Step } from './steps/step';
-import { FULL, type Tile } from './steps/tile';
+import type { Tile } from './steps/tile';
 import type { TileReader } from './tile-reader';
 
 /** Whether pixels are see-through, as far as it was asked: while a picture is made it is asked for each that has a part in it. */
@@ -31,19 +31,6 @@ function hasAlpha({ data }: Pixels): boolean {
   const whole = new Int32Array(data.buffer, data.byteOffset, data.length >> 2);
   for (let i = 0; i < whole.length; i++) if ((whole[i] as number) >> 24 !== -1) return true;
   return false;
-}
-
-/** Colours multiplied by alpha, so that what is see-through weighs less when it is resampled. */
-function premultiply(data: Int16Array): void {
-  for (let i = 0; i < data.length; i += 4) {
-    const alpha = data[i + 3] as number;
-    if (alpha === FULL) continue;
-    if (alpha === 0) {
-      data[i] = data[i + 1] = data[i + 2] = 0;
-      continue;
-    }
-    for (let c = i; c < i + 3; c++) data[c] = Math.round(((data[c] as number) * alpha) / FULL);
-  }
 }
 
 /** What is done to a photo in its own pixels: what is painted on it, how it is cut out, and then its steps. */
@@ -127,7 +114,7 @@ export class PhotoReader implements TileReader {
     const { width: wide } = plan.turned;
     const rowsOf = (y: number, rows: number): Int16Array =>
       whole.read({ x: 0, y, width: wide, height: rows });
-    this.#cutter = { cutter: new Cutter(canvas, key, rowsOf), whole };
+    this.#cutter = { cutter: new Cutter(code, canvas, key, rowsOf, room), whole };
   }
 
   begin(): void {
@@ -160,7 +147,7 @@ export class PhotoReader implements TileReader {
       const tile: Tile = { data, width, height, place: chained([1, 0, 0, 1, x, y], this.#toPhoto) };
       doSteps(this.#code, this.#steps, tile);
     }
-    if (!this.isOpaque) premultiply(data);
+    if (!this.isOpaque) this.#code.premultiply(data);
     return numbers;
   }
 }

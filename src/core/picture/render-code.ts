@@ -1,5 +1,5 @@
 import type { Kernel, PhaseKernel } from './kernel';
-import type { StepKind } from './steps/step-kind';
+import type { JobKind, StepKind } from './steps/step-kind';
 import type { Tile } from './steps/tile';
 
 /** One line of a picture that is resampled without slanting it, from rows that were resampled across. */
@@ -47,6 +47,12 @@ export interface LeanJob {
   readonly down: PhaseKernel;
 }
 
+/** Which bytes are meant: from one up to another. */
+export interface Meant {
+  readonly least: number;
+  readonly most: number;
+}
+
 /** The inner loops of making a picture, as plain code or with vector instructions; both give the same numbers. */
 export interface RenderCode {
   /** Room for one picture, in pieces of so many bytes, aligned to 16; it is lent until room is asked for again. */
@@ -65,9 +71,16 @@ export interface RenderCode {
   slide(job: SlideJob, out: Int16Array): void;
   /** Resamples such rows down, to a tile's numbers. */
   lean(job: LeanJob, out: Int16Array): void;
+  /** Colours multiplied by alpha, so that what is see-through weighs less when it is resampled. */
+  premultiply(data: Int16Array): void;
+  /** Such pixels laid over as many of an opaque line, with edges mixed as light is: half of a white edge before black is as bright as half of the light. */
+  layInLight(line: Int16Array, pixels: Int16Array): void;
+  /** Where bytes that are meant begin and end in a row, one after the other: how many numbers were written. `ends` has room for one more than the row has. */
+  stretches(row: Uint8Array, meant: Meant, ends: Int32Array): number;
   /** A tile's numbers, opaque, to red, green, blue and 255. */
   toBytes(line: Int16Array, pixels: number, out: Uint8Array): void;
   step<Value>(kind: StepKind<Value>, tile: Tile, value: Value): void;
+  run<Job>(kind: JobKind<Job>, job: Job): void;
 }
 
 /** Bytes of room that a kernel takes. */

@@ -1,5 +1,6 @@
 import { PHASES, WEIGHT_BITS, type Kernel } from './kernel';
-import type { DownJob, LeanJob, RenderCode, SlideJob, WarpJob } from './render-code';
+import { layOverInLight } from './lay-over';
+import type { DownJob, LeanJob, Meant, RenderCode, SlideJob, WarpJob } from './render-code';
 import { FINE_BITS, FULL } from './steps/tile';
 
 /** Bits below the byte of rows that are resampled across and not yet down. */
@@ -128,6 +129,27 @@ function toBytes(line: Int16Array, pixels: number, out: Uint8Array): void {
   }
 }
 
+function premultiply(data: Int16Array): void {
+  for (let i = 0; i < data.length; i += 4) {
+    const alpha = data[i + 3] as number;
+    if (alpha === FULL) continue;
+    for (let c = i; c < i + 3; c++) data[c] = Math.round(((data[c] as number) * alpha) / FULL);
+  }
+}
+
+function stretches(row: Uint8Array, { least, most }: Meant, ends: Int32Array): number {
+  let count = 0;
+  let was = false;
+  for (let x = 0; x < row.length; x++) {
+    const byte = row[x] as number;
+    const is = byte >= least && byte <= most;
+    if (is !== was) ends[count++] = x;
+    was = is;
+  }
+  if (was) ends[count++] = row.length;
+  return count;
+}
+
 /** The loops in plain JavaScript: the measure for those in `render-vector.ts`, and the way where there are no vector instructions. */
 export const renderPlain: RenderCode = {
   room: (bytes) => bytes.map((each) => new Uint8Array(Math.ceil(each / 16) * 16)),
@@ -138,6 +160,10 @@ export const renderPlain: RenderCode = {
   warp,
   slide,
   lean,
+  premultiply,
+  stretches,
+  layInLight: (line, pixels) => layOverInLight(line, 0, pixels, 0, line.length >> 2, () => 1),
   toBytes,
   step: ({ plain }, tile, value) => plain(tile, value),
+  run: ({ plain }, job) => plain(job),
 };

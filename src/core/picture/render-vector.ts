@@ -1,4 +1,5 @@
 import { MemoryLayout, startAssembly } from '../assembled/memory-layout';
+import { lightTables, signedLightAt } from './key/light-tables';
 import type { Kernel, PhaseKernel } from './kernel';
 import { RENDER_BINARY } from './render-binary';
 import type { RenderCode } from './render-code';
@@ -18,6 +19,16 @@ interface Built {
   readonly tables: StepCode['tables'];
   readonly cube: StepCode['cube'];
   readonly table: StepCode['table'];
+  readonly measureRows: StepCode['measureRows'];
+  readonly fadeRows: StepCode['fadeRows'];
+  readonly fadeFarRows: StepCode['fadeFarRows'];
+  readonly cutTile: StepCode['cutTile'];
+  readonly layBacking: StepCode['layBacking'];
+  readonly findOwnColours: StepCode['findOwnColours'];
+  readonly findNear: StepCode['findNear'];
+  readonly stretches: (...numbers: number[]) => number;
+  readonly premultiply: (...numbers: number[]) => void;
+  readonly layInLight: (...numbers: number[]) => void;
 }
 
 /** Bytes for the tables of a step. */
@@ -31,11 +42,12 @@ const GUARD = 64;
 const addressOf = (view: ArrayBufferView): number => view.byteOffset;
 
 function over(code: Built): RenderCode {
-  const { light, lightField, tables, cube, table } = code;
+  const { light, lightField, tables, cube, table, measureRows, fadeRows, fadeFarRows, cutTile } = code;
+  const { layBacking, findOwnColours, findNear } = code;
   // The same shelves for every picture, so that what stands there stays; the one that was asked for longest ago comes first.
-  const shelves = new Map<Int16Array | Int32Array, number>();
+  const shelves = new Map<Parameters<StepCode['kept']>[0], number>();
   let free: number[] | undefined;
-  const kept = (numbers: Int16Array | Int32Array): number => {
+  const kept: StepCode['kept'] = (numbers) => {
     let at = shelves.get(numbers);
     if (at === undefined) {
       const [eldest] = shelves.keys();
@@ -48,7 +60,8 @@ function over(code: Built): RenderCode {
     shelves.set(numbers, at);
     return at;
   };
-  let steps: StepCode = { scratch: new Uint8Array(), kept, light, lightField, tables, cube, table };
+  const keys = { measureRows, fadeRows, fadeFarRows, cutTile, layBacking, findOwnColours, findNear };
+  let steps: StepCode = { scratch: new Uint8Array(), kept, light, lightField, tables, cube, table, ...keys };
   const vector: RenderCode = {
     room(bytes) {
       const layout = new MemoryLayout();
@@ -107,12 +120,29 @@ function over(code: Built): RenderCode {
     lean({ rows, width, v, dv, count, down: { weights, taps } }, out) {
       code.lean(addressOf(rows), width, v, dv, count, addressOf(weights), taps, addressOf(out));
     },
+    premultiply(data) {
+      code.premultiply(addressOf(data), data.length >> 2);
+    },
+    stretches(row, { least, most }, ends) {
+      const count = code.stretches(addressOf(row), row.length, least, most, addressOf(steps.scratch));
+      ends.set(new Int32Array(code.memory.buffer, addressOf(steps.scratch), count));
+      return count;
+    },
+    layInLight(line, pixels) {
+      const { values } = lightTables();
+      const light = signedLightAt(steps);
+      code.layInLight(addressOf(line), addressOf(pixels), line.length >> 2, light, kept(values));
+    },
     toBytes(line, pixels, out) {
       code.toBytes(addressOf(line), pixels, addressOf(out));
     },
     step(kind, tile, value) {
       if (kind.vector) kind.vector(tile, value, steps);
       else kind.plain(tile, value);
+    },
+    run(kind, job) {
+      if (kind.vector) kind.vector(job, steps);
+      else kind.plain(job);
     },
   };
   return vector;

@@ -94,12 +94,15 @@ export class SlantedLines implements PhotoLines {
     const row = this.#room.band().subarray((y - top) * width * 4, (y - top + 1) * width * 4);
     const cover = (x: number): number => this.#cover(x, y);
     const [from, to] = this.#columnsInside(y, -0.5);
-    if (this.#reader.mixesLight) return layOverInLight(line, 0, row, from, to, cover);
-    const [first, last] = this.#reader.isOpaque ? this.#columnsInside(y, 0.5) : [to, to];
-    if (first >= last) return layOver(line, 0, row, from, to, cover);
-    line.set(row.subarray(first * 4, last * 4), first * 4);
-    layOver(line, 0, row, from, first, cover);
-    layOver(line, 0, row, last, to, cover);
+    const { mixesLight, isOpaque } = this.#reader;
+    const lay = mixesLight ? layOverInLight : layOver;
+    const [first, last] = mixesLight || isOpaque ? this.#columnsInside(y, 0.5) : [to, to];
+    if (first >= last) return lay(line, 0, row, from, to, cover);
+    const middle = row.subarray(first * 4, last * 4);
+    if (mixesLight) this.#code.layInLight(line.subarray(first * 4, last * 4), middle);
+    else line.set(middle, first * 4);
+    lay(line, 0, row, from, first, cover);
+    lay(line, 0, row, last, to, cover);
   }
 
   /** The columns of a line whose middles are inside the photo, by `margin` pixels of the picture at least. */

@@ -158,11 +158,15 @@ export class StraightLines implements PhotoLines {
     const count = wide.to - wide.from;
     const cover = insideOf(tall, y);
     const inside = (i: number): number => cover * insideOf(wide, wide.from + i);
-    if (this.#reader.mixesLight) return layOverInLight(line, wide.from, made, 0, count, inside);
-    if (!this.#reader.isOpaque || cover < 1) return layOver(line, wide.from, made, 0, count, inside);
+    const { mixesLight, isOpaque } = this.#reader;
+    const lay = mixesLight ? layOverInLight : layOver;
+    if (cover < 1 || !(mixesLight || isOpaque)) return lay(line, wide.from, made, 0, count, inside);
     // All but the ends, which may be inside by a part only, is simply there.
-    line.set(made.subarray(4, Math.max(4, (count - 1) * 4)), (wide.from + 1) * 4);
-    layOver(line, wide.from, made, 0, 1, inside);
-    if (count > 1) layOver(line, wide.from, made, count - 1, count, inside);
+    const middle = made.subarray(4, Math.max(4, (count - 1) * 4));
+    const start = (wide.from + 1) * 4;
+    if (mixesLight) this.#code.layInLight(line.subarray(start, start + middle.length), middle);
+    else line.set(middle, start);
+    lay(line, wide.from, made, 0, 1, inside);
+    if (count > 1) lay(line, wide.from, made, count - 1, count, inside);
   }
 }

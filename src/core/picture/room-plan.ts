@@ -20,6 +20,15 @@ export class RoomPlan {
     };
   }
 
+  /** Asks for so many numbers of 32 bits with a point. */
+  takeFloats(count: number): () => Float32Array {
+    const piece = this.take(count * 4);
+    return () => {
+      const { buffer, byteOffset } = piece();
+      return new Float32Array(buffer, byteOffset, count);
+    };
+  }
+
   open(code: RenderCode): void {
     this.#pieces = code.room(this.#sizes);
   }

@@ -1,6 +1,6 @@
 import { BACKING_BOUND } from '../../film/bounds';
 import { mapped, type Affine } from '../../picture/affine';
-import { backingTerms } from '../../picture/key/backing-field';
+import { backingTerms } from '../../picture/key/backing-terms';
 import { channelOrder, ownLight } from '../../picture/key/colour-difference';
 import { evenBacking, meanColour, type LightColour } from '../../picture/key/even-backing';
 import { BACKING_TERMS, type SeenBacking } from '../../picture/key/key-cut';

@@ -7,12 +7,12 @@ import { afterAll, describe, expect, test } from 'vitest';
 import { scaling } from '../../picture/affine';
 import { evenBacking, type LightColour } from '../../picture/key/even-backing';
 import type { KeyCut } from '../../picture/key/key-cut';
-import { enclosedPixels } from '../../picture/key/small-parts';
 import type { Pixels } from '../../picture/pixels';
 import { scaledRecipe } from '../../picture/random-recipes';
 import { renderPicture } from '../../picture/render-picture';
 import { fromLight } from '../../picture/srgb';
 import { lightOf } from '../light-picture';
+import { enclosedPixels } from './enclosed-pixels';
 import { findBacking } from './find-backing';
 import { lightOfBehind } from './light-of-behind';
 import { matteOfPixels } from './matte-of-pixels';
@@ -78,7 +78,7 @@ describe('a matte, against pictures that were composed in light with a known one
     async (card) => {
       const scene = keyedScene(SIZE, CARDS[card], FAULTS, 7);
       const { pixels, file } = await asJpeg(scene);
-      const own = errors(scene, matteOfPixels(pixels, PARTS, cutOf(pixels, CARDS[card])));
+      const own = errors(scene, matteOfPixels(pixels, PARTS, cutOf(pixels, CARDS[card])).alpha);
       expect(own.all).toBeLessThan(0.75);
       expect(own.inside).toBeLessThan(0.3);
       expect(own.outside).toBeLessThan(0.3);
@@ -106,14 +106,14 @@ describe('a matte, against pictures that were composed in light with a known one
 
   test('before a black card, and a dark figure before green, though less nearly', () => {
     const black = keyedScene(SIZE, [0.004, 0.004, 0.004], { hair: true, grain: 1 }, 7);
-    const found = errors(black, matteOfPixels(black.pixels, PARTS, cutOf(black.pixels, black.backing)));
+    const found = errors(black, matteOfPixels(black.pixels, PARTS, cutOf(black.pixels, black.backing)).alpha);
     expect(found.all).toBeLessThan(4);
     expect(found.outside).toBeLessThan(0.3);
     // Its clothes and hair are nearly as bright as the card in red and blue: brightness settles nothing there.
     const dark = keyedScene(SIZE, CARDS.green, { ...FAULTS, dark: true }, 7);
     const { all, inside, outside } = errors(
       dark,
-      matteOfPixels(dark.pixels, PARTS, cutOf(dark.pixels, CARDS.green)),
+      matteOfPixels(dark.pixels, PARTS, cutOf(dark.pixels, CARDS.green)).alpha,
     );
     expect(all).toBeLessThan(0.75);
     expect(inside).toBeLessThan(0.3);
@@ -123,7 +123,10 @@ describe('a matte, against pictures that were composed in light with a known one
   test('of another colour, and with nothing in it but a soft edge', () => {
     for (const card of [[0.05, 0.38, 0.4], CARDS.green] as const) {
       const scene = keyedScene(SIZE, card, { uneven: 0.2 }, 3);
-      const { all, band } = errors(scene, matteOfPixels(scene.pixels, PARTS, cutOf(scene.pixels, card)));
+      const { all, band } = errors(
+        scene,
+        matteOfPixels(scene.pixels, PARTS, cutOf(scene.pixels, card)).alpha,
+      );
       expect(all).toBeLessThan(0.1);
       expect(band).toBeLessThan(8);
     }
@@ -183,7 +186,7 @@ describe('what is set of a key', () => {
   const parts = scaling(1 / 120, 1 / 90);
   const cut: KeyCut = { ...PLAIN, ...evenBacking([CARDS.green]), width: 0.02, holes: 0, specks: 0 };
   const row = (key: KeyCut): readonly number[] => [
-    ...matteOfPixels(pixels, parts, key).subarray(45 * 120, 46 * 120),
+    ...matteOfPixels(pixels, parts, key).alpha.subarray(45 * 120, 46 * 120),
   ];
 
   test('an edge that half a pixel covers is mixed with what is behind as light is', () => {
@@ -219,10 +222,10 @@ describe('what is set of a key', () => {
       for (let x = 50; x < 56; x++) data.set(pixels.data.subarray(0, 4), (y * 120 + x) * 4);
     const pierced: Pixels = { ...pixels, data };
     const at = 43 * 120 + 53;
-    expect(matteOfPixels(pierced, parts, cut)[at]).toBe(0);
-    expect(enclosedPixels(matteOfPixels(pierced, parts, cut), size)).toBe(36);
-    expect(matteOfPixels(pierced, parts, { ...cut, holes: 0.03 })[at]).toBe(0);
-    expect(matteOfPixels(pierced, parts, { ...cut, holes: 0.08 })[at]).toBe(255);
+    expect(matteOfPixels(pierced, parts, cut).alpha[at]).toBe(0);
+    expect(enclosedPixels(matteOfPixels(pierced, parts, cut).alpha, size)).toBe(36);
+    expect(matteOfPixels(pierced, parts, { ...cut, holes: 0.03 }).alpha[at]).toBe(0);
+    expect(matteOfPixels(pierced, parts, { ...cut, holes: 0.08 }).alpha[at]).toBe(255);
   });
 
   test('a shadow on the card stays as one where it is asked for, and goes where the key is wide', () => {

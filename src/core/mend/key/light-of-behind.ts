@@ -39,7 +39,7 @@ export function lightOfBehind(
   cut: KeyCut,
   behind: Pixels,
 ): Result<LightChange> {
-  const alpha = matteOfPixels(own, toParts, cut);
+  const { alpha } = matteOfPixels(own, toParts, cut);
   const subject = meanStops(lightOf(own).data, (i) => (alpha[i] as number) >= SUBJECT);
   const other = meanStops(lightOf(behind).data, () => true);
   if (!subject || !other) return err('There is no subject in this photo whose light could be matched.');

@@ -1,126 +1,106 @@
-import type { KeyBlocks } from './key-blocks';
+import type { JobKind, StepCode } from '../steps/step-kind';
+import type { KeyFacts } from './key-facts';
+import { SURELY } from './measure-rows';
 
-/** What has no more of the backing than this may be the subject alone, in the backing's light; within a block it is as even as that. */
-export const SURELY = 0.3;
-const EVEN = 0.2;
+const f = Math.fround;
+
+/** Within a block the subject alone is as even as this, in parts of the backing. */
+const EVEN = f(0.2);
 /** Blocks beyond the subject to which its own ratio is spread: as far as hair and motion reach. */
 const SPREAD = 7;
 /** From block to block towards the edge so much more of the backing's light falls on it. */
-const RISE = 1.05;
+const RISE = f(1.05);
 /** Edges are so many blocks wide at most; further out each block is by a part nearer to grey that the backing shines on. */
 const NEAR_EDGE = 2;
-const TOWARDS_GREY = 0.15;
-const GREY = 1.1;
-/** Far from the subject nothing is too bright to be a mixture. */
+const TOWARDS_GREY = f(0.15);
+const GREY = f(1.1);
+/** Far from the subject nothing is too bright to be a mixture, and colours are grey. */
 const ENDLESS = 1000;
+const FAR_RATIO = 1;
+/** Not known. */
+const UNKNOWN = -1;
 
 /** A ratio one block further out: first a little more of the backing's light falls on it; hair and what is blurred is nearly grey. */
 const further = (ratio: number, ring: number): number =>
-  ring < NEAR_EDGE ? RISE * ratio : ratio + TOWARDS_GREY * (GREY - ratio);
+  ring < NEAR_EDGE ? f(RISE * ratio) : f(ratio + f(TOWARDS_GREY * f(GREY - ratio)));
 
-/** What was seen in each block: the largest and the smallest part of the backing, the largest ratio, and the most light in the other channels. */
-export interface BlockFacts {
-  readonly most: Float32Array;
-  readonly fewest: Float32Array;
-  readonly ratios: Float32Array;
-  readonly brightest: Float32Array;
-}
-
-/** What the subject's own colours are like in each block, and around it as in the nearest ones. */
-export interface OwnColours {
-  /**
-   * The ratio of the backing's own channel to the others: 1 where they are grey, less where they are the opposite of the backing's, more where the
-   * backing's light falls on them. Between the backing and a colour of a known ratio the matte is settled, however bright that is.
-   */
-  readonly ratios: Float32Array;
-  /** The most light in the other channels, in parts of the backing's own: what is as bright is no mixture. */
-  readonly brightest: Float32Array;
-}
-
-/** Blocks around one that are wholly within a picture, with itself. */
-function around(at: number, { across, down }: KeyBlocks, visit: (near: number) => void): void {
-  const [x, y] = [at % across, Math.floor(at / across)];
+/** The largest of a block and those around it, as far as they lie in the picture; those that `isMeant` is 0 for count as 0. */
+function largestAround(
+  numbers: Float32Array,
+  at: number,
+  { blocks }: KeyFacts,
+  isMeant?: Uint8Array,
+): number {
+  const { across, down } = blocks;
+  const x = at % across;
+  const y = Math.floor(at / across);
+  let largest = isMeant ? 0 : -Infinity;
   for (let v = Math.max(0, y - 1); v <= Math.min(down - 1, y + 1); v++)
-    for (let u = Math.max(0, x - 1); u <= Math.min(across - 1, x + 1); u++) visit(v * across + u);
-}
-
-/** Blocks that are the subject alone: as even as it is in the backing's light, or with nothing of the backing around them either. */
-function subjectBlocks({ most, fewest }: BlockFacts, blocks: KeyBlocks): Uint8Array {
-  return Uint8Array.from(most, (largest, at) => {
-    if (largest > SURELY) return 0;
-    if (largest - (fewest[at] as number) <= EVEN) return 1;
-    let isInside = 1;
-    around(at, blocks, (near) => {
-      if ((most[near] as number) > SURELY) isInside = 0;
-    });
-    return isInside;
-  });
-}
-
-/** What the subject's own colours are like, by blocks. */
-export function ownColours(facts: BlockFacts, blocks: KeyBlocks): OwnColours {
-  const { ratios, brightest } = facts;
-  const isSubject = subjectBlocks(facts, blocks);
-  const known = { ratios: blocks.numbers(NaN), brightest: blocks.numbers(NaN) };
-  for (let at = 0; at < isSubject.length; at++) {
-    if (isSubject[at] === 0) continue;
-    // The largest around: no place of the subject itself is taken for its edge.
-    let [ratio, bright] = [0, 0];
-    around(at, blocks, (near) => {
-      if (isSubject[near] === 0) return;
-      ratio = Math.max(ratio, ratios[near] as number);
-      bright = Math.max(bright, brightest[near] as number);
-    });
-    known.ratios[at] = ratio;
-    known.brightest[at] = bright;
-  }
-  return {
-    ratios: spread(known.ratios, blocks, further, 1),
-    brightest: spread(known.brightest, blocks, (value) => value, ENDLESS),
-  };
-}
-
-/** From a block to its four neighbours, two numbers from each on. */
-const SIDEWAYS = [0, 1, 0, -1, 0];
-
-/** Fills what is not known (NaN) around what is, ring after ring, with the largest of its neighbours, so many times as much; what is far from all is as `far` says. */
-function spread(
-  known: Float32Array,
-  { across, down }: KeyBlocks,
-  step: (value: number, ring: number) => number,
-  far: number,
-): Float32Array {
-  const isKnown = (at: number): boolean => !Number.isNaN(known[at]);
-  // Those that are in a ring, or were.
-  const seen = new Uint8Array(known.length);
-  let ring: number[] = [];
-  const look = (at: number, next: number[]): void => {
-    const [x, y] = [at % across, Math.floor(at / across)];
-    for (let side = 0; side < 4; side++) {
-      const [u, v] = [x + (SIDEWAYS[side] as number), y + (SIDEWAYS[side + 1] as number)];
+    for (let u = Math.max(0, x - 1); u <= Math.min(across - 1, x + 1); u++) {
       const near = v * across + u;
-      if (u < 0 || v < 0 || u >= across || v >= down || seen[near] === 1 || isKnown(near)) continue;
-      seen[near] = 1;
-      next.push(near);
+      if (!isMeant || isMeant[near] === 1) largest = Math.max(largest, numbers[near] as number);
     }
-  };
-  for (let at = 0; at < known.length; at++) if (isKnown(at)) look(at, ring);
-  for (let round = 0; round < SPREAD && ring.length > 0; round++) {
-    const values = ring.map((at) => {
-      const [x, y] = [at % across, Math.floor(at / across)];
-      let most = 0;
-      for (let side = 0; side < 4; side++) {
-        const [u, v] = [x + (SIDEWAYS[side] as number), y + (SIDEWAYS[side + 1] as number)];
-        if (u < 0 || v < 0 || u >= across || v >= down || !isKnown(v * across + u)) continue;
-        most = Math.max(most, known[v * across + u] as number);
-      }
-      return step(most, round);
-    });
-    const next: number[] = [];
-    ring.forEach((at, i) => (known[at] = values[i] as number));
-    for (const at of ring) look(at, next);
-    ring = next;
-  }
-  for (let at = 0; at < known.length; at++) if (!isKnown(at)) known[at] = far;
-  return known;
+  return largest;
 }
+
+/** Fills what is not known around what is, ring after ring, from the largest of its neighbours; what is far from all is as `far` says. */
+function spread(facts: KeyFacts, known: Float32Array, isRatio: boolean, far: number): void {
+  const { across } = facts.blocks;
+  const next = facts.spare;
+  for (let ring = 0; ring < SPREAD; ring++) {
+    for (let at = 0; at < known.length; at++) {
+      let value = known[at] as number;
+      if (value < 0) {
+        const x = at % across;
+        if (x > 0) value = Math.max(value, known[at - 1] as number);
+        if (x + 1 < across) value = Math.max(value, known[at + 1] as number);
+        if (at >= across) value = Math.max(value, known[at - across] as number);
+        if (at + across < known.length) value = Math.max(value, known[at + across] as number);
+        if (isRatio && value >= 0) value = further(value, ring);
+      }
+      next[at] = value;
+    }
+    known.set(next);
+  }
+  for (let at = 0; at < known.length; at++) if ((known[at] as number) < 0) known[at] = far;
+}
+
+function plain(facts: KeyFacts): void {
+  const { blocks, most, least, others, measured, ratios, brightest, kinds, spare } = facts;
+  const { across } = blocks;
+  const behindOf = (at: number): number =>
+    f(1 - (others[Math.floor(at / across) * (across + 1) + (at % across)] as number));
+  for (let at = 0; at < most.length; at++) spare[at] = f((most[at] as number) / behindOf(at));
+  // Blocks that are the subject alone: as even as it is in the backing's light, or with nothing of the backing around them either.
+  for (let at = 0; at < most.length; at++) {
+    const largest = spare[at] as number;
+    const fewest = f((least[at] as number) / behindOf(at));
+    const isEven = largest <= f(SURELY) && f(largest - fewest) <= EVEN;
+    kinds[at] = isEven || largestAround(spare, at, facts) <= f(SURELY) ? 1 : 0;
+  }
+  // The largest around: no place of the subject itself is taken for its edge.
+  for (let at = 0; at < most.length; at++) {
+    ratios[at] = kinds[at] === 1 ? largestAround(measured, at, facts, kinds) : UNKNOWN;
+    spare[at] = kinds[at] === 1 ? largestAround(brightest, at, facts, kinds) : UNKNOWN;
+  }
+  brightest.set(spare);
+  spread(facts, ratios, true, FAR_RATIO);
+  spread(facts, brightest, false, ENDLESS);
+}
+
+function vector(facts: KeyFacts, code: StepCode): void {
+  const { blocks, most, least, others, measured, ratios, brightest, kinds, spare } = facts;
+  code.findOwnColours(
+    ...([blocks.across, blocks.down, most.byteOffset, least.byteOffset, others.byteOffset] as const),
+    ...([measured.byteOffset, ratios.byteOffset, brightest.byteOffset] as const),
+    ...([kinds.byteOffset, spare.byteOffset] as const),
+  );
+}
+
+/**
+ * Finds what the subject's own colours are like in each block that was measured, and around it as in the nearest ones: the ratio of the backing's own channel
+ * to the others, which is 1 where they are grey, less where they are the opposite of the backing's, more where the backing's light falls on them; and the most
+ * light in the other channels, in parts of the backing's own. Between the backing and a colour of a known ratio the matte is settled, however bright that is;
+ * what is as bright as the brightest is no mixture. What the blocks are is written where their kinds will be.
+ */
+export const findOwnColours: JobKind<KeyFacts> = { plain, vector };

@@ -1,4 +1,6 @@
+import type { Meant, RenderCode } from '../render-code';
 import type { Size } from '../size';
+import { BLOCK_KINDS, type KeyFacts } from './key-facts';
 
 /** Stretches of rows that hang together, as sets: each knows one that it belongs to. */
 class Stretches {
@@ -33,70 +35,52 @@ class Stretches {
 interface Parts {
   readonly stretches: Stretches;
   /** Pixels of each part, by the stretch that stands for it. */
-  readonly sizes: ReadonlyMap<number, number>;
+  readonly sizes: Float64Array;
 }
 
 /** Finds what hangs together of the values that are meant, over sides of pixels. */
-function partsOf(matte: Uint8Array, { width, height }: Size, belongs: (value: number) => boolean): Parts {
-  const meant = Uint8Array.from({ length: 256 }, (_, i) => (belongs(i) ? 1 : 0));
+export function partsOf(code: RenderCode, alpha: Uint8Array, { width, height }: Size, meant: Meant): Parts {
   const all = new Stretches();
-  let above: number[] = [];
+  const ends = new Int32Array(width + 1);
+  // The stretches of the row above, and from where on they are there.
+  let [first, above] = [0, 0];
   for (let y = 0; y < height; y++) {
-    const here: number[] = [];
-    const line = y * width;
-    let next = 0;
-    for (let x = 0; x < width; x++) {
-      if (meant[matte[line + x] as number] === 0) continue;
-      const from = x;
-      while (x < width && meant[matte[line + x] as number] === 1) x++;
-      const made = all.add(y, from, x);
-      here.push(made);
-      while (next < above.length && (all.to[above[next] as number] as number) <= from) next++;
-      for (let i = next; i < above.length && (all.from[above[i] as number] as number) < x; i++)
-        all.join(above[i] as number, made);
+    const count = code.stretches(alpha.subarray(y * width, (y + 1) * width), meant, ends);
+    const here = all.from.length;
+    let next = first;
+    for (let i = 0; i < count; i += 2) {
+      const [from, to] = [ends[i] as number, ends[i + 1] as number];
+      const made = all.add(y, from, to);
+      while (next < above && (all.to[next] as number) <= from) next++;
+      for (let other = next; other < above && (all.from[other] as number) < to; other++)
+        all.join(other, made);
     }
-    above = here;
+    [first, above] = [here, all.from.length];
   }
-  const sizes = new Map<number, number>();
+  const sizes = new Float64Array(all.from.length);
   for (let i = 0; i < all.from.length; i++) {
-    const first = all.first(i);
-    sizes.set(first, (sizes.get(first) ?? 0) + (all.to[i] as number) - (all.from[i] as number));
+    const part = all.first(i);
+    sizes[part] = (sizes[part] as number) + (all.to[i] as number) - (all.from[i] as number);
   }
   return { stretches: all, sizes };
 }
 
-/**
- * Sets what hangs together and is no larger than so many pixels to a value, in place: holes in the subject, or specks outside of it. `belongs` tells which
- * values are meant.
- */
+/** Sets what hangs together and is no larger than so many pixels to a value, in place: holes in the subject, or specks outside of it. */
 export function setSmallParts(
-  matte: Uint8Array,
+  code: RenderCode,
+  { alpha, blocks, kinds }: KeyFacts,
   size: Size,
-  belongs: (value: number) => boolean,
+  meant: Meant,
   largest: number,
   value: number,
 ): void {
   if (largest < 1) return;
-  const { stretches, sizes } = partsOf(matte, size, belongs);
+  const { stretches, sizes } = partsOf(code, alpha, size, meant);
   for (let i = 0; i < stretches.from.length; i++) {
-    if ((sizes.get(stretches.first(i)) as number) > largest) continue;
-    const line = (stretches.row[i] as number) * size.width;
-    matte.fill(value, line + (stretches.from[i] as number), line + (stretches.to[i] as number));
+    if ((sizes[stretches.first(i)] as number) > largest) continue;
+    const y = stretches.row[i] as number;
+    const [from, to] = [stretches.from[i] as number, stretches.to[i] as number];
+    alpha.fill(value, y * size.width + from, y * size.width + to);
+    kinds.fill(BLOCK_KINDS.mixed, blocks.at(from, y), blocks.at(to - 1, y) + 1);
   }
-}
-
-/** See-through by half. */
-const HALF = 128;
-
-/** Pixels that go though the subject is all around them. */
-export function enclosedPixels(matte: Uint8Array, size: Size): number {
-  const { stretches, sizes } = partsOf(matte, size, (value) => value < HALF);
-  const { from, to, row } = stretches;
-  const outside = new Set<number>();
-  for (let i = 0; i < from.length; i++)
-    if (from[i] === 0 || to[i] === size.width || row[i] === 0 || row[i] === size.height - 1)
-      outside.add(stretches.first(i));
-  let pixels = 0;
-  for (const [part, count] of sizes) if (!outside.has(part)) pixels += count;
-  return pixels;
 }

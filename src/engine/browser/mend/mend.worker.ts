@@ -5,6 +5,7 @@ import type { Aside, PhotoPair } from '../../../core/film/photo-pair';
 import type { FoundLight } from '../../../core/film/photo-mends';
 import { fileOf } from '../../../core/film/photo-picture';
 import { colourAround } from '../../../core/mend/key/colour-around';
+import { enclosedPixels } from '../../../core/mend/key/enclosed-pixels';
 import { findBacking, type FoundBacking } from '../../../core/mend/key/find-backing';
 import { matteOfPixels } from '../../../core/mend/key/matte-of-pixels';
 import { lightOfBehind } from '../../../core/mend/key/light-of-behind';
@@ -26,7 +27,6 @@ import { withoutSlow } from '../../../core/mend/without-slow';
 import { chained, inverse, mapped, scaling, type Affine } from '../../../core/picture/affine';
 import { moveOf, type Move } from '../../../core/picture/move';
 import type { LightColour } from '../../../core/picture/key/even-backing';
-import { enclosedPixels } from '../../../core/picture/key/small-parts';
 import type { KeyCut } from '../../../core/picture/key/key-cut';
 import { PLACE, type StrokePath } from '../../../core/picture/paint/stroke';
 import type { Pixels } from '../../../core/picture/pixels';
@@ -291,7 +291,9 @@ const worker = {
     const canvas = await canvasPicture(photo);
     if (!canvas) return err(MISSING);
     const { pixels, toParts } = canvas;
-    return ok(enclosedPixels(matteOfPixels(pixels, toParts, cut), pixels) / (pixels.width * pixels.height));
+    return ok(
+      enclosedPixels(matteOfPixels(pixels, toParts, cut).alpha, pixels) / (pixels.width * pixels.height),
+    );
   },
 
   /** What brings the light of a picture behind to that of a photo's subject. */
