@@ -36,7 +36,7 @@ beforeAll(async () => {
 }, 120_000);
 afterAll(() => rm(folder, { recursive: true, force: true }));
 
-test.each<KillName>(['edits', 'import', 'opening', 'recording', 'printing'])(
+test.each<KillName>(['edits', 'import', 'opening', 'recording', 'printing', 'painting'])(
   'a browser that is killed in the middle (%s) loses at most the last quarter of a second, and says what is missing',
   { timeout: 180_000 },
   async (kind) => {

@@ -326,14 +326,67 @@ const killPrinting: Kill = async (base, { photos }, next) => {
   }
 };
 
+/** Shows the first photo, to be painted on from what is around. */
+async function showPaint(page: Page): Promise<void> {
+  await page.getByRole('button', { name: 'Mend', exact: true }).click();
+  await page.keyboard.press('Home');
+  const tool = page.getByRole('button', { name: 'Paint out', exact: true });
+  const from = page.getByRole('combobox', { name: 'Paint in' });
+  if (!(await from.isVisible())) await tool.click();
+  await from.selectOption('around');
+}
+
+/** Strokes by hand, one after the other; the kill may come while the pen is down. */
+const killPainting: Kill = async (base, { photos }, next) => {
+  const victim = await Victim.in(base);
+  try {
+    const { page } = victim;
+    await bringIn(page, photos.slice(0, 3));
+    await layOut(page);
+    const frames = await framesOf(page);
+    await showPaint(page);
+    const box = await page.getByTestId('picture').boundingBox();
+    if (!box) throw new Error('There is no picture on screen.');
+    await victim.watch('h4 + [role=status]', '(\\d+) stroke');
+    const place = (): readonly [number, number] => [
+      box.x + box.width * (0.3 + next() * 0.4),
+      box.y + box.height * (0.3 + next() * 0.4),
+    ];
+    const strokes = (async () => {
+      for (;;) {
+        await page.mouse.move(...place());
+        await page.mouse.down();
+        await page.mouse.move(...place(), { steps: 6 });
+        await page.mouse.up();
+      }
+    })().catch(() => undefined);
+    await pause(2500 + next() * 5000);
+    const must = await victim.kill();
+    await strokes;
+    await victim.start();
+    await showPaint(victim.page);
+    const words = victim.page.getByText(/^\d+ strokes?$/);
+    await words.waitFor();
+    const after = Number(/\d+/.exec((await words.textContent()) ?? '')?.[0]);
+    if (after < (must ?? 0)) return `painting: ${must} strokes were shown to be there, ${after} are`;
+    const now = await framesOf(victim.page);
+    if (now !== frames) return `painting: ${frames} frames before, ${now} after`;
+    const said = await notes(victim.page);
+    return /gone|missing|damaged/.test(said) ? `painting: ${said}` : undefined;
+  } finally {
+    await victim.end();
+  }
+};
+
 const KILLS: Readonly<Record<string, Kill>> = {
   edits: killEdits,
   import: killImport,
   opening: killOpening,
   recording: killRecording,
   printing: killPrinting,
+  painting: killPainting,
 };
-export type KillName = 'edits' | 'import' | 'opening' | 'recording' | 'printing';
+export type KillName = 'edits' | 'import' | 'opening' | 'recording' | 'printing' | 'painting';
 
 /** Kills the browser so many times, at moments that are drawn by lot, in the middle of one kind of work. */
 export async function attackWithKills(

@@ -27,6 +27,7 @@ const KILLS: readonly (readonly [KillName, number])[] = [
   ['opening', 40],
   ['recording', 30],
   ['printing', 30],
+  ['painting', 30],
 ];
 
 const tallies: Tally[] = [];

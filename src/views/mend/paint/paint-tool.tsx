@@ -279,7 +279,8 @@ function Painted({ film, target, off }: PartProps) {
     <>
       <h4>{target.photo.name}</h4>
       <p className={mend.hint} role="status">
-        {waiting > 0 ? 'Looking for the light of what is painted in …' : count(strokes.length, 'stroke')}
+        {count(strokes.length, 'stroke')}
+        {waiting > 0 && ', looking for the light of what is painted in …'}
       </p>
       {strokes.length > 0 && <StrokeList film={film} strokes={strokes} />}
       <CheckField label="Show what is painted" checked={!isOff} onChange={switchPaint} disabled={off} />
