@@ -163,6 +163,8 @@ async function lookForBackings(but: readonly string[], target: MendTarget): Prom
     .map((photo) => ({ photo }));
   if (tasks.length === 0) return true;
   const light = pickedLight({ picked });
+  // That of the photo on which a colour is picked is found with it.
+  const noun = but.length > 0 ? 'other photo' : 'photo';
   const found = new Map<string, FoundBacking>();
   const failed = await longJob(
     {
@@ -177,12 +179,12 @@ async function lookForBackings(but: readonly string[], target: MendTarget): Prom
   const still = stillMeant(now, tasks, found);
   if (still.size > 0)
     edit(
-      batch(`Backing of ${count(still.size, 'photo')} found`, [
+      batch(`Backing of ${count(still.size, noun)} found`, [
         backingsEdit(now, new Map([...still].map(([id, each]) => [id, kept(each)]))),
       ]),
     );
   const left = failed && leftWords(failed);
-  if (left !== undefined) tell(`Backing of ${count(still.size, 'photo')} found. ${left}`, 'asks');
+  if (left !== undefined) tell(`Backing of ${count(still.size, noun)} found. ${left}`, 'asks');
   return failed !== undefined;
 }
 

@@ -1,10 +1,14 @@
 import { plateEdit } from '../../../core/edits/paint-edits';
-import { photosById } from '../../../core/film/film';
+import { photosById, type Film, type Scene } from '../../../core/film/film';
+import { posesIn } from '../../../core/film/items';
+import { fileOf } from '../../../core/film/photo-picture';
+import { count } from '../../../core/time/format';
 import { openFilm } from '../../document/document';
 import { edit } from '../../document/edit-film';
 import { setPlateShown } from '../../picture/shown-film';
 import { tell } from '../../shell/shell';
 import { transportNow } from '../../transport/transport';
+import { photosOfPoses } from '../target-photos';
 import { paintNow, setSource } from './paint';
 import { paintTarget } from './source-photo';
 
@@ -15,7 +19,20 @@ export function choosePlate(photoId: string | undefined): void {
   if (!target) return tell('There is no scene on screen that could have a clean plate.');
   edit(plateEdit(film, target.scene.id, photoId === undefined ? undefined : { photoId }));
   const photo = photoId === undefined ? undefined : photosById(film).get(photoId);
-  if (photo) tell(`${photo.name} is the clean plate of ${target.scene.name}.`, 'done');
+  if (!photo) return;
+  const kept = strokesOfOthers(film, target.scene, photo.id);
+  const others = kept > 0 ? ` ${count(kept, 'stroke')} still paint in the plate before it.` : '';
+  tell(`${photo.name} is the clean plate of ${target.scene.name}.${others}`, 'done');
+}
+
+/** How many strokes of a scene paint in another plate. */
+function strokesOfOthers(film: Film, scene: Scene, plateId: string): number {
+  const photos = photosOfPoses(
+    film,
+    posesIn(scene.items).map(({ id }) => id),
+  );
+  const strokes = photos.flatMap((photo) => fileOf(photo).strokes ?? []);
+  return strokes.filter(({ from }) => from.kind === 'plate' && from.photoId !== plateId).length;
 }
 
 /** Shows the clean plate of the scene on screen, to be touched up, or the poses again. */
