@@ -21,14 +21,14 @@ export function lineOf(hex: string, width: number): Int16Array {
   return Int16Array.from({ length: width * 4 }, (_, i) => pixel[i % 4] as number);
 }
 
-const shades = new WeakMap<Gradient, Int32Array>();
+/** The shades that were made last, of which colours: pictures of a run mostly have the same behind them. */
+let known: { readonly from: string; readonly to: string; readonly shades: Int32Array } | undefined;
 
 /** All shades of a gradient, as the numbers of a tile: two of them in each number. */
-function shadesOf(gradient: Gradient): Int32Array {
-  let known = shades.get(gradient);
-  if (known) return known;
+function shadesOf({ from, to }: Gradient): Int32Array {
+  if (known?.from === from && known.to === to) return known.shades;
   const colours = new Int16Array((SHADES + 1) * 4);
-  const [first, last] = [colourOf(gradient.from), colourOf(gradient.to)];
+  const [first, last] = [colourOf(from), colourOf(to)];
   for (let shade = 0, at = 0; shade <= SHADES; shade++, at += 4) {
     const part = shade / SHADES;
     for (let c = 0; c < 3; c++) {
@@ -37,8 +37,8 @@ function shadesOf(gradient: Gradient): Int32Array {
     }
     colours[at + 3] = FULL;
   }
-  shades.set(gradient, (known = new Int32Array(colours.buffer)));
-  return known;
+  known = { from, to, shades: new Int32Array(colours.buffer) };
+  return known.shades;
 }
 
 /** Gives lines of a gradient, in a picture of a size, as the numbers of a tile, aligned to 4 bytes. It goes evenly in sRGB values, as eyes see it. */

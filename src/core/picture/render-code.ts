@@ -75,7 +75,7 @@ export interface RenderCode {
   premultiply(data: Int16Array): void;
   /** Such pixels laid over as many of an opaque line, with edges mixed as light is: half of a white edge before black is as bright as half of the light. */
   layInLight(line: Int16Array, pixels: Int16Array): void;
-  /** Where bytes that are meant begin and end in a row, one after the other: how many numbers were written. `ends` has room for one more than the row has. */
+  /** Where bytes that are meant begin and end in a row, one after the other: how many numbers were written. Both lie in the room given; `ends` for one more than the row has. */
   stretches(row: Uint8Array, meant: Meant, ends: Int32Array): number;
   /** A tile's numbers, opaque, to red, green, blue and 255. */
   toBytes(line: Int16Array, pixels: number, out: Uint8Array): void;

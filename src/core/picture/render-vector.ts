@@ -124,9 +124,7 @@ function over(code: Built): RenderCode {
       code.premultiply(addressOf(data), data.length >> 2);
     },
     stretches(row, { least, most }, ends) {
-      const count = code.stretches(addressOf(row), row.length, least, most, addressOf(steps.scratch));
-      ends.set(new Int32Array(code.memory.buffer, addressOf(steps.scratch), count));
-      return count;
+      return code.stretches(addressOf(row), row.length, least, most, addressOf(ends));
     },
     layInLight(line, pixels) {
       const { values } = lightTables();

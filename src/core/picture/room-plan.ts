@@ -20,6 +20,15 @@ export class RoomPlan {
     };
   }
 
+  /** Asks for so many whole numbers of 32 bits. */
+  takeWhole(count: number): () => Int32Array {
+    const piece = this.take(count * 4);
+    return () => {
+      const { buffer, byteOffset } = piece();
+      return new Int32Array(buffer, byteOffset, count);
+    };
+  }
+
   /** Asks for so many numbers of 32 bits with a point. */
   takeFloats(count: number): () => Float32Array {
     const piece = this.take(count * 4);

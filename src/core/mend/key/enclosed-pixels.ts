@@ -1,3 +1,4 @@
+import type { KeyFacts } from '../../picture/key/key-facts';
 import { partsOf } from '../../picture/key/small-parts';
 import { renderPlain } from '../../picture/render-plain';
 import type { Size } from '../../picture/size';
@@ -6,8 +7,8 @@ import type { Size } from '../../picture/size';
 const HALF = 128;
 
 /** Pixels that go though the subject is all around them. */
-export function enclosedPixels(alpha: Uint8Array, size: Size): number {
-  const { stretches, sizes } = partsOf(renderPlain, alpha, size, { least: 0, most: HALF - 1 });
+export function enclosedPixels(facts: KeyFacts, size: Size): number {
+  const { stretches, sizes } = partsOf(renderPlain, facts, size, { least: 0, most: HALF - 1 });
   const { from, to, row } = stretches;
   const outside = new Set<number>();
   for (let i = 0; i < from.length; i++)

@@ -29,6 +29,8 @@ export interface KeyFacts {
   readonly near: Float32Array;
   /** Room for numbers of blocks on the way to others. */
   readonly spare: Float32Array;
+  /** Room for where stretches of a row begin and end: one more than the row has pixels. */
+  readonly ends: Int32Array;
 }
 
 /** What is known of a block; those that are mixed are looked at pixel by pixel. What is mixed may turn out to be all alike. */
@@ -42,6 +44,7 @@ export function planKeyFacts(size: Size, room: RoomPlan): () => KeyFacts {
   const corners = (across + 1) * (down + 1);
   const alpha = room.take(size.width * size.height);
   const kinds = room.take(count);
+  const ends = room.takeWhole(size.width + 1);
   const floats = (numbers: number): (() => Float32Array) => room.takeFloats(numbers);
   const pieces = {
     ...{ corners: floats(corners * 3), scales: floats(corners), others: floats(corners) },
@@ -53,6 +56,7 @@ export function planKeyFacts(size: Size, room: RoomPlan): () => KeyFacts {
     blocks,
     alpha: alpha().subarray(0, size.width * size.height),
     kinds: kinds().subarray(0, count),
+    ends: ends(),
     ...{ corners: pieces.corners(), scales: pieces.scales(), others: pieces.others() },
     ...{ most: pieces.most(), least: pieces.least(), measured: pieces.measured() },
     ...{ ratios: pieces.ratios(), brightest: pieces.brightest() },

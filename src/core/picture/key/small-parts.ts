@@ -39,9 +39,13 @@ interface Parts {
 }
 
 /** Finds what hangs together of the values that are meant, over sides of pixels. */
-export function partsOf(code: RenderCode, alpha: Uint8Array, { width, height }: Size, meant: Meant): Parts {
+export function partsOf(
+  code: RenderCode,
+  { alpha, ends }: Pick<KeyFacts, 'alpha' | 'ends'>,
+  { width, height }: Size,
+  meant: Meant,
+): Parts {
   const all = new Stretches();
-  const ends = new Int32Array(width + 1);
   // The stretches of the row above, and from where on they are there.
   let [first, above] = [0, 0];
   for (let y = 0; y < height; y++) {
@@ -68,14 +72,15 @@ export function partsOf(code: RenderCode, alpha: Uint8Array, { width, height }: 
 /** Sets what hangs together and is no larger than so many pixels to a value, in place: holes in the subject, or specks outside of it. */
 export function setSmallParts(
   code: RenderCode,
-  { alpha, blocks, kinds }: KeyFacts,
+  facts: KeyFacts,
   size: Size,
   meant: Meant,
   largest: number,
   value: number,
 ): void {
   if (largest < 1) return;
-  const { stretches, sizes } = partsOf(code, alpha, size, meant);
+  const { alpha, blocks, kinds } = facts;
+  const { stretches, sizes } = partsOf(code, facts, size, meant);
   for (let i = 0; i < stretches.from.length; i++) {
     if ((sizes[stretches.first(i)] as number) > largest) continue;
     const y = stretches.row[i] as number;

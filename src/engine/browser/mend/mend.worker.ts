@@ -291,9 +291,7 @@ const worker = {
     const canvas = await canvasPicture(photo);
     if (!canvas) return err(MISSING);
     const { pixels, toParts } = canvas;
-    return ok(
-      enclosedPixels(matteOfPixels(pixels, toParts, cut).alpha, pixels) / (pixels.width * pixels.height),
-    );
+    return ok(enclosedPixels(matteOfPixels(pixels, toParts, cut), pixels) / (pixels.width * pixels.height));
   },
 
   /** What brings the light of a picture behind to that of a photo's subject. */
