@@ -10,7 +10,7 @@ import type { KeyCut } from '../../picture/key/key-cut';
 import type { Pixels } from '../../picture/pixels';
 import { scaledRecipe } from '../../picture/random-recipes';
 import { renderPicture } from '../../picture/render-picture';
-import { fromLight } from '../../picture/srgb';
+import { fromLight, toLight } from '../../picture/srgb';
 import { lightOf } from '../light-picture';
 import { enclosedPixels } from './enclosed-pixels';
 import { findBacking } from './find-backing';
@@ -254,10 +254,17 @@ describe('what is set of a key', () => {
     });
     expect(evenBacking([[0.7, 0.72, 0.69]]).way).toBe('distance');
     const card: Pixels = { ...pixels, data: pixels.data.map((_, i) => pixels.data[i % 4] as number) };
-    expect(lightOfBehind(card, parts, cut, pixels).ok).toBe(false);
+    expect(lightOfBehind(card, parts, cut, { own: card, behind: pixels }).ok).toBe(false);
     // A grey picture two stops darker than the square.
     const grey = Math.round(255 * fromLight(0.125));
-    const found = lightOfBehind(pixels, parts, cut, { ...pixels, data: pixels.data.map(() => grey) });
-    expect(found.ok && found.value.map(({ stops }) => Math.round(stops * 10) / 10)).toEqual([2, 2, 2]);
+    const behind: Pixels = { ...pixels, data: pixels.data.map(() => grey) };
+    const stopsFor = (own: Pixels): readonly number[] | false => {
+      const found = lightOfBehind(pixels, parts, cut, { own, behind });
+      return found.ok && found.value.map(({ stops }) => Math.round(stops * 10) / 10);
+    };
+    expect(stopsFor(pixels)).toEqual([2, 2, 2]);
+    // The photo's own mends make it a stop darker: what is behind is brought to that.
+    const darker = pixels.data.map((each) => Math.round(255 * fromLight(toLight(each / 255) / 2)));
+    expect(stopsFor({ ...pixels, data: darker })).toEqual([1, 1, 1]);
   });
 });

@@ -31,17 +31,17 @@ function meanStops(light: Float32Array, counts: (i: number) => boolean): readonl
 
 /**
  * What brings the light of a picture that stands behind to that of a subject before it: as bright in the mean of its logarithm, and half as
- * far in colour. `toParts` leads from the photo's pixels to parts of it.
+ * far in colour. Both are `lit` as their mends have them; the photo itself, which is cut out, is as it came. `toParts` leads from its pixels to parts of it.
  */
 export function lightOfBehind(
   own: Pixels,
   toParts: Affine,
   cut: KeyCut,
-  behind: Pixels,
+  lit: { readonly own: Pixels; readonly behind: Pixels },
 ): Result<LightChange> {
   const { alpha } = matteOfPixels(own, toParts, cut);
-  const subject = meanStops(lightOf(own).data, (i) => (alpha[i] as number) >= SUBJECT);
-  const other = meanStops(lightOf(behind).data, () => true);
+  const subject = meanStops(lightOf(lit.own).data, (i) => (alpha[i] as number) >= SUBJECT);
+  const other = meanStops(lightOf(lit.behind).data, () => true);
   if (!subject || !other) return err('There is no subject in this photo whose light could be matched.');
   const apart = subject.map((each, c) => each - (other[c] as number));
   const mean = 0.2126 * (apart[0] as number) + 0.7152 * (apart[1] as number) + 0.0722 * (apart[2] as number);

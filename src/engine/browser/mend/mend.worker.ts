@@ -2,7 +2,7 @@ import { expose } from 'comlink';
 import { analysisRecipe, analysisRecipeAlone, partsOfPhoto } from '../../../core/film/analysis-recipe';
 import type { Photo } from '../../../core/film/film';
 import type { Aside, PhotoPair } from '../../../core/film/photo-pair';
-import type { FoundLight } from '../../../core/film/photo-mends';
+import { photoStepsOf, type FoundLight } from '../../../core/film/photo-mends';
 import { fileOf } from '../../../core/film/photo-picture';
 import { colourAround } from '../../../core/mend/key/colour-around';
 import { enclosedPixels } from '../../../core/mend/key/enclosed-pixels';
@@ -101,6 +101,13 @@ async function canvasPicture(photo: Photo): Promise<{ pixels: Pixels; toParts: A
   const pixels = await smallPicture(recipe);
   return pixels && { pixels, toParts: partsOfPhoto(recipe) };
 }
+
+/** The same picture in the light that its mends give it. */
+const litPicture = (photo: Photo): Promise<Pixels | undefined> =>
+  smallPicture({
+    ...analysisRecipeAlone(photo, DETAIL_SIDE),
+    photoSteps: photoStepsOf(fileOf(photo).mends),
+  });
 
 /** The same of a photo that is compared with many. */
 const fixedPicture = ofLast(async (photo) => {
@@ -296,9 +303,13 @@ const worker = {
 
   /** What brings the light of a picture behind to that of a photo's subject. */
   async lightBehind(photo: Photo, cut: KeyCut, behind: Photo): Promise<Result<LightChange>> {
-    const [own, other] = await Promise.all([canvasPicture(photo), canvasPicture(behind)]);
-    if (!own || !other) return err(MISSING);
-    return lightOfBehind(own.pixels, own.toParts, cut, other.pixels);
+    const [canvas, own, other] = await Promise.all([
+      canvasPicture(photo),
+      litPicture(photo),
+      litPicture(behind),
+    ]);
+    if (!canvas || !own || !other) return err(MISSING);
+    return lightOfBehind(canvas.pixels, canvas.toParts, cut, { own, behind: other });
   },
 
   /** Of the changes of a run, in the order of the film, what does not change slowly. */
