@@ -5,7 +5,7 @@ import { RENDER_BINARY } from './render-binary';
 import type { RenderCode } from './render-code';
 import type { StepCode } from './steps/step-kind';
 
-interface Built {
+interface Built extends Omit<StepCode, 'scratch' | 'kept'> {
   readonly memory: WebAssembly.Memory;
   readonly widen: (...numbers: number[]) => void;
   readonly across: (...numbers: number[]) => void;
@@ -14,18 +14,6 @@ interface Built {
   readonly slide: (...numbers: number[]) => void;
   readonly lean: (...numbers: number[]) => void;
   readonly toBytes: (...numbers: number[]) => void;
-  readonly light: StepCode['light'];
-  readonly lightField: StepCode['lightField'];
-  readonly tables: StepCode['tables'];
-  readonly cube: StepCode['cube'];
-  readonly table: StepCode['table'];
-  readonly measureRows: StepCode['measureRows'];
-  readonly fadeRows: StepCode['fadeRows'];
-  readonly fadeFarRows: StepCode['fadeFarRows'];
-  readonly cutTile: StepCode['cutTile'];
-  readonly layBacking: StepCode['layBacking'];
-  readonly findOwnColours: StepCode['findOwnColours'];
-  readonly findNear: StepCode['findNear'];
   readonly stretches: (...numbers: number[]) => number;
   readonly premultiply: (...numbers: number[]) => void;
   readonly layInLight: (...numbers: number[]) => void;
@@ -42,8 +30,6 @@ const GUARD = 64;
 const addressOf = (view: ArrayBufferView): number => view.byteOffset;
 
 function over(code: Built): RenderCode {
-  const { light, lightField, tables, cube, table, measureRows, fadeRows, fadeFarRows, cutTile } = code;
-  const { layBacking, findOwnColours, findNear } = code;
   // The same shelves for every picture, so that what stands there stays; the one that was asked for longest ago comes first.
   const shelves = new Map<Parameters<StepCode['kept']>[0], number>();
   let free: number[] | undefined;
@@ -60,8 +46,7 @@ function over(code: Built): RenderCode {
     shelves.set(numbers, at);
     return at;
   };
-  const keys = { measureRows, fadeRows, fadeFarRows, cutTile, layBacking, findOwnColours, findNear };
-  let steps: StepCode = { scratch: new Uint8Array(), kept, light, lightField, tables, cube, table, ...keys };
+  let steps: StepCode = { ...code, scratch: new Uint8Array(), kept };
   const vector: RenderCode = {
     room(bytes) {
       const layout = new MemoryLayout();
