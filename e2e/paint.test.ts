@@ -98,6 +98,33 @@ test('a plate is made from the photos; brushed in, the set is there; it is undon
   expect(complaints).toEqual([]);
 });
 
+test('a picture that plays, or is shown as it was, is made ready by a press on it, which says so', async () => {
+  const { page, complaints } = await painting();
+  await makePlate(page);
+  const ways = [
+    () => page.keyboard.press('Space'),
+    () => page.getByRole('button', { name: 'Before', exact: true }).click(),
+    () => page.getByRole('button', { name: 'Both', exact: true }).click(),
+  ];
+  for (const [at, way] of ways.entries()) {
+    await way();
+    const waits = page.getByRole('button', { name: 'The picture. Press it to stop here and work on it.' });
+    await waits.waitFor();
+    await page.mouse.click(...(await onPicture(page, 0.19, 0.3)));
+    await waits.waitFor({ state: 'detached' });
+    await expect
+      .poll(() => notes(page))
+      .toContain(at === 0 ? 'The film stands still on frame' : 'The picture is shown mended now.');
+    if (at === 0) await page.keyboard.press('Home');
+    await dragOver(page, [
+      [0.16, 0.58],
+      [0.22, 0.58],
+    ]);
+    await expect.poll(() => strokes(page)).toBe(at + 1);
+  }
+  expect(complaints).toEqual([]);
+});
+
 test('what the plate does not show is found and taken out, and follows to the photos behind', async () => {
   const { page, complaints } = await painting();
   await page.keyboard.press('End');

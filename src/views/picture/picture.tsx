@@ -15,6 +15,7 @@ import { useShownAs, useShownFilm } from '../../state/picture/shown-film';
 import { useSelection } from '../../state/selection/selection';
 import { useShell } from '../../state/shell/shell';
 import { pickPoint } from '../../state/mend/frame-runs';
+import { useKeying } from '../../state/mend/key/keying';
 import { useMend } from '../../state/mend/mend';
 import { useCompare } from '../../state/transport/compare';
 import { useTransport } from '../../state/transport/transport';
@@ -26,6 +27,7 @@ import { MoveOverlay } from '../mend/move-overlay';
 import { PaintOverlay } from '../mend/paint/paint-overlay';
 import { PickOverlay } from '../mend/pick-overlay';
 import { PointSheet } from '../mend/point-sheet';
+import { ReadySheet } from '../mend/ready-sheet';
 import { SeenColours } from '../mend/seen-colours';
 import { poseCaption } from '../pose-caption';
 import styles from './picture.module.css';
@@ -53,18 +55,25 @@ export function Picture({ apart = false }: PictureProps) {
   const playing = useTransport((state) => state.playing);
   const playSpan = useTransport((state) => state.playSpan);
   const whole = useShownAs((state) => state.whole && state.view === 'mended');
+  const tool = useMend((state) => state.tool);
   const isFraming = isMending && whole && !playing;
-  const isSteadying = useMend((state) => state.tool === 'steady') && isMending && !playing;
-  const isColouring = useMend((state) => state.tool === 'colour') && isMending && !playing && !apart;
-  const isPainting =
-    useMend((state) => state.tool === 'paint') && isMending && !playing && !apart && divider === undefined;
-  const isKeying =
-    useMend((state) => state.tool === 'key') && isMending && !playing && !apart && divider === undefined;
-  const isDrawing =
-    useMend((state) => state.tool === 'draw') && isMending && !playing && !apart && divider === undefined;
+  const isSteadying = tool === 'steady' && isMending && !playing;
+  const isColouring = tool === 'colour' && isMending && !playing && !apart;
+  const isPointing = useKeying((state) => state.pointing !== undefined);
   const isMended = useShownAs((state) => state.view !== 'before');
-  const picking = useMend((state) => state.picking) && isColouring;
+  const isReady = !playing && isMended && divider === undefined;
+  const isPainting = tool === 'paint' && isMending && !apart && isReady;
+  const isKeying = tool === 'key' && isMending && !apart && isReady;
+  const isDrawing = tool === 'draw' && isMending && !apart && isReady;
+  const isPicking = useMend((state) => state.picking !== undefined);
   const isPickingPoint = useMend((state) => state.pickingPoint);
+  /** A hand is to work on the picture, and cannot yet. */
+  const isAwaited =
+    isMending &&
+    !apart &&
+    (tool === 'paint' || tool === 'draw' || (tool === 'key' && isPointing)
+      ? !isReady
+      : playing && ((tool === 'colour' && isPicking) || isPickingPoint));
   const showsClipping = useMend((state) => state.showsClipping);
   const [drawn, setDrawn] = useState(0);
   const overlay = useMend((state) => state.overlay);
@@ -127,19 +136,20 @@ export function Picture({ apart = false }: PictureProps) {
           data-testid={apart ? 'picture-apart' : 'picture'}
           data-zoomed={isZoomed || undefined}
         />
+        {isAwaited && area && <ReadySheet />}
         {!apart && divider !== undefined && area && <Divider area={area} at={divider} />}
         {!apart && isSteadying && divider === undefined && area && <MoveOverlay area={area} />}
         {isColouring && area && (
           <SeenColours canvasRef={canvasRef} area={area} drawn={drawn} marksClipping={showsClipping} />
         )}
-        {isPainting && isMended && film && area && (
+        {isPainting && film && area && (
           <PaintOverlay film={film} canvasRef={canvasRef} area={area} drawn={drawn} />
         )}
-        {isDrawing && isMended && film && area && (
+        {isDrawing && film && area && (
           <DrawOverlay film={film} canvasRef={canvasRef} area={area} drawn={drawn} />
         )}
-        {isKeying && isMended && film && area && <KeyOverlay film={film} area={area} />}
-        {picking && area && <PickOverlay canvasRef={canvasRef} area={area} />}
+        {isKeying && film && area && <KeyOverlay film={film} area={area} />}
+        {isPicking && isColouring && area && <PickOverlay canvasRef={canvasRef} area={area} />}
         {!apart && isFraming && area && <FrameOverlay area={area} />}
         {!apart && isFraming && isPickingPoint && area && (
           <PointSheet

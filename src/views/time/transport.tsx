@@ -148,7 +148,7 @@ export function Transport() {
       </select>
       <div className={styles.where}>
         <span className={styles.counter} data-testid="counter">
-          <strong>{none ? 0 : frame + 1}</strong>
+          <strong style={{ minWidth: `${String(frames).length}ch` }}>{none ? 0 : frame + 1}</strong>
           <span>
             of {frames} · {frameToTimecode(frame, rate, canDrop(rate))}
           </span>
