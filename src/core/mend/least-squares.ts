@@ -18,15 +18,27 @@ export class LeastSquares {
 
   /** A measurement: `size` numbers from a place of `rows` on, what they should give, and how much it counts. */
   add(rows: Float64Array, at: number, value: number, weight: number): void {
+    this.addRow(rows, at, weight);
+    this.addValue(rows, at, value, weight);
+  }
+
+  /** The numbers of a measurement without what they should give. */
+  addRow(rows: Float64Array, at: number, weight: number): void {
     const n = this.size;
     const normal = this.#normal;
-    const right = this.#right;
-    for (let i = 0; i < n; i++) {
+    for (let i = 0, to = 0; i < n; i++, to += n - i) {
       const weighted = weight * (rows[at + i] as number);
-      right[i] = (right[i] as number) + weighted * value;
-      for (let j = 0, to = i * n; j <= i; j++, to++)
+      for (let j = 0; j <= i; j++, to++)
         normal[to] = (normal[to] as number) + weighted * (rows[at + j] as number);
     }
+  }
+
+  /** What the numbers of a measurement should give, without these. */
+  addValue(rows: Float64Array, at: number, value: number, weight: number): void {
+    const n = this.size;
+    const right = this.#right;
+    const weighted = weight * value;
+    for (let i = 0; i < n; i++) right[i] = (right[i] as number) + weighted * (rows[at + i] as number);
   }
 
   /** The solution; undefined where what was added does not settle it. */

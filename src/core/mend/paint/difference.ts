@@ -10,12 +10,22 @@ export interface Difference extends Size {
   readonly data: Float32Array;
 }
 
+/** More light than this is seen as no brighter. */
+const BRIGHTEST = 1.2;
+
 /** Light as the eye sees it, about. */
-const seen = (light: number): number => Math.sqrt(Math.max(0, Math.min(1.2, light)));
+const seen = (light: number): number => Math.sqrt(Math.max(0, Math.min(BRIGHTEST, light)));
 
 /** Pixels from one place to the next at which a light that changes slowly is reckoned. */
 const PITCH_BITS = 4;
 const PITCH = 1 << PITCH_BITS;
+
+/** Steps, from black to white as the eye sees them, in which a curve is reckoned: sixteen to one of 255. */
+const STEPS = 4096;
+
+/** What a curve makes of each step, as the eye sees it. */
+const seenBy = ({ power }: ChannelChange): Float32Array =>
+  Float32Array.from({ length: STEPS + 1 }, (_, step) => (step / STEPS) ** power);
 
 /** Another picture in the light of a photo, as the eye sees it; its light is reckoned at places of a coarse grid. */
 function litAs(
@@ -25,18 +35,19 @@ function litAs(
 ): Float32Array<ArrayBuffer> {
   const [across, down] = [Math.ceil(width / PITCH) + 1, Math.ceil(height / PITCH) + 1];
   const lit = new Float32Array(data.length);
+  const most = seen(BRIGHTEST);
   light.forEach((channel: ChannelChange, c) => {
-    const { power, stops } = channel;
+    const curve = seenBy(channel);
     const gains = Float32Array.from({ length: across * down }, (_, i) => {
       const place = mapped(toPhoto, (i % across) * PITCH, Math.floor(i / across) * PITCH);
-      return 2 ** (stops + fieldAt(channel, fieldTerms(...place)));
+      return Math.sqrt(2 ** (channel.stops + fieldAt(channel, fieldTerms(...place))));
     });
     for (let y = 0; y < height; y++) {
       const grid = Math.round(y / PITCH) * across;
       for (let x = 0, i = 3 * y * width + c; x < width; x++, i += 3) {
-        const value = data[i] as number;
-        const bent = power === 1 ? value : value ** power;
-        lit[i] = seen((gains[grid + ((x + PITCH / 2) >> PITCH_BITS)] as number) * bent);
+        const step = (Math.sqrt(data[i] as number) * STEPS + 0.5) | 0;
+        const gain = gains[grid + ((x + PITCH / 2) >> PITCH_BITS)] as number;
+        lit[i] = Math.min(most, gain * (curve[step < STEPS ? step : STEPS] as number));
       }
     }
   });
@@ -61,25 +72,22 @@ export function differenceOf(
   const lit = litAs(other, light, toPhoto);
   const data = new Float32Array(own.data.length);
   for (let y = 0; y < height; y++) {
-    const [from, to] = [shows?.[2 * y] ?? 0, shows?.[2 * y + 1] ?? width];
-    const [above, below] = [y > 0 ? -3 * width : 0, y + 1 < height ? 3 * width : 0];
-    for (let x = from, i = 3 * (y * width + from); x < to; x++) {
-      const left = x > from ? -3 : 0;
-      const right = x + 1 < to ? 3 : 0;
-      for (let c = 0; c < 3; c++, i++) {
-        const here = lit[i] as number;
-        const across = Math.max(
-          Math.abs((lit[i + right] as number) - here),
-          Math.abs((lit[i + left] as number) - here),
-        );
-        const along = Math.max(
-          Math.abs((lit[i + below] as number) - here),
-          Math.abs((lit[i + above] as number) - here),
-        );
-        const off = seen(own.data[i] as number) - here;
-        const counts = Math.abs(off) - ASIDE * Math.max(across, along);
-        data[i] = counts <= 0 ? 0 : off < 0 ? -counts : counts;
-      }
+    const from = shows?.[2 * y] ?? 0;
+    const to = shows?.[2 * y + 1] ?? width;
+    const above = y > 0 ? -3 * width : 0;
+    const below = y + 1 < height ? 3 * width : 0;
+    const [first, end] = [3 * (y * width + from), 3 * (y * width + to)];
+    for (let i = first; i < end; i++) {
+      const here = lit[i] as number;
+      const edge = Math.max(
+        Math.abs((lit[i + 3 < end ? i + 3 : i] as number) - here),
+        Math.abs((lit[i - 3 >= first ? i - 3 : i] as number) - here),
+        Math.abs((lit[i + below] as number) - here),
+        Math.abs((lit[i + above] as number) - here),
+      );
+      const off = seen(own.data[i] as number) - here;
+      const counts = Math.abs(off) - ASIDE * edge;
+      data[i] = counts <= 0 ? 0 : off < 0 ? -counts : counts;
     }
   }
   return averaged({ width, height, data }, 1);
@@ -105,28 +113,44 @@ export function averaged({ width, height, data }: Difference, reach: number): Di
   for (let y = 0; y < height; y++)
     for (let c = 0; c < 3; c++) {
       const base = y * row + c;
-      const at = (x: number): number => data[base + 3 * Math.min(width - 1, Math.max(0, x))] as number;
       let sum = 0;
-      for (let x = -reach; x <= reach; x++) sum += at(x);
+      for (let x = -reach; x <= reach; x++)
+        sum += data[base + 3 * Math.min(width - 1, Math.max(0, x))] as number;
       for (let x = 0; x < width; x++) {
         across[base + 3 * x] = sum;
-        sum += at(x + reach + 1) - at(x - reach);
+        const next = x + reach + 1 < width ? x + reach + 1 : width - 1;
+        const last = x > reach ? x - reach : 0;
+        sum += (data[base + 3 * next] as number) - (data[base + 3 * last] as number);
       }
     }
   const out = new Float32Array(data.length);
-  const sums = new Float32Array(row);
+  const sums = new Float64Array(row);
   const rowAt = (y: number): number => row * Math.min(height - 1, Math.max(0, y));
   for (let y = -reach; y <= reach; y++)
     for (let i = 0, at = rowAt(y); i < row; i++) sums[i] = (sums[i] as number) + (across[at + i] as number);
-  const all = (2 * reach + 1) ** 2;
+  const part = 1 / (2 * reach + 1) ** 2;
   for (let y = 0; y < height; y++) {
-    const [to, next, last] = [y * row, rowAt(y + reach + 1), rowAt(y - reach)];
+    const to = y * row;
+    const next = rowAt(y + reach + 1);
+    const last = rowAt(y - reach);
     for (let i = 0; i < row; i++) {
-      out[to + i] = (sums[i] as number) / all;
-      sums[i] = (sums[i] as number) + (across[next + i] as number) - (across[last + i] as number);
+      const sum = sums[i] as number;
+      out[to + i] = sum * part;
+      sums[i] = sum + (across[next + i] as number) - (across[last + i] as number);
     }
   }
   return { width, height, data: out };
+}
+
+/** Pixels over which a difference is softened for what is looked for from afar. */
+const SOFT = 3;
+const softOnes = new WeakMap<Difference, Difference>();
+
+/** A difference softly: what leans a little more than before is the same thing. Made once for each. */
+export function softly(difference: Difference): Difference {
+  let soft = softOnes.get(difference);
+  if (!soft) softOnes.set(difference, (soft = averaged(difference, SOFT)));
+  return soft;
 }
 
 /** How much a pixel differs, 0 to about 1: by the channel that differs most. */

@@ -1,12 +1,11 @@
 import { mapped, inverse, type Affine } from '../../picture/affine';
 import { PLACE, placesIn, type StrokePath } from '../../picture/paint/stroke';
 import type { Size } from '../../picture/size';
-import { averaged, type Difference } from './difference';
+import { softly, type Difference } from './difference';
 import { coverOf, near } from './ring';
 
 /** Pixels, of a picture of some 960, that a thing may move from one photo to the next, and a piece of it besides. */
 const REACH = 60;
-const SOFT = 3;
 /** Ways that are tried first lie so far apart. */
 const STEP = 2;
 /** So many of them are looked at closely, so many pixels from each other. */
@@ -58,30 +57,62 @@ function samplesOf(path: StrokePath, size: Size, toPhoto: Affine): readonly Samp
   return Array.from({ length: Math.min(all.length, ENOUGH) }, (_, k) => all[Math.floor(k * every)] as Sample);
 }
 
-/** How badly what some pixels show in one photo fits another one there, of all that they show. */
+/** What is looked for in another photo: some pixels, and what they show in the one before. */
+interface Sought {
+  readonly x: Int32Array;
+  readonly y: Int32Array;
+  readonly weight: Float64Array;
+  /** Three numbers a pixel. */
+  readonly shown: Float64Array;
+  /** Of all three together, how much there is to be found. */
+  readonly amount: Float64Array;
+}
+
+function soughtIn({ width, data }: Difference, samples: readonly Sample[]): Sought {
+  const shown = Float64Array.from({ length: 3 * samples.length }, (_, i) => {
+    const { x, y } = samples[Math.floor(i / 3)] as Sample;
+    return data[3 * (y * width + x) + (i % 3)] as number;
+  });
+  return {
+    x: Int32Array.from(samples, ({ x }) => x),
+    y: Int32Array.from(samples, ({ y }) => y),
+    weight: Float64Array.from(samples, ({ weight }) => weight),
+    shown,
+    amount: Float64Array.from(
+      samples,
+      ({ weight }, i) =>
+        weight *
+        ((shown[3 * i] as number) ** 2 +
+          (shown[3 * i + 1] as number) ** 2 +
+          (shown[3 * i + 2] as number) ** 2),
+    ),
+  };
+}
+
+/** How badly what is looked for fits what another photo shows so far aside, of all that is to be found. */
 function costAt(
-  samples: readonly Sample[],
-  before: Difference,
-  after: Difference,
+  { x, y, weight, shown, amount }: Sought,
+  { width, height, data }: Difference,
   right: number,
   down: number,
 ): number {
-  const { width, height } = before;
-  let [sum, all, seen] = [0, 0, 0];
-  for (const { x, y, weight } of samples) {
-    const at = 3 * (y * width + x);
-    const [u, v] = [x + right, y + down];
+  let sum = 0;
+  let all = 0;
+  let seen = 0;
+  for (let i = 0; i < x.length; i++) {
+    const u = (x[i] as number) + right;
+    const v = (y[i] as number) + down;
     // What goes out of the picture tells nothing.
     if (u < 0 || v < 0 || u >= width || v >= height) continue;
     seen++;
     const there = 3 * (v * width + u);
-    for (let c = 0; c < 3; c++) {
-      const was = before.data[at + c] as number;
-      sum += weight * (was - (after.data[there + c] as number)) ** 2;
-      all += weight * was * was;
-    }
+    const red = (shown[3 * i] as number) - (data[there] as number);
+    const green = (shown[3 * i + 1] as number) - (data[there + 1] as number);
+    const blue = (shown[3 * i + 2] as number) - (data[there + 2] as number);
+    sum += (weight[i] as number) * (red * red + green * green + blue * blue);
+    all += amount[i] as number;
   }
-  return all > 0 && 2 * seen > samples.length ? sum / all : 1;
+  return all > 0 && 2 * seen > x.length ? sum / all : 1;
 }
 
 interface Shift {
@@ -92,8 +123,7 @@ interface Shift {
 
 /** Some ways that fit best, around another one; the best first, and none so near another that they are about the same. */
 function bestShifts(
-  samples: readonly Sample[],
-  before: Difference,
+  sought: Sought,
   after: Difference,
   around: { readonly right: number; readonly down: number },
   reach: number,
@@ -105,7 +135,7 @@ function bestShifts(
     for (let dx = -reach; dx <= reach; dx += step) {
       const [right, down] = [around.right + dx, around.down + dy];
       const way = (WAY_COST * (dx * dx + dy * dy)) / Math.min(reach, FAR) ** 2;
-      all.push({ right, down, cost: costAt(samples, before, after, right, down) + way });
+      all.push({ right, down, cost: costAt(sought, after, right, down) + way });
     }
   all.sort((a, b) => a.cost - b.cost);
   const best: Shift[] = [];
@@ -119,12 +149,11 @@ function bestShifts(
 
 /** The way that fits best, around another one. */
 const bestShift = (
-  samples: readonly Sample[],
-  before: Difference,
+  sought: Sought,
   after: Difference,
   around: { readonly right: number; readonly down: number },
   reach: number,
-): Shift => bestShifts(samples, before, after, around, reach, 1, 1)[0] ?? { ...around, cost: 1 };
+): Shift => bestShifts(sought, after, around, reach, 1, 1)[0] ?? { ...around, cost: 1 };
 
 /** A stroke's places, in pixels, with more of them where they lie far apart. */
 function nodesOf(
@@ -264,21 +293,21 @@ export function followStroke(
   }, 0);
   const covered = samples.filter(({ weight }) => weight === 1).length;
   if (covered === 0 || strength / (2 * covered) < FAINT) return { points: path.points, isSure: false };
-  // Softly at first: what leans a little more than before is the same thing.
-  const [was, is] = [averaged(before, SOFT), averaged(after, SOFT)];
+  const sought = soughtIn(softly(before), samples);
+  const there = softly(after);
   // A thin thing is missed by a pixel: some that may be it are looked at closely.
-  const about = bestShifts(samples, was, is, { right: 0, down: 0 }, REACH, STEP, TRIED);
+  const about = bestShifts(sought, there, { right: 0, down: 0 }, REACH, STEP, TRIED);
   const whole = about
     .map((each) => {
-      const { right, down } = bestShift(samples, was, is, each, STEP);
+      const { right, down } = bestShift(sought, there, each, STEP);
       const way = (WAY_COST * (right * right + down * down)) / FAR ** 2;
-      return { right, down, cost: costAt(samples, was, is, right, down) + way };
+      return { right, down, cost: costAt(sought, there, right, down) + way };
     })
     .reduce((best, each) => (each.cost < best.cost ? each : best));
   const nodes = nodesOf(out, inverse(toPhoto));
   const shifts = nodes.map(([x, y]) => {
     const own = samples.filter((each) => Math.hypot(each.x - x, each.y - y) < PIECE_WINDOW);
-    return own.length < 20 ? whole : bestShift(own, before, after, whole, PIECE_REACH);
+    return own.length < 20 ? whole : bestShift(soughtIn(before, own), after, whole, PIECE_REACH);
   });
   const points = nodes.flatMap(([x, y, pressure], i) => {
     const here = shifts[i] as Shift;

@@ -49,6 +49,40 @@ function fullest(counts: Uint16Array, first: number, last: number): number {
 /** Fewer photos than this that show a place are too few to say what stands there. */
 const FEWEST = 3;
 
+/** Brightness of a colour whose red, green and blue are one number. */
+const brightness = (colour: number): number =>
+  (colour & 255) + 2 * ((colour >> 8) & 255) + ((colour >> 16) & 255);
+
+/** The step that each brightness is in. */
+const STEP_OF = Uint8Array.from({ length: BRIGHTEST + 1 }, (_, value) => Math.floor(value / STEP));
+
+/** A row of all photos: what is seen of each of its pixels lies together, as numbers of red, green and blue. */
+interface RowSeen {
+  /** So many a pixel as there are photos; those that do not show it are left out. */
+  readonly colours: Int32Array;
+  readonly counts: Uint16Array;
+}
+
+/** Reads a row, pixel by pixel of photo after photo: their bytes lie far apart. */
+function readRow(
+  photos: readonly GroundPhoto[],
+  y: number,
+  width: number,
+  { colours, counts }: RowSeen,
+): void {
+  counts.fill(0);
+  for (const { data, shows } of photos) {
+    const from = shows?.[2 * y] ?? 0;
+    const to = Math.min(width, shows?.[2 * y + 1] ?? width);
+    for (let x = from, at = 3 * (y * width + from); x < to; x++, at += 3) {
+      const count = counts[x] as number;
+      colours[x * photos.length + count] =
+        (data[at] as number) | ((data[at + 1] as number) << 8) | ((data[at + 2] as number) << 16);
+      counts[x] = count + 1;
+    }
+  }
+}
+
 /**
  * The empty set from photos that lie on each other: for each pixel what most of those that show it agree on, as the mean of those that do. All
  * photos are of the same size, so many pixels wide. What none of them shows is black.
@@ -57,66 +91,81 @@ export function groundOf(photos: readonly GroundPhoto[], width: number): Ground 
   const pixels = (photos[0]?.data.length ?? 0) / 3;
   const data = new Uint8ClampedArray(3 * pixels);
   const unsure = new Uint8Array(pixels);
-  const bright = new Uint16Array(photos.length);
-  const counts = new Uint16Array(STEPS);
-  const shown = new Uint8Array(3 * photos.length);
-  for (let pixel = 0, at = 0; pixel < pixels; pixel++, at += 3) {
-    const y = Math.floor(pixel / width);
-    const x = pixel - y * width;
-    let count = 0;
-    let least = BRIGHTEST;
-    let most = 0;
+  const row: RowSeen = {
+    colours: new Int32Array(photos.length * width),
+    counts: new Uint16Array(width),
+  };
+  const steps = new Uint16Array(STEPS);
+  const fewest = Math.min(FEWEST, photos.length);
+  for (let y = 0; y * width < pixels; y++) {
+    readRow(photos, y, width, row);
+    for (let x = 0, pixel = y * width; x < width; x++, pixel++) {
+      const count = row.counts[x] as number;
+      const agree = agreeOn(row.colours, x * photos.length, count, steps, data, 3 * pixel);
+      if (agree < ENOUGH * count || count < fewest) unsure[pixel] = 1;
+    }
+  }
+  return { data, unsure };
+}
+
+/**
+ * Writes what most of some colours agree on, and tells how many do. `steps` are all 0, before and after. What is near is masked in place of
+ * asking: grain goes either way, and guesses of the processor would be wrong half of the time.
+ */
+function agreeOn(
+  colours: Int32Array,
+  from: number,
+  count: number,
+  steps: Uint16Array,
+  into: Uint8ClampedArray,
+  at: number,
+): number {
+  const end = from + count;
+  let least = BRIGHTEST;
+  let most = 0;
+  for (let i = from; i < end; i++) {
+    const value = brightness(colours[i] as number);
+    least += (value - least) & ((value - least) >> 31);
+    most += (value - most) & ((most - value) >> 31);
+  }
+  let middle = (least + most) / 2;
+  let rounds = 1;
+  if (most - least > ALL_AGREE) {
+    for (let i = from; i < end; i++) {
+      const step = STEP_OF[brightness(colours[i] as number)] as number;
+      steps[step] = (steps[step] as number) + 1;
+    }
+    const first = STEP_OF[least] as number;
+    const last = STEP_OF[most] as number;
+    middle = fullest(steps, first, last);
+    for (let step = first; step <= last; step++) steps[step] = 0;
+    // Its mean, and the mean of what is near that: steps are coarse.
+    rounds = 2;
+  }
+  let agree = 0;
+  for (let round = 0; round < rounds; round++) {
     let red = 0;
     let green = 0;
     let blue = 0;
-    for (let k = 0; k < photos.length; k++) {
-      const { data: photo, shows } = photos[k] as GroundPhoto;
-      if (shows && (x < (shows[2 * y] as number) || x >= (shows[2 * y + 1] as number))) continue;
-      const r = photo[at] as number;
-      const g = photo[at + 1] as number;
-      const b = photo[at + 2] as number;
-      const value = r + 2 * g + b;
-      shown[3 * count] = r;
-      shown[3 * count + 1] = g;
-      shown[3 * count + 2] = b;
-      bright[count++] = value;
-      if (value < least) least = value;
-      if (value > most) most = value;
-      red += r;
-      green += g;
-      blue += b;
+    agree = 0;
+    const darkest = Math.ceil(middle - SAME);
+    const lightest = Math.floor(middle + SAME);
+    for (let i = from; i < end; i++) {
+      const colour = colours[i] as number;
+      const value = brightness(colour);
+      const near = ~(((value - darkest) | (lightest - value)) >> 31);
+      red += colour & 255 & near;
+      green += (colour >> 8) & 255 & near;
+      blue += (colour >> 16) & 255 & near;
+      agree -= near;
     }
-    let agree = count;
-    if (most - least > ALL_AGREE) {
-      const first = Math.floor(least / STEP);
-      const last = Math.floor(most / STEP);
-      for (let k = 0; k < count; k++) {
-        const step = Math.floor((bright[k] as number) / STEP);
-        counts[step] = (counts[step] as number) + 1;
-      }
-      let middle = fullest(counts, first, last);
-      counts.fill(0, first, last + 1);
-      // Its mean, and the mean of what is near that: steps are coarse.
-      for (let round = 0; round < 2; round++) {
-        agree = red = green = blue = 0;
-        for (let k = 0; k < count; k++) {
-          if (Math.abs((bright[k] as number) - middle) > SAME) continue;
-          red += shown[3 * k] as number;
-          green += shown[3 * k + 1] as number;
-          blue += shown[3 * k + 2] as number;
-          agree++;
-        }
-        if (agree === 0) break;
-        middle = (red + 2 * green + blue) / agree;
-      }
-    }
-    if (agree < ENOUGH * count || count < Math.min(FEWEST, photos.length)) unsure[pixel] = 1;
-    if (agree === 0) continue;
-    data[at] = red / agree;
-    data[at + 1] = green / agree;
-    data[at + 2] = blue / agree;
+    if (agree === 0) break;
+    middle = (red + 2 * green + blue) / agree;
+    into[at] = red / agree;
+    into[at + 1] = green / agree;
+    into[at + 2] = blue / agree;
   }
-  return { data, unsure };
+  return agree;
 }
 
 /** A cell is marked when more than this part of it is not sure: grain alone leaves single pixels. */

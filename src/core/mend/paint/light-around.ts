@@ -98,6 +98,9 @@ export function lightAround(
     0,
   ]);
   let away = places.map((place) => awayFrom(place, amounts));
+  const rows = Float64Array.from({ length: COLUMNS * places.length }, (_, i) =>
+    i % COLUMNS === 0 ? 1 : ((places[Math.floor(i / COLUMNS)] as Place).terms[(i % COLUMNS) - 1] as number),
+  );
   const strict = (): number =>
     Math.max(0.02, 2.5 * (away.toSorted((a, b) => a - b)[Math.floor(away.length * 0.3)] ?? 0));
   let scale = Math.max(strict(), 2 * median(away));
@@ -105,14 +108,9 @@ export function lightAround(
     const next: number[][] = [];
     for (let c = 0; c < 3; c++) {
       const squares = new LeastSquares(COLUMNS, RIDGE);
-      places.forEach(({ terms, stops, trust }, i) => {
+      places.forEach(({ stops, trust }, i) => {
         const weight = trust / (1 + ((away[i] as number) / scale) ** 2) ** 2;
-        squares.add(
-          Float64Array.of(1, terms[0] as number, terms[1] as number),
-          0,
-          stops[c] as number,
-          weight,
-        );
+        squares.add(rows, COLUMNS * i, stops[c] as number, weight);
       });
       const solved = squares.solve();
       if (!solved) return base;

@@ -68,7 +68,7 @@ function placeOf(own: Pixels, other: Pixels, fixed: FixedPicture | undefined): A
   // Where what stands still in the reference lies in the one that is compared with it.
   const isOwn = fixed?.is === 'own';
   const reference = fixed?.placed ?? placedReference(detailOf(other));
-  const found = matchPlace(detailOf(isOwn ? other : own), reference);
+  const found = matchPlace(detailOf(isOwn ? other : own), reference, { isFine: false });
   if (!found.ok) return undefined;
   const map = similarityMap(found.value.similarity, own);
   return isOwn ? map : inverse(map);

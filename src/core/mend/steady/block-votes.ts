@@ -49,12 +49,22 @@ function difference(
   return squares - (sum * sum) / SIDE ** 2;
 }
 
+/** A block that fits where the one before went but for this part of its detail is looked for around there only, so far to each side. */
+const FITS = 0.1;
+const AROUND = 2;
+
+/** A block of the reference, and how much there is to it. */
+interface Block {
+  readonly left: number;
+  readonly top: number;
+  readonly detail: number;
+}
+
 /** Where a block lies in the photo, to whole pixels. `likely` is where the one before went: what fits early saves looking closely at the others. */
 function findBlock(
   reference: DetailPicture,
   photo: DetailPicture,
-  left: number,
-  top: number,
+  { left, top, detail }: Block,
   likely: Pick<Vote, 'dx' | 'dy'>,
 ): Vote {
   const { width, height } = reference;
@@ -62,8 +72,11 @@ function findBlock(
   const [x, y] = [Math.max(-left, Math.min(right, likely.dx)), Math.max(-top, Math.min(bottom, likely.dy))];
   let best = difference(reference, photo, left, top, x, y, Infinity);
   let [bestX, bestY] = [x, y];
-  for (let dy = Math.max(-REACH, -top); dy <= Math.min(REACH, bottom); dy++)
-    for (let dx = Math.max(-REACH, -left); dx <= Math.min(REACH, right); dx++) {
+  const isNear = best < FITS * detail;
+  const [fromX, toX] = isNear ? [x - AROUND, x + AROUND] : [-REACH, REACH];
+  const [fromY, toY] = isNear ? [y - AROUND, y + AROUND] : [-REACH, REACH];
+  for (let dy = Math.max(fromY, -top); dy <= Math.min(toY, bottom); dy++)
+    for (let dx = Math.max(fromX, -left); dx <= Math.min(toX, right); dx++) {
       const sum = difference(reference, photo, left, top, dx, dy, best);
       if (sum < best) {
         bestX = dx;
@@ -89,7 +102,7 @@ function detailIn({ width, data }: DetailPicture, left: number, top: number): nu
 
 function votes(reference: DetailPicture, photo: DetailPicture): readonly Vote[] {
   const { width, height } = reference;
-  const blocks: { readonly left: number; readonly top: number; readonly detail: number }[] = [];
+  const blocks: Block[] = [];
   for (let top = 0; top + SIDE <= height; top += SIDE)
     for (let left = 0; left + SIDE <= width; left += SIDE)
       blocks.push({ left, top, detail: detailIn(reference, left, top) });
@@ -99,8 +112,7 @@ function votes(reference: DetailPicture, photo: DetailPicture): readonly Vote[] 
   const every = Math.max(1, able.length / MOST_BLOCKS);
   let last: Pick<Vote, 'dx' | 'dy'> = { dx: 0, dy: 0 };
   return Array.from({ length: Math.floor(able.length / every) }, (_, i) => {
-    const { left, top } = able[Math.floor(i * every)] as (typeof able)[number];
-    const vote = findBlock(reference, photo, left, top, last);
+    const vote = findBlock(reference, photo, able[Math.floor(i * every)] as Block, last);
     last = vote;
     return vote;
   });

@@ -12,58 +12,61 @@ export interface DetailPicture extends Size {
 /** Luma that counts as black, of 255: below it the logarithm would be all grain. */
 const BLACK = 12;
 
-/** A row softened by 1 4 6 4 1, from a place on, into another picture; what is outside is as its edge. */
-function softenRow(data: Float32Array, into: Float32Array, from: number, width: number): void {
-  const last = from + width - 1;
-  let [b, c, d] = [data[from], data[from], data[Math.min(last, from + 1)]] as [number, number, number];
-  let a = b;
-  for (let i = from; i <= last; i++) {
-    const e = data[Math.min(last, i + 2)] as number;
-    into[i] = (a + e + 4 * (b + d) + 6 * c) / 16;
-    [a, b, c, d] = [b, c, d, e];
-  }
-}
-
-/** Softened by 1 4 6 4 1, across and down, once. */
-export function softened({ width, height, data }: DetailPicture): DetailPicture {
-  const across = new Float32Array(data.length);
-  for (let y = 0; y < height; y++) softenRow(data, across, y * width, width);
-  const out = new Float32Array(data.length);
-  // Row by row: columns one after the other would fetch each line of memory anew.
-  for (let y = 0; y < height; y++) {
-    const row = (by: number): number => Math.min(height - 1, Math.max(0, y + by)) * width;
-    const [a, b, c, d, e] = [row(-2), row(-1), row(0), row(1), row(2)];
-    for (let x = 0; x < width; x++)
-      out[c + x] =
-        ((across[a + x] as number) +
-          (across[e + x] as number) +
-          4 * ((across[b + x] as number) + (across[d + x] as number)) +
-          6 * (across[c + x] as number)) /
-        16;
-  }
-  return { width, height, data: out };
-}
-
-/** Parts of a step of luma that are told apart. */
+/** Parts of a step of luma that are told apart, and how much of each colour is in one of them (BT.709), in parts of `PARTS`. */
 const FINE = 64;
-let logsOfLuma: Float32Array | undefined;
-const theLogs = (): Float32Array =>
-  (logsOfLuma ??= Float32Array.from({ length: 255 * FINE + 2 }, (_, luma) => Math.log(luma / FINE + BLACK)));
+const PARTS = 64;
+const [RED, GREEN, BLUE] = [871, 2929, 296];
+let logsOfLuma: Float64Array | undefined;
+const theLogs = (): Float64Array =>
+  (logsOfLuma ??= Float64Array.from({ length: 255 * FINE + 1 }, (_, luma) => Math.log(luma / FINE + BLACK)));
 
-/** Decoded pixels as their place is looked for. */
+/** The binomial of eight, from the middle outwards, and how far it reaches. */
+const [W0, W1, W2, W3, W4] = [70 / 256, 56 / 256, 28 / 256, 8 / 256, 1 / 256];
+const REACH = 4;
+
+/**
+ * Decoded pixels as their place is looked for: softened across and down, since grain inflates the slopes of a soft set, and steps would stop too
+ * early. What is outside is as the edge.
+ */
 export function detailOf({ width, height, order, data: bytes }: Pixels): DetailPicture {
   const [redAt, blueAt] = order.startsWith('BGR') ? [2, 0] : [0, 2];
-  const logs = new Float32Array(width * height);
   const known = theLogs();
-  for (let i = 0, at = 0; i < logs.length; i++, at += 4) {
-    const luma =
-      0.2126 * (bytes[at + redAt] as number) +
-      0.7152 * (bytes[at + 1] as number) +
-      0.0722 * (bytes[at + blueAt] as number);
-    logs[i] = known[(luma * FINE + 0.5) | 0] as number;
+  const across = new Float32Array(width * height);
+  const row = new Float64Array(width + 2 * REACH);
+  for (let y = 0; y < height; y++) {
+    const from = y * width;
+    for (let x = 0, at = 4 * from; x < width; x++, at += 4) {
+      const luma =
+        RED * (bytes[at + redAt] as number) +
+        GREEN * (bytes[at + 1] as number) +
+        BLUE * (bytes[at + blueAt] as number);
+      row[x + REACH] = known[(luma + PARTS / 2) >> 6] as number;
+    }
+    row.fill(row[REACH] as number, 0, REACH);
+    row.fill(row[width + REACH - 1] as number, width + REACH);
+    for (let x = 0; x < width; x++)
+      across[from + x] =
+        W0 * (row[x + 4] as number) +
+        W1 * ((row[x + 3] as number) + (row[x + 5] as number)) +
+        W2 * ((row[x + 2] as number) + (row[x + 6] as number)) +
+        W3 * ((row[x + 1] as number) + (row[x + 7] as number)) +
+        W4 * ((row[x] as number) + (row[x + 8] as number));
   }
-  // Grain inflates the slopes of a soft set: steps would stop too early.
-  return softened(softened({ width, height, data: logs }));
+  const data = new Float32Array(width * height);
+  const rowAt = (y: number): number => Math.min(height - 1, Math.max(0, y)) * width;
+  // Row by row: columns one after the other would fetch each line of memory anew.
+  for (let y = 0; y < height; y++) {
+    const [a, b, c, d, to] = [rowAt(y - 4), rowAt(y - 3), rowAt(y - 2), rowAt(y - 1), rowAt(y)];
+    const [e, f, g, h] = [rowAt(y + 1), rowAt(y + 2), rowAt(y + 3), rowAt(y + 4)];
+    for (let x = 0; x < width; x++)
+      data[to + x] =
+        W0 * (across[to + x] as number) +
+        W1 * ((across[d + x] as number) + (across[e + x] as number)) +
+        W2 * ((across[c + x] as number) + (across[f + x] as number)) +
+        W3 * ((across[b + x] as number) + (across[g + x] as number)) +
+        W4 * ((across[a + x] as number) + (across[h + x] as number));
+  }
+  return { width, height, data };
 }
 
 /** Half as large: each pixel the mean of four. */

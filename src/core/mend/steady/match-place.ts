@@ -2,7 +2,8 @@ import { chanceNumbers } from '../../chance/chance-numbers';
 import { err, ok, type Result } from '../../time/result';
 import { likelyStarts } from './block-votes';
 import { halved, type DetailPicture } from './detail-picture';
-import { costOf, refine, samplesOf, stillPart, widthOf, type Fit, type Samples } from './refine';
+import { costOf, refine, stillPart, widthOf, type Fit } from './refine';
+import { samplesOf, type Samples } from './samples';
 import { scaledSimilarity, STILL, type Similarity } from './similarity';
 
 /** A picture in a few sizes, and places to look for in two of them. */
@@ -85,14 +86,49 @@ function bestOf(fits: readonly Fit[], count: number): readonly Fit[] {
   return fits.toSorted((a, b) => costOf(a, width) - costOf(b, width)).slice(0, count);
 }
 
-/** The last and finest fit. Lamps that go on look a little like a picture that grows: a stand that was not bumped does neither. */
-function finest(photo: DetailPicture, reference: PlacedReference, start: Similarity): Fit | undefined {
-  const near = refine(reference.some, photo, start, SETTLED.some);
-  const fit = near && refine(reference.full, photo, near.similarity, SETTLED.full);
+/** A bump of less than this, in pixels of half the size, of which so much stands still then, is not looked for from afar: nothing else could be it. */
+const HARDLY = { pixels: 1.5, turn: 3e-3, growth: 3e-3, still: 0.75 };
+
+/** What a stand that was hardly bumped did; undefined where it was bumped more, or too much moves to tell. */
+function hardlyMoved(half: DetailPicture, { middle }: PlacedReference): Fit | undefined {
+  const fit = refine(middle, half, STILL, SETTLED.middle);
   if (!fit) return undefined;
-  const { turn, growth } = fit.similarity;
-  if (Math.abs(turn) > LEAST.turn || Math.abs(growth) > LEAST.growth) return fit;
-  return refine(reference.full, photo, { ...fit.similarity, turn: 0, growth: 0 }, SETTLED.full, true);
+  const { dx, dy, turn, growth } = fit.similarity;
+  const isLittle =
+    Math.hypot(dx, dy) < HARDLY.pixels && Math.abs(turn) < HARDLY.turn && Math.abs(growth) < HARDLY.growth;
+  return isLittle && stillPart(fit) > HARDLY.still ? fit : undefined;
+}
+
+/** What blocks of the picture agree on that moved, more closely. */
+function found(half: DetailPicture, reference: PlacedReference): Fit | undefined {
+  const small = halved(half);
+  const rough = likelyStarts(reference.small, small, STARTS, chanceNumbers(SEED))
+    .map((start) => refine(reference.coarse, small, start, SETTLED.coarse))
+    .filter((fit) => fit !== undefined);
+  const closer = bestOf(rough, 2)
+    .map((fit) => refine(reference.middle, half, scaledSimilarity(fit.similarity, 2), SETTLED.middle))
+    .filter((fit) => fit !== undefined);
+  return bestOf(closer, 1)[0];
+}
+
+/** Turns and growths below this part of the least are none before all samples have told so. */
+const SURELY = 0.5;
+
+/** The last and finest fit. Lamps that go on look a little like a picture that grows: a stand that was not bumped does neither. */
+function finest(
+  photo: DetailPicture,
+  { some, full }: PlacedReference,
+  start: Similarity,
+  isFine: boolean,
+): Fit | undefined {
+  const last = isFine ? full : some;
+  const near = refine(some, photo, start, SETTLED.some);
+  if (!near) return undefined;
+  const stays = ({ similarity: { turn, growth } }: Fit, part: number): boolean =>
+    Math.abs(turn) <= part * LEAST.turn && Math.abs(growth) <= part * LEAST.growth;
+  const fit = stays(near, SURELY) ? near : refine(last, photo, near.similarity, SETTLED.full);
+  if (!fit || !stays(fit, 1)) return fit;
+  return refine(last, photo, { ...fit.similarity, turn: 0, growth: 0 }, SETTLED.full, true);
 }
 
 /** A photo that rises by less than this part of the reference is out of focus: that looks like a move of a pixel, and less than that is taken for none. */
@@ -110,23 +146,20 @@ function isBlurredOnly(photo: DetailPicture, reference: PlacedReference, { simil
 
 /**
  * Finds where what stands still in a reference lies in a photo of the same size: moved, turned, and larger or smaller, whatever
- * moves in front of it and however much lighter it is.
+ * moves in front of it and however much lighter it is. By fewer places where it need not be as fine: to a fiftieth of a pixel.
  * @throws RangeError where the sizes differ.
  */
-export function matchPlace(photo: DetailPicture, reference: PlacedReference): Result<PlaceMatch> {
+export function matchPlace(
+  photo: DetailPicture,
+  reference: PlacedReference,
+  { isFine = true }: { readonly isFine?: boolean } = {},
+): Result<PlaceMatch> {
   if (photo.width !== reference.size.width || photo.height !== reference.size.height)
     throw new RangeError('Places are matched between pictures of the same size.');
   if (reference.contrast < FLAT) return err('There is nothing in it to hold on to.');
   const half = halved(photo);
-  const small = halved(half);
-  const rough = likelyStarts(reference.small, small, STARTS, chanceNumbers(SEED))
-    .map((start) => refine(reference.coarse, small, start, SETTLED.coarse))
-    .filter((fit) => fit !== undefined);
-  const closer = bestOf(rough, 2)
-    .map((fit) => refine(reference.middle, half, scaledSimilarity(fit.similarity, 2), SETTLED.middle))
-    .filter((fit) => fit !== undefined);
-  const [best] = bestOf(closer, 1);
-  const fit = best && finest(photo, reference, scaledSimilarity(best.similarity, 2));
+  const best = hardlyMoved(half, reference) ?? found(half, reference);
+  const fit = best && finest(photo, reference, scaledSimilarity(best.similarity, 2), isFine);
   if (!fit) return err('There is nothing in it to hold on to.');
   const still = stillPart(fit);
   if (still < LEAST_STILL || fit.width > ALIKE * reference.contrast)

@@ -96,10 +96,28 @@ interface Laid {
 }
 
 /** A photo's small picture as it is painted on, and the map from there to parts of the photo. */
-async function canvasPicture(photo: Photo): Promise<{ pixels: Pixels; toParts: Affine } | undefined> {
+interface CanvasPicture {
+  readonly pixels: Pixels;
+  readonly toParts: Affine;
+}
+
+/** Those that were asked for last: a plate is laid on photo after photo. */
+const canvases = new Map<string, Promise<CanvasPicture | undefined>>();
+const MOST_CANVASES = 4;
+
+async function canvasPicture(photo: Photo): Promise<CanvasPicture | undefined> {
   const recipe = analysisRecipeAlone(photo, DETAIL_SIDE);
-  const pixels = await smallPicture(recipe);
-  return pixels && { pixels, toParts: partsOfPhoto(recipe) };
+  const key = JSON.stringify(recipe);
+  const made =
+    canvases.get(key) ??
+    smallPicture(recipe).then((pixels) => pixels && { pixels, toParts: partsOfPhoto(recipe) });
+  // The latest last; what failed or is not there yet is looked for again.
+  canvases.delete(key);
+  canvases.set(key, made);
+  for (const eldest of canvases.keys()) if (canvases.size > MOST_CANVASES) canvases.delete(eldest);
+  const forget = (): boolean => canvases.get(key) === made && canvases.delete(key);
+  made.then((canvas) => canvas ?? forget(), forget);
+  return made;
 }
 
 /** The same picture in the light that its mends give it. */
