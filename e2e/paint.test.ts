@@ -101,6 +101,10 @@ test('a plate is made from the photos; brushed in, the set is there; it is undon
 test('a picture that plays, or is shown as it was, is made ready by a press on it, which says so', async () => {
   const { page, complaints } = await painting();
   await makePlate(page);
+  // In a small window, too, the note is read, and the picture stays where it is.
+  await page.setViewportSize({ width: 1024, height: 768 });
+  const stands = await page.getByTestId('picture').boundingBox();
+  const note = page.getByRole('group', { name: 'What Kermis noticed' }).getByRole('paragraph');
   const ways = [
     () => page.keyboard.press('Space'),
     () => page.getByRole('button', { name: 'Before', exact: true }).click(),
@@ -108,6 +112,8 @@ test('a picture that plays, or is shown as it was, is made ready by a press on i
   ];
   for (const [at, way] of ways.entries()) {
     await way();
+    // What playing really does is told once it has gone on for a while.
+    if (at === 0) await page.getByText('true rate').waitFor();
     const waits = page.getByRole('button', { name: 'The picture. Press it to stop here and work on it.' });
     await waits.waitFor();
     await page.mouse.click(...(await onPicture(page, 0.19, 0.3)));
@@ -115,6 +121,9 @@ test('a picture that plays, or is shown as it was, is made ready by a press on i
     await expect
       .poll(() => notes(page))
       .toContain(at === 0 ? 'The film stands still on frame' : 'The picture is shown mended now.');
+    await note.waitFor();
+    expect(await note.evaluate((element) => element.scrollHeight <= element.clientHeight)).toBe(true);
+    expect(await page.getByTestId('picture').boundingBox()).toEqual(stands);
     if (at === 0) await page.keyboard.press('Home');
     await dragOver(page, [
       [0.16, 0.58],

@@ -54,19 +54,27 @@ function litAs(
   return lit;
 }
 
-/** Two pictures may lie on each other so many pixels aside, and lenses and files draw edges a little otherwise. */
-const ASIDE = 0.4;
-
 /**
- * What a photo shows that another picture of the set, in the photo's light, does not. `shows` says for each row from which pixel up to which
- * the other one shows anything; beyond its edges nothing differs.
+ * Two pictures may lie on each other so many pixels aside, and lenses and files draw edges a little otherwise: what is followed is there for sure, and
+ * all of it counts; what is only looked for is to be more than such an edge.
  */
+export const ASIDE = { followed: 0.4, found: 0.7 } as const;
+
+/** What is known of two pictures that are compared. */
+interface Compared {
+  /** For each row from which pixel up to which the other one shows anything; beyond its edges nothing differs. All where undefined. */
+  readonly shows?: Int32Array;
+  /** So many pixels it may lie aside. */
+  readonly aside?: number;
+}
+
+/** What a photo shows that another picture of the set, in the photo's light, does not. */
 export function differenceOf(
   own: LightPicture,
   other: LightPicture,
   light: LightChange,
   toPhoto: Affine,
-  shows?: Int32Array,
+  { shows, aside = ASIDE.followed }: Compared = {},
 ): Difference {
   const { width, height } = own;
   const lit = litAs(other, light, toPhoto);
@@ -86,7 +94,7 @@ export function differenceOf(
         Math.abs((lit[i + above] as number) - here),
       );
       const off = seen(own.data[i] as number) - here;
-      const counts = Math.abs(off) - ASIDE * edge;
+      const counts = Math.abs(off) - aside * edge;
       data[i] = counts <= 0 ? 0 : off < 0 ? -counts : counts;
     }
   }

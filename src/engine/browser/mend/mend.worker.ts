@@ -12,7 +12,7 @@ import { lightOfBehind } from '../../../core/mend/key/light-of-behind';
 import { lightOf, type LightPicture } from '../../../core/mend/light-picture';
 import { matchLight } from '../../../core/mend/match-light';
 import { bestAside } from '../../../core/mend/paint/aside';
-import { differenceOf, unpainted, type Difference } from '../../../core/mend/paint/difference';
+import { ASIDE, differenceOf, unpainted, type Difference } from '../../../core/mend/paint/difference';
 import { snappedOutline } from '../../../core/mend/paint/snap-outline';
 import { shownRows } from '../../../core/mend/paint/shown-rows';
 import { followStroke, type Followed } from '../../../core/mend/paint/follow';
@@ -164,14 +164,18 @@ function photoDifference(
   photo: Photo,
   plate: Photo,
   { map, light }: PhotoPair,
+  aside: number,
 ): Promise<{ difference: Difference; toParts: Affine } | undefined> {
-  const key = JSON.stringify([analysisRecipe(photo, SIDE), analysisRecipe(plate, SIDE), map]);
+  const key = JSON.stringify([analysisRecipe(photo, SIDE), analysisRecipe(plate, SIDE), map, aside]);
   let made = differences.get(key);
   if (!made) {
     made = laidPhotos(photo, plate, map).then(
       (laid) =>
         laid && {
-          difference: differenceOf(laid.own, laid.other, light, laid.toParts, laid.shows),
+          difference: differenceOf(laid.own, laid.other, light, laid.toParts, {
+            shows: laid.shows,
+            aside,
+          }),
           toParts: laid.toParts,
         },
     );
@@ -272,7 +276,7 @@ const worker = {
 
   /** What a photo shows that its scene's plate does not, as outlines in parts of the photo; what is painted over already is left out. */
   async found(photo: Photo, plate: Photo, pair: PhotoPair): Promise<Result<readonly FoundArea[]>> {
-    const made = await photoDifference(photo, plate, pair);
+    const made = await photoDifference(photo, plate, pair, ASIDE.found);
     if (!made) return err(MISSING);
     const { difference, toParts } = made;
     const { strokes, mends } = fileOf(photo);
@@ -288,8 +292,8 @@ const worker = {
     paths: readonly StrokePath[],
   ): Promise<Result<readonly Followed[]>> {
     const [before, after] = [
-      await photoDifference(photo, plate, pair),
-      await photoDifference(next, plate, nextPair),
+      await photoDifference(photo, plate, pair, ASIDE.followed),
+      await photoDifference(next, plate, nextPair, ASIDE.followed),
     ];
     if (!before || !after) return err(MISSING);
     const { width, height } = after.difference;
