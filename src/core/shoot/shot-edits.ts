@@ -1,0 +1,98 @@
+import { setAsideEdit } from '../edits/use-photos';
+import { batch, type Edit } from '../edits/edit';
+import { nextSceneName } from '../edits/scene-edits';
+import type { Film, Photo, Scene } from '../film/film';
+import { filmSizeFrom } from '../film/film-size';
+import { placesOf, posesIn, posesOf } from '../film/items';
+import { inNumberOrder, pathOf } from '../film/numbering';
+
+/** Where a photo that is taken goes: behind the last pose of its scene, behind the pose on screen, or in place of that. */
+export const SHOT_PLACES = ['end', 'behind', 'instead'] as const;
+export type ShotPlace = (typeof SHOT_PLACES)[number];
+
+/** How a photo that is taken comes to stand in the film. */
+export interface ShotOrder {
+  readonly place: ShotPlace;
+  /** The pose on screen; undefined where the film has none. */
+  readonly poseId: string | undefined;
+  /** Frames that it stays; what it stands in place of keeps its own. */
+  readonly hold: number;
+}
+
+/** A photo that was taken, in the film. */
+export interface Shot {
+  /** Puts the photo into the tray, set aside: it stays there though its pose is undone. */
+  readonly keep: Edit;
+  /** Shows it, in the film that has it in its tray. */
+  readonly show: Edit;
+  /** The pose that shows it. */
+  readonly poseId: string;
+}
+
+/** Rows of a new film take the shape of the first photo, up to so many pixels high. */
+const MOST_HEIGHT = 1080;
+
+/** The scene of a pose; without one the last that is shown. */
+const sceneOf = ({ scenes }: Film, poseId: string | undefined): Scene | undefined =>
+  scenes.find(({ items }) => posesIn(items).some(({ id }) => id === poseId)) ??
+  scenes.findLast(({ setAside }) => !setAside) ??
+  scenes.at(-1);
+
+/** Puts a photo that was taken into a film, as a photo of the tray in number order and as a pose. */
+export function shotEdits(
+  film: Film,
+  photo: Photo,
+  { place, poseId, hold }: ShotOrder,
+  newId: () => string,
+): Shot {
+  const tray = inNumberOrder([...film.photos, photo], pathOf);
+  const kept: Edit = {
+    kind: 'insert',
+    of: 'photos',
+    places: [{ item: { ...photo, setAside: true }, index: tray.indexOf(photo) }],
+  };
+  const isFirst = film.photos.length === 0;
+  const keep = isFirst
+    ? batch(`${photo.name} taken`, [
+        kept,
+        { kind: 'patch', of: 'settings', patch: filmSizeFrom(photo, MOST_HEIGHT) },
+      ])
+    : batch(`${photo.name} taken`, [kept]);
+  const used: Edit = {
+    kind: 'patch',
+    of: 'photos',
+    patches: [{ id: photo.id, patch: { setAside: undefined } }],
+  };
+  const shown = (change: readonly Edit[], at: string): Shot => ({
+    keep,
+    show: batch(`${photo.name} shown`, [used, ...change]),
+    poseId: at,
+  });
+  const [here] = poseId === undefined ? [] : placesOf(film, [poseId], true);
+  if (place === 'instead' && here && 'photoId' in here.item) {
+    const before = here.item.photoId;
+    const isElsewhere = posesOf(film).some(({ id, photoId }) => photoId === before && id !== poseId);
+    const shows: Edit = {
+      kind: 'patch',
+      of: 'items',
+      patches: [{ id: here.item.id, patch: { photoId: photo.id } }],
+    };
+    const aside: Edit = { kind: 'patch', of: 'photos', patches: [{ id: before, patch: { setAside: true } }] };
+    return shown(isElsewhere ? [shows] : [shows, aside], here.item.id);
+  }
+  const pose = { id: newId(), photoId: photo.id, hold };
+  const scene = sceneOf(film, poseId);
+  if (!scene) {
+    const first: Scene = { id: newId(), name: nextSceneName(film), items: [pose] };
+    return shown([{ kind: 'insert', of: 'scenes', places: [{ item: first, index: 0 }] }], pose.id);
+  }
+  const gap =
+    place === 'behind' && here
+      ? { parentId: here.parentId, index: here.index + 1 }
+      : { parentId: scene.id, index: scene.items.length };
+  return shown([{ kind: 'insert', of: 'items', places: [{ item: pose, ...gap }] }], pose.id);
+}
+
+/** Takes a photo back: its poses go, it stays in the tray, set aside. */
+export const takeBackEdit = (film: Film, photo: Photo): Edit =>
+  batch(`${photo.name} taken back`, [setAsideEdit(film, [photo.id])]);
