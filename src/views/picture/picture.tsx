@@ -15,8 +15,7 @@ import { useShownAs, useShownFilm } from '../../state/picture/shown-film';
 import { useSelection } from '../../state/selection/selection';
 import { useShell } from '../../state/shell/shell';
 import { pickPoint } from '../../state/mend/frame-runs';
-import { useKeying } from '../../state/mend/key/keying';
-import { useMend } from '../../state/mend/mend';
+import { useMend, type MendTool } from '../../state/mend/mend';
 import { useCompare } from '../../state/transport/compare';
 import { useTransport } from '../../state/transport/transport';
 import { Divider } from '../mend/divider';
@@ -34,9 +33,13 @@ import styles from './picture.module.css';
 import { PictureTools } from './picture-tools';
 import { useDrawnPicture } from './use-drawn-picture';
 import { useLookCloser } from './use-look-closer';
+import { usePictureHand } from './use-picture-hand';
 
 const sameRect = (a: Rect | undefined, b: Rect | undefined): boolean =>
   a?.x === b?.x && a?.y === b?.y && a?.width === b?.width && a?.height === b?.height;
+
+/** Tools whose sheets read what was drawn. */
+const READS_PICTURE: ReadonlySet<MendTool> = new Set(['colour', 'paint', 'draw']);
 
 interface PictureProps {
   /** In a window of its own: without tools, and not the one that keys look closer at. */
@@ -55,29 +58,12 @@ export function Picture({ apart = false }: PictureProps) {
   const playing = useTransport((state) => state.playing);
   const playSpan = useTransport((state) => state.playSpan);
   const whole = useShownAs((state) => state.whole && state.view === 'mended');
-  const tool = useMend((state) => state.tool);
+  const hand = usePictureHand(apart);
   const isFraming = isMending && whole && !playing;
-  const isSteadying = tool === 'steady' && isMending && !playing;
-  const isColouring = tool === 'colour' && isMending && !playing && !apart;
-  const isPointing = useKeying((state) => state.pointing !== undefined);
-  const isMended = useShownAs((state) => state.view !== 'before');
-  const isReady = !playing && isMended && divider === undefined;
-  const isPainting = tool === 'paint' && isMending && !apart && isReady;
-  const isKeying = tool === 'key' && isMending && !apart && isReady;
-  const isDrawing = tool === 'draw' && isMending && !apart && isReady;
-  const isPicking = useMend((state) => state.picking !== undefined);
-  const isPickingPoint = useMend((state) => state.pickingPoint);
-  /** A hand is to work on the picture, and cannot yet. */
-  const isAwaited =
-    isMending &&
-    !apart &&
-    (tool === 'paint' || tool === 'draw' || (tool === 'key' && isPointing)
-      ? !isReady
-      : playing && ((tool === 'colour' && isPicking) || isPickingPoint));
   const showsClipping = useMend((state) => state.showsClipping);
   const [drawn, setDrawn] = useState(0);
   const overlay = useMend((state) => state.overlay);
-  const anchor = isSteadying && overlay !== 'none' ? overlay : undefined;
+  const anchor = hand.tool === 'steady' && overlay !== 'none' ? overlay : undefined;
   const chosen = useSelection((state) => state.chosen);
   const isZoomed = usePictureZoom((state) => state.zoom !== undefined);
   const compare = useCompare();
@@ -100,7 +86,7 @@ export function Picture({ apart = false }: PictureProps) {
     setArea((known) => (sameRect(known, main?.area) ? known : main?.area));
   };
   const planned = useDrawnPicture(canvasRef, shown, look, () => {
-    if (isColouring || isPainting || isDrawing) setDrawn((times) => times + 1);
+    if (hand.tool && READS_PICTURE.has(hand.tool)) setDrawn((times) => times + 1);
   });
 
   /** In pixels of the canvas. */
@@ -136,22 +122,22 @@ export function Picture({ apart = false }: PictureProps) {
           data-testid={apart ? 'picture-apart' : 'picture'}
           data-zoomed={isZoomed || undefined}
         />
-        {isAwaited && area && <ReadySheet />}
+        {hand.isAwaited && area && <ReadySheet />}
         {!apart && divider !== undefined && area && <Divider area={area} at={divider} />}
-        {!apart && isSteadying && divider === undefined && area && <MoveOverlay area={area} />}
-        {isColouring && area && (
+        {!apart && hand.tool === 'steady' && divider === undefined && area && <MoveOverlay area={area} />}
+        {hand.tool === 'colour' && area && (
           <SeenColours canvasRef={canvasRef} area={area} drawn={drawn} marksClipping={showsClipping} />
         )}
-        {isPainting && film && area && (
+        {hand.tool === 'paint' && film && area && (
           <PaintOverlay film={film} canvasRef={canvasRef} area={area} drawn={drawn} />
         )}
-        {isDrawing && film && area && (
+        {hand.tool === 'draw' && film && area && (
           <DrawOverlay film={film} canvasRef={canvasRef} area={area} drawn={drawn} />
         )}
-        {isKeying && film && area && <KeyOverlay film={film} area={area} />}
-        {isPicking && isColouring && area && <PickOverlay canvasRef={canvasRef} area={area} />}
+        {hand.tool === 'key' && film && area && <KeyOverlay film={film} area={area} />}
+        {hand.picksColour && area && <PickOverlay canvasRef={canvasRef} area={area} />}
         {!apart && isFraming && area && <FrameOverlay area={area} />}
-        {!apart && isFraming && isPickingPoint && area && (
+        {!apart && isFraming && hand.picksPoint && area && (
           <PointSheet
             area={area}
             label="Click towards what words come closer. Arrows move the cross, Enter clicks, Escape ends it."
