@@ -2,7 +2,7 @@ import { asName } from '../film/bounds';
 import type { Film, Photo, Pose, Scene } from '../film/film';
 import type { Edit } from './edit';
 import { placesByNumber } from './places-by-number';
-import { filmSizeFrom } from '../film/film-size';
+import { filmSizeFrom, FIRST_HEIGHT } from '../film/film-size';
 import { inNumberOrder, pathOf } from '../film/numbering';
 import { isUsable, type IntakeRow, type UsableRow } from '../film/intake/intake-row';
 import { rowNotices } from '../film/intake/notices';
@@ -73,7 +73,7 @@ const poseOf = (photo: Photo, hold: number, newId: () => string): Pose => ({
 /**
  * Lays rows out, in the order given: the photos into the tray in number order, and a pose of each into the film.
  * Rows that are left out or cannot be used are passed over. The first photos of a film give it its shape, at
- * most 1080 pixels high. Poses placed before keep their order.
+ * most `FIRST_HEIGHT` pixels high. Poses placed before keep their order.
  */
 export function layOutEdit(
   film: Film,
@@ -99,7 +99,7 @@ export function layOutEdit(
     edits.push({
       kind: 'patch',
       of: 'settings',
-      patch: { ...filmSizeFrom(first.photo, 1080), defaultHold: hold },
+      patch: { ...filmSizeFrom(first.photo, FIRST_HEIGHT), defaultHold: hold },
     });
   // Folders that the film does not know yet are scenes of their own, also where the rest goes to its place by number.
   const folders = new Set(film.photos.map((photo) => photo.folder));

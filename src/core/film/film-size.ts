@@ -19,6 +19,9 @@ export const SIZE_PRESETS: readonly (Size & { readonly label: string })[] = [
 
 const even = (pixels: number): number => Math.max(SMALLEST, 2 * Math.round(pixels / 2));
 
+/** The first photo of a film gives it its shape, at most so many pixels high. */
+export const FIRST_HEIGHT = 1080;
+
 /** The size of a film in the shape of a photo, no larger than the photo and at most `most` pixels high. */
 export function filmSizeFrom({ width, height }: Size, most = 2160): Size {
   const scale = Math.min(1, LARGEST / width, most / height);

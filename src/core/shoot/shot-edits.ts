@@ -2,7 +2,7 @@ import { setAsideEdit } from '../edits/use-photos';
 import { batch, type Edit } from '../edits/edit';
 import { nextSceneName } from '../edits/scene-edits';
 import type { Film, Photo, Scene } from '../film/film';
-import { filmSizeFrom } from '../film/film-size';
+import { filmSizeFrom, FIRST_HEIGHT } from '../film/film-size';
 import { placesOf, posesIn, posesOf } from '../film/items';
 import { inNumberOrder, pathOf } from '../film/numbering';
 
@@ -29,9 +29,6 @@ export interface Shot {
   readonly poseId: string;
 }
 
-/** Rows of a new film take the shape of the first photo, up to so many pixels high. */
-const MOST_HEIGHT = 1080;
-
 /** The scene of a pose; without one the last that is shown. */
 const sceneOf = ({ scenes }: Film, poseId: string | undefined): Scene | undefined =>
   scenes.find(({ items }) => posesIn(items).some(({ id }) => id === poseId)) ??
@@ -55,7 +52,7 @@ export function shotEdits(
   const keep = isFirst
     ? batch(`${photo.name} taken`, [
         kept,
-        { kind: 'patch', of: 'settings', patch: filmSizeFrom(photo, MOST_HEIGHT) },
+        { kind: 'patch', of: 'settings', patch: filmSizeFrom(photo, FIRST_HEIGHT) },
       ])
     : batch(`${photo.name} taken`, [kept]);
   const used: Edit = {

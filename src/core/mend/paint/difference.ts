@@ -115,7 +115,7 @@ export function unpainted(difference: Difference, strokes: readonly Stroke[], to
 }
 
 /** The means of squares around each pixel, so many pixels to each side; beyond the edges the last one goes on. */
-export function averaged({ width, height, data }: Difference, reach: number): Difference {
+function averaged({ width, height, data }: Difference, reach: number): Difference {
   const row = 3 * width;
   const across = new Float32Array(data.length);
   for (let y = 0; y < height; y++)

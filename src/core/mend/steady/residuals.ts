@@ -26,6 +26,18 @@ export const roomFor = (count: number): Residuals => ({
   slant: new Float64Array(count),
 });
 
+/** Catmull and Rom's cubic at four places around a fraction, and how it rises there. */
+function cubic(t: number, weights: Float64Array, slopes: Float64Array): void {
+  weights[0] = ((-t + 2) * t - 1) * t * 0.5;
+  weights[1] = ((3 * t - 5) * t * t + 2) * 0.5;
+  weights[2] = ((-3 * t + 4) * t + 1) * t * 0.5;
+  weights[3] = (t - 1) * t * t * 0.5;
+  slopes[0] = ((-3 * t + 4) * t - 1) * 0.5;
+  slopes[1] = (9 * t - 10) * t * 0.5;
+  slopes[2] = ((-9 * t + 8) * t + 1) * 0.5;
+  slopes[3] = (3 * t - 2) * t * 0.5;
+}
+
 /** Takes samples of the reference from what the photo shows where they should lie; between pixels by Catmull and Rom's cubic. */
 export function takeResiduals(
   samples: Samples,
@@ -38,6 +50,12 @@ export function takeResiduals(
   const cos = scale * Math.cos(at.turn);
   const sin = scale * Math.sin(at.turn);
   const [middleX, middleY] = [at.dx + width / 2 - 0.5, at.dy + height / 2 - 0.5];
+  const [wx, sx, wy, sy] = [
+    new Float64Array(4),
+    new Float64Array(4),
+    new Float64Array(4),
+    new Float64Array(4),
+  ];
   for (let i = 0; i < xs.length; i++) {
     const x = xs[i] as number;
     const y = ys[i] as number;
@@ -50,17 +68,8 @@ export function takeResiduals(
     const isIn = column >= 1 && row >= 1 && column < width - 2 && row < height - 2;
     inside[i] = isIn ? 1 : 0;
     if (!isIn) continue;
-    // Numbers of their own, not lists of four: this is where most of the time goes.
-    const s = px - column;
-    const w0 = ((2 - s) * s - 1) * s * 0.5;
-    const w1 = ((3 * s - 5) * s * s + 2) * 0.5;
-    const w2 = ((4 - 3 * s) * s + 1) * s * 0.5;
-    const w3 = (s - 1) * s * s * 0.5;
-    const r0 = ((4 - 3 * s) * s - 1) * 0.5;
-    const r1 = (9 * s - 10) * s * 0.5;
-    const r2 = ((8 - 9 * s) * s + 1) * 0.5;
-    const r3 = (3 * s - 2) * s * 0.5;
-    const t = py - row;
+    cubic(px - column, wx, sx);
+    cubic(py - row, wy, sy);
     let value = 0;
     let right = 0;
     let down = 0;
@@ -69,26 +78,13 @@ export function takeResiduals(
       const b = data[from + 1] as number;
       const c = data[from + 2] as number;
       const d = data[from + 3] as number;
-      const weight =
-        j === 0
-          ? ((2 - t) * t - 1) * t * 0.5
-          : j === 1
-            ? ((3 * t - 5) * t * t + 2) * 0.5
-            : j === 2
-              ? ((4 - 3 * t) * t + 1) * t * 0.5
-              : (t - 1) * t * t * 0.5;
+      const across =
+        (wx[0] as number) * a + (wx[1] as number) * b + (wx[2] as number) * c + (wx[3] as number) * d;
       const rise =
-        j === 0
-          ? ((4 - 3 * t) * t - 1) * 0.5
-          : j === 1
-            ? (9 * t - 10) * t * 0.5
-            : j === 2
-              ? ((8 - 9 * t) * t + 1) * 0.5
-              : (3 * t - 2) * t * 0.5;
-      const across = w0 * a + w1 * b + w2 * c + w3 * d;
-      value += weight * across;
-      down += rise * across;
-      right += weight * (r0 * a + r1 * b + r2 * c + r3 * d);
+        (sx[0] as number) * a + (sx[1] as number) * b + (sx[2] as number) * c + (sx[3] as number) * d;
+      value += (wy[j] as number) * across;
+      down += (sy[j] as number) * across;
+      right += (wy[j] as number) * rise;
     }
     left[i] = value - (values[i] as number);
     const moreRight = right - (rights[i] as number);

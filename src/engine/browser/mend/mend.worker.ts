@@ -36,6 +36,7 @@ import { evenChange, type LightChange } from '../../../core/picture/steps/light-
 import { err, ok, type Result } from '../../../core/time/result';
 import { decodeWhole } from '../decode/decode-picture';
 import { previews } from '../store/stores';
+import { rememberLatest } from './remember-latest';
 
 /** Pixels of the longer side of photos whose light is compared. */
 const SIDE = 400;
@@ -71,13 +72,9 @@ async function detailPicture(photo: Photo): Promise<DetailPicture | undefined> {
 }
 
 /** Remembers what was made of the photo that was asked for last: photo after photo is compared with it. */
-function ofLast<T>(make: (photo: Photo) => Promise<T>): (photo: Photo) => Promise<T> {
-  let last: { readonly key: string; readonly made: Promise<T> } | undefined;
-  return (photo) => {
-    const key = JSON.stringify(analysisRecipe(photo, SIDE));
-    if (last?.key !== key) last = { key, made: make(photo) };
-    return last.made;
-  };
+function ofLast<T>(make: (photo: Photo) => Promise<T | undefined>): (photo: Photo) => Promise<T | undefined> {
+  const remembered = rememberLatest<T>(1);
+  return (photo) => remembered(JSON.stringify(analysisRecipe(photo, SIDE)), () => make(photo));
 }
 
 const referencePicture = ofLast(lightPicture);
@@ -101,23 +98,15 @@ interface CanvasPicture {
   readonly toParts: Affine;
 }
 
-/** Those that were asked for last: a plate is laid on photo after photo. */
-const canvases = new Map<string, Promise<CanvasPicture | undefined>>();
-const MOST_CANVASES = 4;
+/** A plate is laid on photo after photo. */
+const canvases = rememberLatest<CanvasPicture>(4);
 
-async function canvasPicture(photo: Photo): Promise<CanvasPicture | undefined> {
+function canvasPicture(photo: Photo): Promise<CanvasPicture | undefined> {
   const recipe = analysisRecipeAlone(photo, DETAIL_SIDE);
-  const key = JSON.stringify(recipe);
-  const made =
-    canvases.get(key) ??
-    smallPicture(recipe).then((pixels) => pixels && { pixels, toParts: partsOfPhoto(recipe) });
-  // The latest last; what failed or is not there yet is looked for again.
-  canvases.delete(key);
-  canvases.set(key, made);
-  for (const eldest of canvases.keys()) if (canvases.size > MOST_CANVASES) canvases.delete(eldest);
-  const forget = (): boolean => canvases.get(key) === made && canvases.delete(key);
-  made.then((canvas) => canvas ?? forget(), forget);
-  return made;
+  return canvases(JSON.stringify(recipe), async () => {
+    const pixels = await smallPicture(recipe);
+    return pixels && { pixels, toParts: partsOfPhoto(recipe) };
+  });
 }
 
 /** The same picture in the light that its mends give it. */
@@ -133,57 +122,47 @@ const fixedPicture = ofLast(async (photo) => {
   return canvas && { ...canvas, placed: placedReference(detailOf(canvas.pixels)) };
 });
 
-/** Two photos laid on each other by a map between parts of them; those of the pair that was asked for last stay. */
-let lastLaid: { readonly key: string; readonly laid: Promise<Laid | undefined> } | undefined;
+/** Those of the pair that was asked for last stay. */
+const laidLast = rememberLatest<Laid>(1);
 
+/** Two photos laid on each other by a map between parts of them. */
 function laidPhotos(photo: Photo, other: Photo, map: Affine): Promise<Laid | undefined> {
   const key = JSON.stringify([analysisRecipe(photo, SIDE), analysisRecipe(other, SIDE), map]);
-  if (lastLaid?.key !== key) {
-    const lay = async (): Promise<Laid | undefined> => {
-      const [own, its] = await Promise.all([canvasPicture(photo), canvasPicture(other)]);
-      if (!own || !its) return undefined;
-      const between = [map, inverse(its.toParts)].reduce(chained, own.toParts);
-      const laid = laidOn(its.pixels, between, own.pixels);
-      const parts = chained(
-        scaling(own.pixels.width, own.pixels.height),
-        chained(between, scaling(1 / its.pixels.width, 1 / its.pixels.height)),
-      );
-      const shows = shownRows(parts, own.pixels, { x: 0, y: 0, ...own.pixels });
-      return { own: lightOf(own.pixels), other: lightOf(laid), toParts: own.toParts, shows };
-    };
-    lastLaid = { key, laid: lay() };
-  }
-  return lastLaid.laid;
+  return laidLast(key, async () => {
+    const [own, its] = await Promise.all([canvasPicture(photo), canvasPicture(other)]);
+    if (!own || !its) return undefined;
+    const between = [map, inverse(its.toParts)].reduce(chained, own.toParts);
+    const laid = laidOn(its.pixels, between, own.pixels);
+    const parts = chained(
+      scaling(own.pixels.width, own.pixels.height),
+      chained(between, scaling(1 / its.pixels.width, 1 / its.pixels.height)),
+    );
+    const shows = shownRows(parts, own.pixels, { x: 0, y: 0, ...own.pixels });
+    return { own: lightOf(own.pixels), other: lightOf(laid), toParts: own.toParts, shows };
+  });
+}
+
+interface PhotoDifference {
+  readonly difference: Difference;
+  readonly toParts: Affine;
 }
 
 /** What the last photos showed that their plates do not; each is looked at with the one before and the one after. */
-const differences = new Map<string, Promise<{ difference: Difference; toParts: Affine } | undefined>>();
-const MOST_DIFFERENCES = 4;
+const differences = rememberLatest<PhotoDifference>(4);
 
 function photoDifference(
   photo: Photo,
   plate: Photo,
   { map, light }: PhotoPair,
   aside: number,
-): Promise<{ difference: Difference; toParts: Affine } | undefined> {
+): Promise<PhotoDifference | undefined> {
   const key = JSON.stringify([analysisRecipe(photo, SIDE), analysisRecipe(plate, SIDE), map, aside]);
-  let made = differences.get(key);
-  if (!made) {
-    made = laidPhotos(photo, plate, map).then(
-      (laid) =>
-        laid && {
-          difference: differenceOf(laid.own, laid.other, light, laid.toParts, {
-            shows: laid.shows,
-            aside,
-          }),
-          toParts: laid.toParts,
-        },
-    );
-    differences.set(key, made);
-    for (const eldest of differences.keys())
-      if (differences.size > MOST_DIFFERENCES) differences.delete(eldest);
-  }
-  return made;
+  return differences(key, async () => {
+    const laid = await laidPhotos(photo, plate, map);
+    if (!laid) return undefined;
+    const { own, other, toParts, shows } = laid;
+    return { difference: differenceOf(own, other, light, toParts, { shows, aside }), toParts };
+  });
 }
 
 /** Places of a stroke by a map, such as from pixels to parts of a photo. */
