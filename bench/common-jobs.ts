@@ -181,7 +181,7 @@ export const JOBS: readonly Job[] = [
     },
     now: async (hand) => {
       hand.think();
-      await hand.key('Alt+3');
+      await hand.key('Alt+4');
       hand.think();
       await hand.click(button(hand.page, CLOP), CLOP);
     },
@@ -247,7 +247,7 @@ export const JOBS: readonly Job[] = [
     },
     now: async (hand) => {
       hand.think();
-      await hand.key('Alt+3');
+      await hand.key('Alt+4');
       hand.think();
       await sayALine(hand);
     },

@@ -107,7 +107,7 @@ export const FIRST_FILM: readonly Step[] = [
     heading: 'Bring sounds in',
     acts: [
       async (page) => {
-        await page.keyboard.press('Alt+4');
+        await page.keyboard.press('Alt+5');
         const chooser = page.waitForEvent('filechooser');
         await press(page, 'Choose sounds');
         await (

@@ -31,7 +31,7 @@ test('stages, holds in seconds, there and back, words, levels and the print are 
   await page.keyboard.press('Escape');
 
   // A word that is heard at its time; the pose before it is held until it.
-  await page.keyboard.press('Alt+4');
+  await page.keyboard.press('Alt+5');
   await expect.poll(() => stageShown(page)).toBe('Sound');
   await page.locator('[data-cue=wait]').click();
   await page.locator('[data-cue=for-me]').click({ modifiers: ['Control'] });
@@ -39,7 +39,7 @@ test('stages, holds in seconds, there and back, words, levels and the print are 
   await page.getByRole('button', { name: 'Words', exact: true }).click();
   await page.getByRole('button', { name: 'Find the words' }).click();
   await page.getByRole('button', { name: 'Go to the word on frame 168' }).waitFor();
-  await page.keyboard.press('Alt+2');
+  await page.keyboard.press('Alt+3');
   await expect.poll(() => stageShown(page)).toBe('Time');
   await page.keyboard.press('Escape');
   await page.keyboard.press('Control+k');

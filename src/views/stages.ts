@@ -4,6 +4,7 @@ import type { Stage } from '../state/shell/stages';
 import { MendView } from './mend/mend-view';
 import { PrintView } from './print/print-view';
 import type { KeyPlace } from './shell/key-place';
+import { ShootView } from './shoot/shoot-view';
 import { SortView } from './sort/sort-view';
 import { SoundView } from './sound/sound-view';
 import { TimeView } from './time/time-view';
@@ -23,6 +24,11 @@ export interface StageView {
 
 /** All stages, with their views. */
 export const STAGE_VIEWS: Readonly<Record<Stage, StageView>> = {
+  shoot: {
+    View: ShootView,
+    keys: () => ['shoot', 'looking', 'anywhere'],
+    ...{ hasCues: false, showsIncoming: false, needsRoom: false },
+  },
   sort: {
     View: SortView,
     keys: () => [intakeOf()?.laidOut === false ? 'table' : 'tray', 'anywhere'],
@@ -30,17 +36,17 @@ export const STAGE_VIEWS: Readonly<Record<Stage, StageView>> = {
   },
   time: {
     View: TimeView,
-    keys: () => ['playing', 'choosing', 'poses', 'anywhere'],
+    keys: () => ['playing', 'looking', 'choosing', 'poses', 'anywhere'],
     ...{ hasCues: true, showsIncoming: false, needsRoom: false },
   },
   mend: {
     View: MendView,
-    keys: () => ['mend', 'choosing', 'playing', 'anywhere'],
+    keys: () => ['mend', 'choosing', 'playing', 'looking', 'anywhere'],
     ...{ hasCues: false, showsIncoming: false, needsRoom: false },
   },
   sound: {
     View: SoundView,
-    keys: () => ['sound', 'playing', 'anywhere'],
+    keys: () => ['sound', 'playing', 'looking', 'anywhere'],
     ...{ hasCues: true, showsIncoming: false, needsRoom: false },
   },
   print: {

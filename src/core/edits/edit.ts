@@ -127,11 +127,12 @@ export type ListEdit<L extends ListName = ListName> = {
   [N in L]: InsertEdit<N> | RemoveEdit<N> | MoveEdit<N> | PatchEdit<N>;
 }[L];
 
-/** Several edits taken back as one; `label` names it where its first edit does not. */
+/** Several edits taken back as one; `label` names it where its first edit does not. One that `stays` is passed over when edits are taken back. */
 export interface Batch {
   readonly kind: 'batch';
   readonly edits: readonly Edit[];
   readonly label?: string;
+  readonly stays?: true;
 }
 
 /**
@@ -146,6 +147,15 @@ export type Edit =
 
 /** Several edits as one, under a name of their own. */
 export const batch = (label: string, edits: readonly Edit[]): Edit => ({ kind: 'batch', label, edits });
+
+/** Several edits as one that is never taken back, whatever is before it: what came in stays. */
+export const lasting = (label: string, edits: readonly Edit[]): Edit => ({
+  ...{ kind: 'batch', label, edits },
+  stays: true,
+});
+
+/** Whether an edit is passed over when edits are taken back. */
+export const stays = (edit: Edit): boolean => edit.kind === 'batch' && edit.stays === true;
 
 /** Puts things of a set in, or in the place of those of the same id. */
 export const putAll = <S extends SetName>(of: S, things: readonly Sets[S][]): SetEdit<S> => ({

@@ -1,6 +1,6 @@
 import type { Film } from '../film/film';
 import { applyEdit } from './apply-edit';
-import { batch, putAll, type Edit } from './edit';
+import { batch, lasting, putAll, stays, type Edit } from './edit';
 import { editLabel } from './edit-label';
 import { invertEdit } from './invert-edit';
 import { loosened } from '../film/moments';
@@ -27,7 +27,8 @@ function withMoments(film: Film, edit: Edit): Edit {
   const after = scheduleOf(applyEdit(film, edit));
   const { flags, range, cues } = loosened(film, scheduleOf(film), after);
   if (flags.length === 0 && cues.length === 0 && !range.in && !range.out) return edit;
-  return batch(editLabel(edit), [
+  const named = stays(edit) ? lasting : batch;
+  return named(editLabel(edit), [
     edit,
     putAll('flags', flags),
     putAll('cues', cues),
@@ -49,6 +50,7 @@ export function perform({ film, done }: History, change: Edit): History {
 export function amend(history: History, edit: Edit): History {
   const last = history.done.at(-1);
   if (!last) return perform(history, edit);
+  if (stays(last.edit)) return perform(history, edit);
   const step: Step = {
     edit: { kind: 'batch', edits: [...partsOf(last.edit), edit] },
     inverse: { kind: 'batch', edits: [invertEdit(history.film, edit), ...partsOf(last.inverse)] },
@@ -58,14 +60,21 @@ export function amend(history: History, edit: Edit): History {
 
 const partsOf = (edit: Edit): readonly Edit[] => (edit.kind === 'batch' ? edit.edits : [edit]);
 
-/** Takes the last edit back; without one, the same history. */
+/** What was done and can be taken back, the last behind. */
+export const takenBackFrom = ({ done }: History): readonly Step[] => done.filter(({ edit }) => !stays(edit));
+
+/** Takes the last edit back, and leaves those done that stay; without one, the same history. */
 export function undo(history: History): History {
-  const step = history.done.at(-1);
+  const { film, done, undone } = history;
+  const at = done.findLastIndex(({ edit }) => !stays(edit));
+  const step = done[at];
   if (!step) return history;
+  const staying = done.slice(at + 1);
+  const before = [...staying.toReversed(), step].reduce((so, { inverse }) => applyEdit(so, inverse), film);
   return {
-    film: applyEdit(history.film, step.inverse),
-    done: history.done.slice(0, -1),
-    undone: [step, ...history.undone],
+    film: staying.reduce((so, { edit }) => applyEdit(so, edit), before),
+    done: [...done.slice(0, at), ...staying],
+    undone: [step, ...undone],
   };
 }
 

@@ -7,6 +7,7 @@ const batchSchema = Joi.object({
   kind: Joi.valid('batch').required(),
   edits: Joi.array().max(MOST_PARTS).required(),
   label: Joi.string().allow('').optional(),
+  stays: Joi.valid(true).optional(),
 }).required();
 
 const ofCollection = Joi.object({ of: Joi.valid(...COLLECTION_NAMES).required() })

@@ -57,11 +57,16 @@ export function controlsOf(capabilities: CameraFacts, settings: CameraFacts): re
   });
 }
 
-/** What is asked of a camera so that all that can be locked stays as it is, or as `wanted` says; for `applyConstraints`. */
+/** What is asked of a camera; for `applyConstraints`. */
+export interface CameraConstraints {
+  readonly advanced: readonly Readonly<Record<string, string | number>>[];
+}
+
+/** What is asked of a camera so that all that can be locked stays as it is, or as `wanted` says. */
 export function lockConstraints(
   controls: readonly CameraControl[],
   wanted: Partial<Readonly<Record<ControlName, number>>> = {},
-): { readonly advanced: readonly Readonly<Record<string, string | number>>[] } {
+): CameraConstraints {
   const all: Record<string, string | number> = {};
   for (const { name, canLock, range, value } of controls) {
     if (!canLock) continue;
@@ -80,4 +85,14 @@ export function lockProblem(controls: readonly CameraControl[]): string | undefi
   if (last === undefined) return undefined;
   const list = names.length > 0 ? `${names.join(', ')} and ${last}` : last;
   return `${list[0]?.toUpperCase() ?? ''}${list.slice(1)} cannot be locked on this camera: set it by hand there if it can be, keep the light as it is, and match what changes in Mend.`;
+}
+
+/** What is asked of a camera so that it sets itself again, as far as it can. */
+export function freeConstraints(capabilities: CameraFacts): CameraConstraints {
+  const modes = new Set(CONTROLS.map((name) => SETTINGS[name].mode));
+  const can = [...modes].filter((mode) => {
+    const all = capabilities[mode];
+    return Array.isArray(all) && all.includes('continuous');
+  });
+  return { advanced: can.length > 0 ? [Object.fromEntries(can.map((mode) => [mode, 'continuous']))] : [] };
 }

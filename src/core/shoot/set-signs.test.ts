@@ -4,7 +4,8 @@ import { matchLight } from '../mend/match-light';
 import { detailOf } from '../mend/steady/detail-picture';
 import { matchPlace, placedReference } from '../mend/steady/match-place';
 import { shoot, textured } from '../mend/steady/random-shots';
-import { STILL } from '../mend/steady/similarity';
+import { similarityMap, STILL } from '../mend/steady/similarity';
+import { moveOf, UNMOVED } from '../picture/move';
 import { evenChange } from '../picture/steps/light-change';
 import { lightSign, standSign } from './set-signs';
 
@@ -19,7 +20,10 @@ test('what Mend measures between two photos is said: how much darker, and how fa
     const light = matchLight(lightOf(now), lightOf(last));
     const place = matchPlace(detailOf(now), placedReference(detailOf(last)));
     if (!light.ok || !place.ok) throw new Error('The photos could not be compared.');
-    return [lightSign(light.value), standSign(place.value.similarity, now, PHOTO)];
+    return [
+      lightSign(light.value),
+      standSign(moveOf(similarityMap(place.value.similarity, now), now), PHOTO),
+    ];
   };
   expect(signs(1, 0)).toEqual([undefined, undefined]);
   expect(signs(0.88, 0)).toEqual(['12 % darker than the last', undefined]);
@@ -42,6 +46,6 @@ test('brighter, warmer and colder are told apart; a turn moves the corners', () 
   ]);
   const small = { width: 960, height: 720 };
   // The corners lie 600 pixels from the middle.
-  expect(standSign({ ...STILL, turn: 0.01 }, small, small)).toBe('the stand has moved 6 px');
-  expect(standSign({ ...STILL, dx: 0.3 }, small, PHOTO)).toBeUndefined();
+  expect(standSign({ ...UNMOVED, turn: (0.01 * 180) / Math.PI }, small)).toBe('the stand has moved 6 px');
+  expect(standSign({ ...UNMOVED, right: 0.3 / 960 }, PHOTO)).toBeUndefined();
 });

@@ -1,6 +1,7 @@
 import type { Size } from '../picture/size';
 import type { FoundLight } from '../film/photo-mends';
-import { wayAt, type Similarity } from '../mend/steady/similarity';
+import { mapped } from '../picture/affine';
+import { moveMap, type Move } from '../picture/move';
 
 /** Brightness that changed by less than this part is not told of: lamps do that by themselves. */
 const LEAST_LIGHT = 0.04;
@@ -23,17 +24,20 @@ export function lightSign({ change, before, after }: FoundLight): string | undef
   return `${tint > 0 ? 'colder' : 'warmer'} than the last`;
 }
 
-/** `the stand has moved 6 px`: how far a photo of a size lies from the last at most, by where that was found in small pictures of both; undefined where it stood still. */
-export function standSign(moved: Similarity, small: Size, photo: Size): string | undefined {
-  const { width, height } = small;
-  const corners = [
+/** `the stand has moved 6 px`: how far a photo of a size lies from the last at most, by how that is moved to lie on it; undefined where it stood still. */
+export function standSign(moved: Move, photo: Size): string | undefined {
+  const { width, height } = photo;
+  const map = moveMap(moved, photo);
+  const ways = [
     [0, 0],
     [width, 0],
     [0, height],
     [width, height],
-  ] as const;
-  const furthest = Math.max(...corners.map(([x, y]) => Math.hypot(...wayAt(moved, small, x, y))));
-  const part = furthest / Math.max(width, height);
-  if (part < LEAST_WAY) return undefined;
-  return `the stand has moved ${Math.max(1, Math.round(part * Math.max(photo.width, photo.height)))} px`;
+  ].map(([x = 0, y = 0]) => {
+    const [toX, toY] = mapped(map, x, y);
+    return Math.hypot(toX - x, toY - y);
+  });
+  const furthest = Math.max(...ways);
+  if (furthest < LEAST_WAY * Math.max(width, height)) return undefined;
+  return `the stand has moved ${Math.max(1, Math.round(furthest))} px`;
 }

@@ -4,6 +4,7 @@ import { applyEdit } from '../edits/apply-edit';
 import { invertEdit } from '../edits/invert-edit';
 import { emptyFilm, type Film, type Photo } from '../film/film';
 import { posesIn } from '../film/items';
+import { perform, redo, startHistory, undo } from '../edits/history';
 import { filmWith, freshId, photoNamed } from '../film/random-films';
 import { whyUnreadable } from '../formats/check-film';
 import { shotEdits, SHOT_PLACES, takeBackEdit, type ShotOrder } from './shot-edits';
@@ -116,4 +117,28 @@ test('over any presses, photos taken back and undone: film and tray as a model s
       expect(whyUnreadable(film)).toBeUndefined();
     }),
   );
+});
+
+test('undo takes the pose of a photo away and passes over the photo itself; redo shows it again', () => {
+  const order: ShotOrder = { place: 'end', poseId: undefined, hold: 2 };
+  const start = startHistory({ ...filmWith([[]]), photos: [] });
+  const named = perform(start, { kind: 'patch', of: 'film', patch: { title: 'Named' } });
+  const shots = ['1.JPG', '2.JPG'].reduce((so, name) => {
+    const { keep, show } = shotEdits(so.film, taken(name), order, freshId);
+    return perform(perform(so, keep), show);
+  }, named);
+  const says = ({ film }: typeof start): unknown => [
+    film.title,
+    film.photos.map(({ name, setAside }) => `${name}${setAside ? ' aside' : ''}`),
+    film.scenes.flatMap(({ items }) => posesIn(items).map(({ photoId }) => photoId)),
+  ];
+  const back = [undo(shots), undo(undo(shots)), undo(undo(undo(shots))), undo(undo(undo(undo(shots))))];
+  expect(back.map(says)).toEqual([
+    ['Named', ['1.JPG', '2.JPG aside'], ['1-JPG']],
+    ['Named', ['1.JPG aside', '2.JPG aside'], []],
+    ['Test', ['1.JPG aside', '2.JPG aside'], []],
+    ['Test', ['1.JPG aside', '2.JPG aside'], []],
+  ]);
+  const all = back[3] as typeof start;
+  expect(redo(redo(redo(all))).film).toEqual(shots.film);
 });

@@ -1,5 +1,5 @@
 import { setAsideEdit } from '../edits/use-photos';
-import { batch, type Edit } from '../edits/edit';
+import { batch, lasting, type Edit } from '../edits/edit';
 import { nextSceneName } from '../edits/scene-edits';
 import type { Film, Photo, Scene } from '../film/film';
 import { filmSizeFrom, FIRST_HEIGHT } from '../film/film-size';
@@ -21,7 +21,7 @@ export interface ShotOrder {
 
 /** A photo that was taken, in the film. */
 export interface Shot {
-  /** Puts the photo into the tray, set aside: it stays there though its pose is undone. */
+  /** Puts the photo into the tray, set aside; that is never undone, whatever else is. */
   readonly keep: Edit;
   /** Shows it, in the film that has it in its tray. */
   readonly show: Edit;
@@ -50,11 +50,11 @@ export function shotEdits(
   };
   const isFirst = film.photos.length === 0;
   const keep = isFirst
-    ? batch(`${photo.name} taken`, [
+    ? lasting(`${photo.name} kept`, [
         kept,
         { kind: 'patch', of: 'settings', patch: filmSizeFrom(photo, FIRST_HEIGHT) },
       ])
-    : batch(`${photo.name} taken`, [kept]);
+    : lasting(`${photo.name} kept`, [kept]);
   const used: Edit = {
     kind: 'patch',
     of: 'photos',
@@ -62,7 +62,7 @@ export function shotEdits(
   };
   const shown = (change: readonly Edit[], at: string): Shot => ({
     keep,
-    show: batch(`${photo.name} shown`, [used, ...change]),
+    show: batch(`${photo.name} taken`, [used, ...change]),
     poseId: at,
   });
   const [here] = poseId === undefined ? [] : placesOf(film, [poseId], true);

@@ -54,6 +54,12 @@ async function keepSteps(): Promise<void> {
   }
 }
 
+/** Waits until what was done until now is stored; gives whether it is. */
+export async function stepsKept(): Promise<boolean> {
+  await keepSteps();
+  return journal !== undefined && !journal.unwritten;
+}
+
 /** Keeps the open film now, steps and document. What was kept before stays whole if this fails. */
 export function saveNow(): Promise<void> {
   clearTimeout(documentTimer);

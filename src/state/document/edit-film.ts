@@ -1,7 +1,7 @@
 import same from 'fast-deep-equal';
 import { batch, holdEach, type Edit } from '../../core/edits/edit';
 import type { Film, FilmSettings } from '../../core/film/film';
-import { amend, perform, redo, undo, type History } from '../../core/edits/history';
+import { amend, perform, redo, takenBackFrom, undo, type History } from '../../core/edits/history';
 import { poseAt, scheduleOf, showingOf } from '../../core/film/schedule';
 import { whyUnreadable } from '../../core/formats/check-film';
 import type { Result } from '../../core/time/result';
@@ -88,12 +88,13 @@ export function redoEdit(): void {
   if (history && mayWrite()) take(redo(history));
 }
 
-/** Goes back or forward to the state after so many of all edits, done and taken back. */
+/** Goes back or forward to the state after so many of all edits that can be taken back, done and undone. */
 export function goToEdit(doneCount: number): void {
   let { history } = documentNow();
   if (!history || !mayWrite()) return;
-  while (history.done.length > doneCount) history = undo(history);
-  while (history.done.length < doneCount && history.undone.length > 0) history = redo(history);
+  const count = (): number => (history ? takenBackFrom(history).length : 0);
+  for (let left = count() - doneCount; left > 0; left--) history = undo(history);
+  for (let left = doneCount - count(); left > 0; left--) history = redo(history);
   take(history);
 }
 

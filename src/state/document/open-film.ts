@@ -25,6 +25,7 @@ import { pause } from '../transport/play';
 import { readRoute, showRoute } from '../shell/route';
 import { FIRST_STAGE, isStage, type Stage } from '../shell/stages';
 import { restoreTakes } from '../record/takes';
+import { restoreShots } from '../shoot/bring-in-shot';
 import { documentNow, setDocument } from './document';
 import { setSelection } from '../selection/selection';
 import { setShell, shellNow, tell } from '../shell/shell';
@@ -89,6 +90,7 @@ async function takeOver(id: string): Promise<void> {
   setDocument({ history: kept.value.history, canWrite: true, keeping: { kind: 'kept' } });
   void restoreIntake(id);
   void restoreTakes(id);
+  void restoreShots(id);
   tell('The other tab has let go of this film. It can be changed here now.', 'done');
 }
 
@@ -137,6 +139,7 @@ export async function openFilmById(
   if (lock) {
     void restoreIntake(id);
     void restoreTakes(id);
+    void restoreShots(id);
   }
   onOpened(history.film);
   if (!lock) void takeOver(id);

@@ -31,6 +31,12 @@ const PICTURES_ONLY = {
 
 /** All stages; a further one is an entry here, in `STAGE_ADDRESSES` and in `STAGE_VIEWS`. */
 export const STAGE_FACTS: Readonly<Record<Stage, StageFacts>> = {
+  shoot: {
+    label: 'Shoot',
+    plays: false,
+    hasPicture: true,
+    strip: { lanes: 'used', laneHeight: 'low', beats: true, mends: false, closest: 'frames' },
+  },
   sort: { label: 'Sort', plays: false, hasPicture: false, strip: PICTURES_ONLY },
   time: {
     label: 'Time',

@@ -17,6 +17,8 @@ import { firstOf, noCues, noPoses, noPhotos, noTable, readOnly, type Reason } fr
 /** Where keys count: the stages, and what they need. */
 const PLACES: Readonly<Record<KeyPlace, { readonly stages: readonly Stage[]; readonly cannot?: Reason }>> = {
   anywhere: { stages: [] },
+  shoot: { stages: ['shoot'], cannot: readOnly },
+  looking: { stages: ['time', 'mend', 'sound', 'shoot'] },
   playing: { stages: ['time', 'mend', 'sound'], cannot: noPoses },
   choosing: { stages: ['time', 'mend'], cannot: noPoses },
   mend: { stages: ['mend'], cannot: firstOf(readOnly, noPoses) },

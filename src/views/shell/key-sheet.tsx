@@ -5,7 +5,9 @@ import styles from './shell.module.css';
 
 const PLACES: readonly { place: KeyPlace; label: string }[] = [
   { place: 'anywhere', label: 'Everywhere' },
-  { place: 'playing', label: 'Time, Mend and Sound: play and look' },
+  { place: 'shoot', label: 'Shoot' },
+  { place: 'playing', label: 'Time, Mend and Sound: play' },
+  { place: 'looking', label: 'Shoot, Time, Mend and Sound: look' },
   { place: 'sound', label: 'Sound' },
   { place: 'choosing', label: 'Time and Mend: choose poses' },
   { place: 'poses', label: 'Time: poses' },

@@ -17,6 +17,8 @@ import { STAGE_VIEWS } from '../stages';
 import { CHOICE_KEYS } from './choice-keys';
 import { CUE_KEYS } from './cue-keys';
 import { MEND_KEYS } from './mend-keys';
+import { LOOK_KEYS } from './look-keys';
+import { SHOOT_KEYS } from './shoot-keys';
 import { PLAY_KEYS } from './play-keys';
 import { POSE_KEYS } from './pose-keys';
 import { SOUND_KEYS } from './sound-keys';
@@ -93,6 +95,8 @@ const TABLE_KEYS: readonly KeyBinding[] = [
 /** All keys, by the place where they count. */
 export const KEYS: Readonly<Record<KeyPlace, readonly KeyBinding[]>> = {
   anywhere: EVERYWHERE,
+  shoot: SHOOT_KEYS,
+  looking: LOOK_KEYS,
   playing: PLAY_KEYS,
   sound: SOUND_KEYS,
   mend: MEND_KEYS,

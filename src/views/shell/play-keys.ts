@@ -10,8 +10,6 @@ import {
   stepPoses,
   toggleLoop,
 } from '../../state/transport/play';
-import { toggleAlone, toggleFullScreen } from '../../state/shell/layout';
-import { showWholePicture, togglePixels, zoomPicture } from '../../state/picture/picture-zoom';
 import { togglePictureWindow } from '../../state/picture/picture-window';
 import { holdUntilNextWord } from '../../state/sound/hold-until-word';
 import { setShell } from '../../state/shell/shell';
@@ -82,36 +80,10 @@ export const PLAY_KEYS: readonly KeyBinding[] = [
     run: () => toggleAgainst('first-last'),
   },
   {
-    keys: 'Shift I',
-    does: 'Look closer at the picture',
-    matches: key('i', shifted),
-    run: () => zoomPicture(1),
-  },
-  {
-    keys: 'Shift O',
-    does: 'Look at it from further away',
-    matches: key('o', shifted),
-    run: () => zoomPicture(-1),
-  },
-  { keys: '0', does: 'The whole picture', matches: key('0'), run: showWholePicture },
-  {
-    keys: 'Z',
-    does: 'One pixel of the film for one of the screen, or the whole picture',
-    matches: key('z', unshifted),
-    run: togglePixels,
-  },
-  {
     keys: 'Y',
     does: 'The picture in a window of its own, or no longer',
     matches: key('y', unshifted),
     run: togglePictureWindow,
-  },
-  { keys: 'H', does: 'The picture alone, or all again', matches: key('h', unshifted), run: toggleAlone },
-  {
-    keys: 'U',
-    does: 'The picture fills the screen, or no longer',
-    matches: key('u', unshifted),
-    run: () => void toggleFullScreen(),
   },
   {
     keys: 'V held',

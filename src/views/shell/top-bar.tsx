@@ -1,5 +1,6 @@
 import { Keyboard, LibraryBig, Moon, Redo2, Search, Sun, Undo2 } from 'lucide-react';
 import { editLabel } from '../../core/edits/edit-label';
+import { takenBackFrom } from '../../core/edits/history';
 import { IconButton } from '../../kit/button';
 import { redoEdit, undoEdit } from '../../state/document/edit-film';
 import { showShelf } from '../../state/document/open-film';
@@ -29,7 +30,7 @@ export function TopBar() {
   const film = useFilm();
   const stage = useShell((state) => state.stage);
   const keeping = useDocument((state) => state.keeping);
-  const done = useDocument((state) => state.history?.done.at(-1)?.edit);
+  const done = useDocument((state) => state.history && takenBackFrom(state.history).at(-1)?.edit);
   const undone = useDocument((state) => state.history?.undone[0]?.edit);
   const theme = useTheme();
   const sheet = useShell((state) => state.sheet);

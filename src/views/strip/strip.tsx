@@ -19,6 +19,7 @@ import { FlagRow } from './flag-row';
 import { MendCurve } from './mend-curve';
 import { MendMarks } from './mend-marks';
 import { PoseLens } from './pose-lens';
+import { NextShot } from './next-shot';
 import { pickTicket } from './pick-ticket';
 import { Playhead } from './playhead';
 import { PointShades } from './point-shades';
@@ -167,9 +168,14 @@ export function Strip() {
             <BeatGrid beats={beats} samplesAPixel={samplesAFrame(rate) / zoom} left={left} width={width} />
           )}
           {run.meant && <PoseLens film={film} meant={run.meant} />}
+          {stage === 'shoot' && frames > 0 && <NextShot film={film} zoom={zoom} />}
           {frames > 0 && <Playhead zoom={zoom} />}
           {frames === 0 && (
-            <p className={styles.empty}>Drop numbered photos anywhere: the film grows here.</p>
+            <p className={styles.empty}>
+              {stage === 'shoot'
+                ? 'The first photo comes to stand here.'
+                : 'Drop numbered photos anywhere: the film grows here.'}
+            </p>
           )}
         </div>
       </div>

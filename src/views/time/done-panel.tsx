@@ -1,6 +1,7 @@
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { useEffect, useRef } from 'react';
 import { editLabel } from '../../core/edits/edit-label';
+import { takenBackFrom } from '../../core/edits/history';
 import { count } from '../../core/time/format';
 import { goToEdit } from '../../state/document/edit-film';
 import { useDocument } from '../../state/document/document';
@@ -12,7 +13,7 @@ const ROW_HEIGHT = 30;
 export function DonePanel() {
   const history = useDocument((state) => state.history);
   const scroller = useRef<HTMLOListElement>(null);
-  const done = history?.done ?? [];
+  const done = history ? takenBackFrom(history) : [];
   const undone = history?.undone ?? [];
   const all = [...done, ...undone];
   const rows = useVirtualizer({

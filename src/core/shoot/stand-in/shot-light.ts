@@ -27,3 +27,26 @@ export function grainTile(seed: number): {
   }
   return { side: TILE, data };
 }
+
+/** How light comes out in a picture: how many times as bright in all, and in red and blue beside green. */
+export interface ShotLight {
+  readonly gain: number;
+  readonly red: number;
+  readonly blue: number;
+}
+
+/** Brightness and tint that a camera which sets itself takes on, at most: parts of the light. */
+const DRIFT = { gain: 0.09, tint: 0.05 };
+
+/**
+ * What the stand-in's own automatics make of the light: where exposure or white balance set themselves, they go by where the puppet stands,
+ * as those of a camera go by what is in front of it.
+ */
+export const driftOf = (
+  { x }: { readonly x: number },
+  auto: { readonly exposure: boolean; readonly whiteBalance: boolean },
+): ShotLight => {
+  const way = Math.sin(x / 210);
+  const tint = auto.whiteBalance ? DRIFT.tint * Math.cos(x / 170) : 0;
+  return { gain: auto.exposure ? 1 + DRIFT.gain * way : 1, red: 1 + tint, blue: 1 - tint };
+};

@@ -33,6 +33,8 @@ export interface HowToBringIn {
   readonly expected?: string | undefined;
   /** It comes out of the store: only its small pictures are kept anew. */
   readonly isStored?: boolean | undefined;
+  /** It is waited for: it is stored at once, rather than with others. */
+  readonly atOnce?: boolean | undefined;
   /** Whether files are taken that a package has to decode; where not, they are handed back. */
   readonly slowly: boolean;
 }
@@ -57,7 +59,7 @@ export async function bringInPhoto(file: File, how: HowToBringIn): Promise<Broug
   if (looked === 'slow' || !looked.ok) return looked;
   const { record, ...brought } = looked;
   try {
-    await keeper.keep(how.isStored ? { ...record, original: undefined } : record);
+    await keeper.keep(how.isStored ? { ...record, original: undefined } : record, how.atOnce);
     return brought;
   } catch (error) {
     const { name } = file;

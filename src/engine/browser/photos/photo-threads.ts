@@ -41,6 +41,8 @@ export interface Known {
   readonly expected?: string;
   /** It comes out of the store: only its small pictures are made. */
   readonly isStored?: boolean;
+  /** It is waited for, and stored at once. */
+  readonly atOnce?: boolean;
 }
 
 interface Job {
@@ -143,6 +145,7 @@ export class PhotoThreads {
     place.jobs.add(job);
     if (slowly || place.jobs.size === 1) this.#watch(place, slowly);
     const { thread } = place;
+    const { expected, isStored, atOnce } = job.known;
     const done = (outcome: BroughtIn | 'slow'): void => {
       // What comes from a worker that was given up is not waited for any more.
       if (place.thread !== thread || !place.jobs.delete(job)) return;
@@ -153,16 +156,14 @@ export class PhotoThreads {
       else job.resolve(outcome);
       this.#next();
     };
-    thread
-      .bringIn(job.file, { expected: job.known.expected, isStored: job.known.isStored, slowly })
-      .then(done, (error: unknown) =>
-        done({
-          ok: false,
-          name: job.file.name,
-          problem: `${job.file.name} could not be read (${String(error)}). It was left out.`,
-          full: false,
-        }),
-      );
+    thread.bringIn(job.file, { expected, isStored, atOnce, slowly }).then(done, (error: unknown) =>
+      done({
+        ok: false,
+        name: job.file.name,
+        problem: `${job.file.name} could not be read (${String(error)}). It was left out.`,
+        full: false,
+      }),
+    );
   }
 
   /** From now on something has to be finished in time. */

@@ -30,12 +30,12 @@ export class PictureKeeper {
   #bytes = 0;
   #timer: ReturnType<typeof setTimeout> | undefined;
 
-  /** Resolves once the picture is stored; rejects with the browser's error, and then nothing of it is kept. */
-  keep(record: PictureRecord): Promise<void> {
+  /** Resolves once the picture is stored, with what comes soon or at once; rejects with the browser's error, and then nothing of it is kept. */
+  keep(record: PictureRecord, atOnce = false): Promise<void> {
     return new Promise((resolve, reject) => {
       this.#waiting.push({ record, resolve, reject });
       this.#bytes += record.original?.size ?? 0;
-      if (this.#waiting.length >= MOST || this.#bytes >= MOST_BYTES) void this.#flush();
+      if (atOnce || this.#waiting.length >= MOST || this.#bytes >= MOST_BYTES) void this.#flush();
       else this.#timer ??= setTimeout(() => void this.#flush(), PATIENCE);
     });
   }

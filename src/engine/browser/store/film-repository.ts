@@ -10,6 +10,7 @@ import { followJournal, type Kept } from './follow-journal';
 import { deleteJournal } from './journal';
 import type { DocumentMark } from './journal-index';
 import { forgetIntake } from './intake-repository';
+import { removeShotsOf } from './shot-repository';
 import { desk, films, places } from './stores';
 
 /** Where a person was in a film when it was last seen. */
@@ -143,5 +144,6 @@ export async function deleteFilm(id: string): Promise<void> {
   await forgetIntake(id);
   await forgetArrival(id);
   await removeTakesOf(id);
+  await removeShotsOf(id);
   await deleteJournal(id);
 }

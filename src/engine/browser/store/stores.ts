@@ -27,6 +27,8 @@ export const soundPieces = store('sound-pieces');
 export const takes = store('takes');
 /** Their samples as they came, half a second at a time, by id of the take and number of the piece. */
 export const takePieces = store('take-pieces');
+/** Photos that were taken and are not in their film yet, by id of the film and of the photo. */
+export const shots = store('shots');
 /** Where films came from that were opened from a file, and whether all of them is here, by film id. */
 export const arrivals = store('arrivals');
 /** What is kept for the browser as a whole, such as the film that was open last. */

@@ -1,0 +1,86 @@
+import { expose } from 'comlink';
+import type { Size } from '../../../../core/picture/size';
+import { meanOfFrames } from '../../../../core/shoot/mean-of-frames';
+import type { Puppet } from '../../../../core/shoot/stand-in/puppet';
+import type { ShotLight } from '../../../../core/shoot/stand-in/shot-light';
+import { encodePicture } from '../encode-picture';
+import type { TakingWay } from '../camera';
+import { SetDrawing } from './draw-set';
+
+/** How the set stands, and in which light. */
+export interface SetState {
+  readonly puppet: Puppet;
+  readonly light: ShotLight;
+}
+
+let state: SetState | undefined;
+let live: { readonly canvas: OffscreenCanvas; readonly drawing: SetDrawing } | undefined;
+let ticking: ReturnType<typeof setInterval> | undefined;
+let pictures = 0;
+const photos = new Map<string, SetDrawing>();
+
+/** Photos that are being made: the machine is theirs. */
+let taking = 0;
+
+function drawLive(): void {
+  if (taking > 0) return;
+  const context = live?.canvas.getContext('2d');
+  if (live && context && state) live.drawing.draw(context, state.puppet, state.light, pictures++);
+}
+
+/** Photos of one size are drawn by one drawing, which keeps its papers. */
+function photoDrawing(size: Size): SetDrawing {
+  const key = `${size.width} ${size.height}`;
+  let known = photos.get(key);
+  if (!known) {
+    photos.clear();
+    photos.set(key, (known = new SetDrawing(size)));
+  }
+  return known;
+}
+
+function drawPhoto({ puppet, light }: SetState, size: Size, { frames }: TakingWay): OffscreenCanvas {
+  const canvas = new OffscreenCanvas(size.width, size.height);
+  const context = canvas.getContext('2d', { willReadFrequently: true });
+  if (!context) throw new Error('The browser gives no drawing surface for a photo.');
+  const drawing = photoDrawing(size);
+  const drawn = Array.from({ length: frames }, () => {
+    drawing.draw(context, puppet, light, pictures++);
+    return frames > 1 ? context.getImageData(0, 0, size.width, size.height) : undefined;
+  }).filter((each) => each !== undefined);
+  if (frames > 1) {
+    const { data, width, height } = meanOfFrames(drawn);
+    context.putImageData(new ImageData(data, width, height), 0, 0);
+  }
+  return canvas;
+}
+
+const worker = {
+  /** Draws the live picture into a canvas, so many times a second, and makes ready for photos of a size. */
+  async start(canvas: OffscreenCanvas, rate: number, photo: Size): Promise<void> {
+    live = { canvas, drawing: new SetDrawing(canvas) };
+    clearInterval(ticking);
+    ticking = setInterval(drawLive, 1000 / rate);
+    drawLive();
+    // The first photo takes as long as the others.
+    if (state) await worker.take(state, photo, { type: 'image/jpeg', frames: 1 });
+  },
+  /** How the set stands from now on. */
+  set(next: SetState): void {
+    state = next;
+  },
+  /** A photo of the set as it is handed over. */
+  async take(stood: SetState, size: Size, way: TakingWay): Promise<Blob> {
+    taking++;
+    try {
+      return await encodePicture(drawPhoto(stood, size, way), way.type);
+    } finally {
+      taking--;
+    }
+  },
+};
+
+/** What the stand-in camera asks of its worker. */
+export type StandInWorker = typeof worker;
+
+expose(worker);

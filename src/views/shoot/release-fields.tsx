@@ -1,0 +1,122 @@
+import { useEffect, useState } from 'react';
+import { err, ok, type Result } from '../../core/time/result';
+import { MOST_FRAMES } from '../../core/shoot/mean-of-frames';
+import { Button } from '../../kit/button';
+import { CheckField } from '../../kit/check-field';
+import { SelectField } from '../../kit/select-field';
+import { TypedField } from '../../kit/typed-field';
+import {
+  BURSTS,
+  COUNT_INS,
+  EVERY,
+  MOST_TIMES,
+  setShooting,
+  useShooting,
+  type Shooting,
+} from '../../state/shoot/shooting';
+
+function parseNumber(
+  text: string,
+  { least, most }: typeof EVERY,
+  whole: boolean,
+): Result<number | undefined> {
+  if (text.trim() === '') return ok(undefined);
+  const value = Number(text.trim().replace(',', '.').replace(/\s*s$/, ''));
+  return value >= least && value <= most && (!whole || Number.isInteger(value))
+    ? ok(value)
+    : err(`“${text}” does not fit. Type a number from ${least} to ${most}, or nothing.`);
+}
+
+/** How photos are released: count-in, by itself, several at a press, the mean of frames, and the key of a remote. */
+export function ReleaseFields() {
+  const { countIn, every, times, burst, frames, soundAtPress, remote } = useShooting();
+  return (
+    <>
+      <SelectField
+        label="Count-in"
+        value={String(countIn)}
+        options={COUNT_INS.map((each) => ({
+          value: String(each),
+          label: each === 0 ? 'None' : `${each} seconds`,
+        }))}
+        onChange={(value) => setShooting({ countIn: Number(value) as Shooting['countIn'] })}
+      />
+      <TypedField
+        label="By itself every"
+        text={every === undefined ? '' : String(every)}
+        parse={(text) => parseNumber(text, EVERY, false)}
+        onCommit={(next) => setShooting({ every: next })}
+        hint="seconds; empty for one at a press"
+        figures
+      />
+      {every !== undefined && (
+        <TypedField
+          label="So many times"
+          text={times === undefined ? '' : String(times)}
+          parse={(text) => parseNumber(text, { least: 1, most: MOST_TIMES } as unknown as typeof EVERY, true)}
+          onCommit={(next) => setShooting({ times: next })}
+          hint="empty: until it is stopped"
+          figures
+        />
+      )}
+      {every === undefined && (
+        <SelectField
+          label="Photos at a press"
+          value={String(burst)}
+          options={BURSTS.map((each) => ({
+            value: String(each),
+            label: each === 1 ? 'One' : `${each}, to choose from`,
+          }))}
+          onChange={(value) => setShooting({ burst: Number(value) as Shooting['burst'] })}
+        />
+      )}
+      <SelectField
+        label="Against grain"
+        value={String(frames)}
+        options={Array.from({ length: MOST_FRAMES }, (_, i) => ({
+          value: String(i + 1),
+          label: i === 0 ? 'One frame' : `Mean of ${i + 1} frames`,
+        }))}
+        onChange={(value) => setShooting({ frames: Number(value) })}
+      />
+      <CheckField
+        label="Hear the frame at each press"
+        checked={soundAtPress}
+        onChange={(next) => setShooting({ soundAtPress: next })}
+      />
+      <RemoteKey remote={remote} />
+    </>
+  );
+}
+
+/** Learns the key that a remote sends: the next one that is pressed. */
+function RemoteKey({ remote }: { readonly remote: string | undefined }) {
+  const [learns, setLearns] = useState(false);
+  useEffect(() => {
+    if (!learns) return undefined;
+    const learn = (event: KeyboardEvent): void => {
+      event.preventDefault();
+      event.stopPropagation();
+      if (event.key !== 'Escape') setShooting({ remote: event.key });
+      setLearns(false);
+    };
+    addEventListener('keydown', learn, { capture: true, once: true });
+    return () => removeEventListener('keydown', learn, { capture: true });
+  }, [learns]);
+  return (
+    <div>
+      <Button onClick={() => setLearns(true)} pressed={learns} title="Press this, then press the remote once">
+        {learns
+          ? 'Press the remote now…'
+          : remote === undefined
+            ? 'Learn a remote’s key'
+            : `Remote: ${remote}`}
+      </Button>
+      {remote !== undefined && !learns && (
+        <Button variant="quiet" onClick={() => setShooting({ remote: undefined })}>
+          Forget it
+        </Button>
+      )}
+    </div>
+  );
+}

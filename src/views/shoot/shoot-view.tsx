@@ -1,0 +1,105 @@
+import { useEffect } from 'react';
+import { Video } from 'lucide-react';
+import { Button } from '../../kit/button';
+import { useFilm } from '../../state/document/document';
+import { restoreGuides } from '../../state/shoot/guides';
+import { chooseCamera, openCamera, useCamera } from '../../state/shoot/camera';
+import { endCheck } from '../../state/shoot/check';
+import { useLive } from '../../state/shoot/live';
+import { endShotThreads, readyShotThreads } from '../../state/shoot/bring-in-shot';
+import { useSigns } from '../../state/shoot/look-at-shot';
+import { restorePuppet } from '../../state/shoot/puppet';
+import { restoreShooting } from '../../state/shoot/shooting';
+import { stopTaking, useTake } from '../../state/shoot/take';
+import { STAND_IN_CAMERA } from '../../engine/browser/shoot/stand-in/stand-in-camera';
+import { StageFrame } from '../frame/stage-frame';
+import { CameraPanel } from './camera-panel';
+import { LivePicture } from './live-picture';
+import { ShootTools } from './shoot-tools';
+import styles from './shoot.module.css';
+import { TakeBar } from './take-bar';
+
+/** Stage Shoot: the live picture, the button, and what the next photo is taken with. */
+export function ShootView() {
+  const film = useFilm();
+  const isOpen = useCamera((state) => state.camera !== undefined);
+  const isLive = useLive((state) => state.isLive);
+  useEffect(() => {
+    void restoreShooting();
+    void restoreGuides();
+    readyShotThreads();
+    return () => {
+      stopTaking();
+      endCheck();
+      endShotThreads();
+    };
+  }, []);
+  useEffect(() => {
+    if (isOpen) void restorePuppet();
+  }, [isOpen]);
+  if (!film) return null;
+  return (
+    <StageFrame left={{ name: 'Camera', width: 232, head: <h2>Camera</h2>, body: <CameraPanel /> }}>
+      <div className={styles.middle}>
+        <div className={styles.surround}>
+          <div className={styles.screen}>
+            {isOpen || !isLive ? <LivePicture /> : <Closed />}
+            <OverPicture />
+          </div>
+          <ShootTools />
+        </div>
+        <TakeBar />
+      </div>
+    </StageFrame>
+  );
+}
+
+/** What is said where no camera is open. */
+function Closed() {
+  const { doing, problem, chosen } = useCamera();
+  return (
+    <div className={styles.closed}>
+      <p role={problem === undefined ? undefined : 'alert'}>
+        {problem ??
+          (doing === 'opening'
+            ? 'The camera is being opened. The browser may ask whether this page may use it.'
+            : 'Open the camera: each press takes a photo, and the film grows by a pose.')}
+      </p>
+      {doing === 'closed' && (
+        <div>
+          <Button variant="main" onClick={() => void openCamera()}>
+            <Video size={16} aria-hidden /> Open the camera
+          </Button>
+          {chosen !== STAND_IN_CAMERA.id && (
+            <Button onClick={() => void chooseCamera(STAND_IN_CAMERA.id).then(openCamera)}>
+              Practise with the stand-in
+            </Button>
+          )}
+        </div>
+      )}
+    </div>
+  );
+}
+
+/** Over the picture: the count-in, that a photo was taken, and what was noticed of it. */
+function OverPicture() {
+  const { doing, left, taken } = useTake();
+  const { words } = useSigns();
+  return (
+    <>
+      {doing === 'counting' && (
+        <div className={styles.countIn} role="status" aria-label={`The photo is taken in ${left}`}>
+          {left}
+        </div>
+      )}
+      {taken > 0 && <i key={taken} className={styles.flash} aria-hidden />}
+      {words.length > 0 && (
+        <ul className={styles.signs} role="status" aria-label="Noticed in the last photo">
+          {words.map((each) => (
+            <li key={each}>{each}</li>
+          ))}
+        </ul>
+      )}
+    </>
+  );
+}
