@@ -18,7 +18,7 @@ const scored = useSharedFilm(
   },
 );
 
-const STAGES = ['Sort', 'Time', 'Mend', 'Sound', 'Print'] as const;
+const STAGES = ['Shoot', 'Sort', 'Time', 'Mend', 'Sound', 'Print'] as const;
 const show = (page: Page, stage: string): Promise<void> =>
   page.getByRole('button', { name: stage, exact: true }).click();
 

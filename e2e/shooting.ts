@@ -1,7 +1,6 @@
 import sharp from 'sharp';
 import { unzipSync } from 'fflate';
 import type { Page } from 'playwright-core';
-import { expect } from 'vitest';
 import type { Puppet } from '../src/core/shoot/stand-in/puppet';
 import { readStateCode } from '../src/core/shoot/stand-in/state-code';
 import { bytesOf } from './browser';
@@ -17,10 +16,7 @@ export async function openStandIn(page: Page): Promise<void> {
 
 /** Waits until all photos that were taken are stored. */
 export const isReady = (page: Page): Promise<void> =>
-  expect
-    .poll(() => page.getByTestId('take').getAttribute('data-state'), { timeout: 20_000 })
-    .toBe('ready')
-    .then(() => undefined);
+  page.getByTestId('take').and(page.locator('[data-state=ready]')).waitFor();
 
 /** How many poses the film has, as the bar under the picture says. */
 export async function poses(page: Page): Promise<number> {
@@ -30,10 +26,10 @@ export async function poses(page: Page): Promise<number> {
 
 /** Waits until the film has so many poses. */
 export const hasPoses = (page: Page, count: number): Promise<void> =>
-  expect
-    .poll(() => poses(page), { timeout: 30_000 })
-    .toBe(count)
-    .then(() => undefined);
+  page
+    .getByTestId('shoot-where')
+    .getByText(new RegExp(`^${count.toLocaleString('en')} poses? `))
+    .waitFor();
 
 /** A photo as it stands in the film that was saved to disk. */
 export interface SavedPose {

@@ -1,6 +1,7 @@
-import type { CDPSession, Locator, Page } from 'playwright-core';
+import type { Locator, Page } from 'playwright-core';
 import { expect, test } from 'vitest';
 import { bringIn, counter, tickets, useBrowser, useSharedFilm } from './browser';
+import { Fingers, type Place } from './fingers';
 import { numbered } from './photos';
 import { bringInSounds, clicksAt, wav } from './sounds';
 import { strip } from './strip';
@@ -10,50 +11,6 @@ const twelve = useSharedFilm(
   () => visit({ hasTouch: true }),
   async (page) => bringIn(page, await numbered(12, 1)),
 );
-
-interface Place {
-  readonly x: number;
-  readonly y: number;
-}
-
-/** Fingers on the screen, as the browser itself is told of them. */
-class Fingers {
-  private constructor(private readonly session: CDPSession) {}
-
-  static async of(page: Page): Promise<Fingers> {
-    return new Fingers(await page.context().newCDPSession(page));
-  }
-
-  async put(...places: readonly Place[]): Promise<void> {
-    await this.session.send('Input.dispatchTouchEvent', { type: 'touchStart', touchPoints: [...places] });
-  }
-
-  /** From where they are to other places, in steps that a screen would tell. */
-  async move(from: readonly Place[], to: readonly Place[], steps = 8): Promise<void> {
-    for (let i = 1; i <= steps; i++) {
-      const touchPoints = from.map(({ x, y }, k) => ({
-        x: x + (((to[k]?.x ?? x) - x) * i) / steps,
-        y: y + (((to[k]?.y ?? y) - y) * i) / steps,
-      }));
-      await this.session.send('Input.dispatchTouchEvent', { type: 'touchMove', touchPoints });
-    }
-  }
-
-  async lift(): Promise<void> {
-    await this.session.send('Input.dispatchTouchEvent', { type: 'touchEnd', touchPoints: [] });
-  }
-
-  /** Two fingers part around a place, or come together. */
-  async pinch(around: Place, from: number, to: number): Promise<void> {
-    const at = (apart: number): Place[] => [
-      { x: around.x - apart / 2, y: around.y },
-      { x: around.x + apart / 2, y: around.y },
-    ];
-    await this.put(...at(from));
-    await this.move(at(from), at(to));
-    await this.lift();
-  }
-}
 
 async function middleOf(target: Locator): Promise<Place> {
   const box = await target.boundingBox();

@@ -3,9 +3,10 @@ import { readdir, readFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import type { Page } from 'playwright-core';
 import sharp from 'sharp';
-import { launch, openDemoFilm, openSettings } from '../e2e/browser';
+import { launch, openDemoFilm } from '../e2e/browser';
 import { FIRST_FILM } from '../e2e/first-film';
 import { keyedPhotos } from '../e2e/keyed-photos';
+import { hasPoses, openStandIn } from '../e2e/shooting';
 import { serveBuilt } from './serve-built';
 
 const shot = async (page: Page, name: string): Promise<void> => {
@@ -44,15 +45,10 @@ try {
   await page.keyboard.press('Enter');
   await page.keyboard.press('g');
   await page.keyboard.press('q');
-  await shot(page, 'compare');
   await page.keyboard.press('g');
   await page.keyboard.press('q');
   await page.keyboard.press('w');
 
-  await openSettings(page);
-  await page.getByLabel('Rate', { exact: true }).selectOption('12 frames a second');
-  await shot(page, 'settings');
-  await page.keyboard.press('Escape');
   await press(page, 'Keys');
   await shot(page, 'keys');
   await page.keyboard.press('Escape');
@@ -246,6 +242,35 @@ try {
   await page.getByRole('combobox', { name: 'Which' }).selectOption('PICT107.JPG');
   await page.waitForTimeout(2500);
   await shot(page, 'key');
+
+  // The puppet walks, and raises its hand.
+  await press(page, 'All films');
+  await openStandIn(page);
+  await press(page, 'Lock the camera');
+  await page.keyboard.press('s');
+  await page.keyboard.press('s');
+  for (let i = 1; i <= 12; i++) {
+    await page.keyboard.press('Enter');
+    await hasPoses(page, i);
+    await page.getByRole('combobox', { name: /^Moved by keys/ }).selectOption('body');
+    await page.getByTestId('lens').click();
+    for (let k = 0; k < 3; k++) await page.keyboard.press('Shift+ArrowRight');
+    await page.getByRole('combobox', { name: /^Moved by keys/ }).selectOption('rightArm');
+    await page.getByTestId('lens').click();
+    await page.keyboard.press('Shift+ArrowLeft');
+  }
+  await page.waitForTimeout(1500);
+  await page.mouse.move(1100, 300);
+  await shot(page, 'shoot');
+  await press(page, 'Hear');
+  await page.getByLabel('Planned length').click();
+  await page.keyboard.type('3s');
+  await page.keyboard.press('Enter');
+  await page.keyboard.press('t');
+  await page.getByRole('button', { name: 'Dim colours for a dark room' }).click();
+  await page.mouse.move(1100, 300);
+  await shot(page, 'shoot-dim');
+  await page.getByRole('button', { name: 'Daylight colours' }).click();
 
   // What the guide to a first film shows, step by step.
   const reader = await browser.newPage({ viewport: { width: 1280, height: 800 } });

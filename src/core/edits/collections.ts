@@ -115,7 +115,16 @@ const COLLECTIONS: { readonly [C in CollectionName]: Collection<Extract<Other, {
     label: scenesLabel,
     schema: sceneSchema,
     patch: patchOf<Patches['scenes']>(sceneSchema, {
-      ...{ name: true, colour: true, setAside: true, crop: true, look: true, key: true, plate: true },
+      ...{
+        name: true,
+        colour: true,
+        setAside: true,
+        crop: true,
+        look: true,
+        key: true,
+        plate: true,
+        planned: true,
+      },
     }),
   }),
   lanes: list({

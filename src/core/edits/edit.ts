@@ -16,7 +16,10 @@ import type { Stroke } from '../film/stroke';
 import type { Mark, Erased } from '../picture/drawn/mark';
 
 /** What edits can change of a scene besides what stands in it. */
-export type SceneMarks = Pick<Scene, 'name' | 'colour' | 'setAside' | 'crop' | 'look' | 'key' | 'plate'>;
+export type SceneMarks = Pick<
+  Scene,
+  'name' | 'colour' | 'setAside' | 'crop' | 'look' | 'key' | 'plate' | 'planned'
+>;
 
 /** What edits can change of a pose. */
 export type PoseMarks = Omit<Pose, 'id'>;

@@ -27,6 +27,9 @@ export const MOST_IN_A_SOUND = 10_000;
 /** A film is no longer than this; all counting stays exact within it. */
 export const LONGEST_FILM_HOURS = 24;
 
+/** Frames that a scene can be planned to have: an hour at 60 frames a second. */
+export const MOST_PLANNED = 216_000;
+
 /** Hours that so many frames last. */
 export const hoursOf = (frames: number, { num, den }: Rate): number => (frames * den) / num / 3600;
 

@@ -9,6 +9,7 @@ import {
   MOST_CELLS,
   MOST_IN_A_SOUND,
   MOST_OF_A_KIND,
+  MOST_PLANNED,
   MOST_PASSES,
   MOST_PHOTOS,
   MOST_POSES,
@@ -523,6 +524,7 @@ const sceneMarks: { readonly [K in keyof Omit<Scene, 'items'>]-?: Joi.Schema } =
   look: lookSchema.optional(),
   key: keySchema.optional(),
   plate: plateSchema.optional(),
+  planned: Joi.number().integer().min(1).max(MOST_PLANNED).optional(),
 };
 export const sceneSchema = shaped<Scene>({ ...sceneMarks, items: items.required() }).shared(cycleSchema);
 

@@ -133,6 +133,8 @@ export interface Scene {
   readonly key?: Key | undefined;
   /** The picture of its empty set, which is painted in where something is taken out. */
   readonly plate?: Plate | undefined;
+  /** Frames that it is to have when all of it is shot. */
+  readonly planned?: number | undefined;
 }
 
 export const FLAG_KINDS = ['note', 'word', 'beat', 'contact'] as const;

@@ -16,9 +16,10 @@ import { inconsistency } from './inconsistency';
  * sound: a document of version 4 is one of version 5 without any. 6 added the folders that photos came in, 7
  * what is mended of a photo, 8 light that was matched, 9 how photos are moved, and
  * stacks of colour, 10 cameras that move while a pose is held, how much is done of framings and colours, 11 what is painted on photos,
- * and clean plates, 12 keys, 13 what is drawn on top: a document of version 12 is one of version 13 without layers and drawings.
+ * and clean plates, 12 keys, 13 what is drawn on top: a document of version 12 is one of version 13 without layers and drawings. 14 added how long
+ * scenes are planned to be.
  */
-export const FILM_VERSION = 13;
+export const FILM_VERSION = 14;
 
 /** A film as it is stored in the browser and in `film.json` of a `.kermis` file. */
 export interface FilmDocument {

@@ -16,6 +16,16 @@ const film = Joi.object({
   }),
 });
 
+/** A file by its number. */
+const numbered = Joi.object({
+  query: Joi.object({}),
+  params: Joi.object({
+    id: Joi.string()
+      .pattern(/^\d{1,6}$/)
+      .required(),
+  }),
+});
+
 const endpoint = Joi.object({ query: Joi.object({}), params: Joi.object({}) });
 
 /** What each route takes; a route that is not listed takes nothing. */
@@ -25,6 +35,8 @@ const SCHEMAS: Readonly<Record<string, Joi.ObjectSchema>> = {
   '/film/[id]/[stage]': film,
   '/api/health': endpoint,
   '/api/demo': endpoint,
+  '/api/watch': endpoint,
+  '/api/watch/[id]': numbered,
 };
 
 export interface RequestShape {

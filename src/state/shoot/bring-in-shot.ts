@@ -13,56 +13,86 @@ import { edit } from '../document/edit-film';
 import { tell } from '../shell/shell';
 import { goTo } from '../transport/play';
 
-let threads: PhotoThreads | undefined;
+let open: PhotoThreads | undefined;
+/** Whether they stay while nothing comes in. */
+let isHeld = false;
+/** Photos on their way. */
+let coming = 0;
 
-/** Lets go of the workers that read photos as they are taken. */
-export function endShotThreads(): void {
-  threads?.close();
-  threads = undefined;
+function endWhenIdle(): void {
+  if (isHeld || coming > 0) return;
+  open?.close();
+  open = undefined;
 }
 
-/** Has workers ready for the first photo. */
-export function readyShotThreads(): PhotoThreads {
-  return (threads ??= new PhotoThreads(2));
+/** Keeps workers that read photos as they are taken; the function given back lets go of them, once those on their way are in. */
+export function holdShotThreads(): () => void {
+  isHeld = true;
+  open ??= new PhotoThreads(2);
+  return () => {
+    isHeld = false;
+    endWhenIdle();
+  };
 }
 
 /** Photos come into the film one after the other, as they were taken. */
 let comingIn: Promise<unknown> = Promise.resolve();
 
+/** A photo on its way into the film: when it was taken and where it goes. */
+type Incoming = Omit<KeptShot, 'bytes' | 'type' | 'name'>;
+
+/** What came of looking at its file; undefined where it was left. */
+type Looked = Awaited<ReturnType<PhotoThreads['bringIn']>>;
+
 /**
- * Brings a photo that lies in the store into the open film, as a photo of the tray and as a pose, and shows that; it leaves the store once the film that has
- * it is kept; `onThere` hears of when the film has it. Gives the photo; undefined where it cannot be used, which is said, or the film was left: then it stays in the store, and comes in when the film is opened.
+ * Brings a photo into the open film in the order in which this is called, once its file was looked at, as a photo of the tray and as a pose, and shows that; `onThere` hears of when the film has it. Gives the photo once the film that
+ * has it is kept; undefined where it cannot be used, which is said, or the film was left.
  */
-export function bringInShot(shot: KeptShot, onThere = (): void => undefined): Promise<Photo | undefined> {
-  const looked = lookAt(shot);
+export function bringInFile(
+  shot: Incoming,
+  look: (threads: PhotoThreads) => Promise<Looked>,
+  onThere = (): void => undefined,
+): Promise<Outcome> {
+  coming++;
+  const looked = look((open ??= new PhotoThreads(2)));
+  // Who waits for those before it is told of what went wrong then.
+  looked.catch(() => undefined);
   const brought = comingIn.then(async () => putIn(shot, await looked, onThere));
-  comingIn = brought.catch(() => undefined);
+  comingIn = brought
+    .catch(() => undefined)
+    .finally(() => {
+      coming--;
+      endWhenIdle();
+    });
   return brought;
 }
 
-async function lookAt({ name, bytes, type, takenAt }: KeptShot): ReturnType<PhotoThreads['bringIn']> {
+/** The photo that came in; `left` where there was no room or no film for it, `useless` where it can never come in. */
+type Outcome = Photo | 'left' | 'useless';
+
+/** Brings in a photo that lies in the store; it leaves the store once the film that has it is kept. */
+export async function bringInShot(shot: KeptShot, onThere?: () => void): Promise<Photo | undefined> {
+  const { name, bytes, type, takenAt, ...order } = shot;
   const file = new File([bytes], name, { type, lastModified: takenAt });
-  return readyShotThreads().bringIn(file, { atOnce: true });
+  const outcome = await bringInFile(
+    { ...order, takenAt },
+    (threads) => threads.bringIn(file, { atOnce: true }),
+    onThere,
+  );
+  if (outcome !== 'left') await forgetShot(shot).catch(() => undefined);
+  return typeof outcome === 'string' ? undefined : outcome;
 }
 
-async function putIn(
-  shot: KeptShot,
-  outcome: Awaited<ReturnType<PhotoThreads['bringIn']>>,
-  onThere: () => void,
-): Promise<Photo | undefined> {
+async function putIn(shot: Incoming, outcome: Looked, onThere: () => void): Promise<Outcome> {
   const film = openFilm();
-  if (film?.id !== shot.filmId) return undefined;
-  if (!outcome) return undefined;
+  if (film?.id !== shot.filmId || !outcome) return 'left';
   if (!outcome.ok) {
     tell(outcome.problem, 'wrong');
-    if (!outcome.full) await forgetShot(shot);
-    return undefined;
+    return outcome.full ? 'left' : 'useless';
   }
   const turn = shot.turn === undefined ? {} : { turn: shot.turn as Orientation };
   const photo: Photo = {
-    id: shot.id,
-    takenAt: shot.takenAt,
-    cameInAt: shot.takenAt,
+    ...{ id: shot.id, takenAt: shot.takenAt, cameInAt: shot.takenAt },
     ...outcome.photo,
     ...turn,
   };
@@ -72,16 +102,15 @@ async function putIn(
     const poseId = place === 'behind' && before ? before.id : shot.poseId;
     const { keep, show, poseId: shown } = shotEdits(film, photo, { place, poseId, hold }, newId);
     edit(keep);
-    // What a film cannot hold stays in the store; that was said.
-    if (openFilm()?.photos.some(({ id }) => id === photo.id) !== true) return undefined;
+    // What a film cannot hold stays where it is; that was said.
+    if (openFilm()?.photos.some(({ id }) => id === photo.id) !== true) return 'left';
     edit(show);
     const now = openFilm();
     const entry = now && showingOf(scheduleOf(now), shown, 0);
     if (entry) goTo(entry.start);
   }
   onThere();
-  if (await stepsKept()) await forgetShot(shot).catch(() => undefined);
-  return photo;
+  return (await stepsKept()) ? photo : 'left';
 }
 
 /** Brings in what was taken, and did not come into its film any more. */

@@ -7,12 +7,15 @@ import {
   type CameraControl,
   type ControlName,
 } from '../../core/shoot/camera-controls';
+import { photosById } from '../../core/film/film';
 import type { Size } from '../../core/picture/size';
+import { shotNeighbours } from '../../core/shoot/shot-neighbours';
 import type { Camera, CameraName } from '../../engine/browser/shoot/camera';
 import { listCameras, openCamera as openOne } from '../../engine/browser/shoot/cameras';
 import { STAND_IN_CAMERA } from '../../engine/browser/shoot/stand-in/stand-in-camera';
 import { openFilm } from '../document/document';
 import { shellNow, subscribeToShell, tell } from '../shell/shell';
+import { transportNow } from '../transport/transport';
 
 /** What of a camera is on screen. */
 interface CameraState {
@@ -61,9 +64,13 @@ export const openCameraNow = (): Camera | undefined => state().camera;
 /** Says what is to be ended when the camera is gone, or closed. */
 export const whenCameraGoes = (end: () => void): void => void onGone.add(end);
 
+/** Whether it was looked which cameras there are. */
+let isLooked = false;
+
 /** Looks which cameras there are. */
 export async function findCameras(): Promise<void> {
   const cameras = await listCameras();
+  isLooked = true;
   const still = cameras.some(({ id }) => id === state().chosen);
   const first = cameras[0] ?? STAND_IN_CAMERA;
   set({ cameras });
@@ -87,27 +94,21 @@ export async function setCameraWish(wish: Partial<Pick<CameraState, 'size' | 'ra
   if (wasOpen) await openCamera();
 }
 
-/** What was said of a camera when the last photo of a film was taken. */
-let lastSize: (Size & { readonly filmId: string }) | undefined;
-
-/** Remembers in which size a photo of the open film was taken. */
-export function noteSize(size: Size): void {
-  const filmId = openFilm()?.id;
-  if (filmId !== undefined) lastSize = { ...size, filmId };
-}
-
 /** Told before the next photo: a camera that is plugged in again may give another size. */
-function tellOtherSize(photo: Size): void {
-  if (lastSize?.filmId !== openFilm()?.id || !lastSize) return;
-  if (lastSize.width === photo.width && lastSize.height === photo.height) return;
+function tellOtherSize({ width, height }: Size): void {
+  const film = openFilm();
+  const last = film && shotNeighbours(film, 'end', transportNow().frame).against;
+  const photo = last && photosById(film).get(last.pose.photoId);
+  if (!photo || (photo.width === width && photo.height === height)) return;
   tell(
-    `The camera now takes photos of ${photo.width} × ${photo.height}; those before are ${lastSize.width} × ${lastSize.height}. Choose that size again under Camera, or go on: both are fitted into the film.`,
+    `The camera takes photos of ${width} × ${height}; the last one is ${photo.width} × ${photo.height}. Choose that size under Camera, or go on: both are fitted into the film.`,
     'asks',
   );
 }
 
 /** Opens the chosen camera: from now on it is seen. */
 export async function openCamera(): Promise<void> {
+  if (!isLooked) await findCameras();
   const { camera: before, doing, chosen, size, rate } = state();
   if (before || doing !== 'closed') return;
   set({ doing: 'opening', problem: undefined });

@@ -13,6 +13,8 @@ export const CAMERA_TURNS = [1, 6, 3, 8] as const satisfies readonly Orientation
 /** Bounds of what is typed: seconds from photo to photo, and how many. */
 export const EVERY = { least: 0.5, most: 3600 } as const;
 export const MOST_TIMES = 5000;
+/** Seconds that can be played to check. */
+export const CHECKED_SECONDS = [1, 2, 4, 8, 16] as const;
 /** Photos of a burst. */
 export const BURSTS = [1, 3, 5, 10] as const;
 
@@ -39,7 +41,7 @@ export interface Shooting {
   /** Whether the sound of the frame is heard at each press. */
   readonly soundAtPress: boolean;
   /** Seconds that are played to check. */
-  readonly checked: number;
+  readonly checked: (typeof CHECKED_SECONDS)[number];
 }
 
 const FIRST: Shooting = {
@@ -76,7 +78,7 @@ const schema = Joi.object({
   burst: Joi.valid(...BURSTS),
   remote: Joi.string().max(40).optional(),
   soundAtPress: Joi.boolean(),
-  checked: Joi.number().min(0.5).max(60),
+  checked: Joi.valid(...CHECKED_SECONDS),
 });
 
 /** Takes up how photos were taken last; what cannot be read is forgotten. */

@@ -12,7 +12,7 @@ import { tell } from '../shell/shell';
 import { soundFrame } from '../sound/sound-out';
 import { transportNow } from '../transport/transport';
 import { bringInShot } from './bring-in-shot';
-import { noteSize, openCamera, openCameraNow, whenCameraGoes } from './camera';
+import { openCamera, openCameraNow, whenCameraGoes } from './camera';
 import { playTones } from './count-tones';
 import { showLive } from './live';
 import { forgetSigns, lookAtShot } from './look-at-shot';
@@ -104,7 +104,6 @@ async function finish(shot: Omit<KeptShot, 'bytes' | 'type'>, photo: Promise<Blo
     await keepShot(kept);
     void bringInShot(kept, done)
       .then((brought) => {
-        if (brought) noteSize(brought);
         if (brought) lookAtShot(brought);
       })
       .finally(done);

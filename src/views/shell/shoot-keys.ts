@@ -6,6 +6,7 @@ import { showLive, useLive } from '../../state/shoot/live';
 import { flipLive, toggleLiveDifference, toggleLiveGhost } from '../../state/shoot/live-compare';
 import { choosePart, nudgePart, usePuppet } from '../../state/shoot/puppet';
 import { setShooting, shootingNow } from '../../state/shoot/shooting';
+import { toggleReference } from '../../state/shoot/reference';
 import { press } from '../../state/shoot/take';
 import { takeAgain, takeBackOne } from '../../state/shoot/take-back';
 import { PUPPET_STEP } from '../shoot/puppet-step';
@@ -103,6 +104,13 @@ export const SHOOT_KEYS: readonly KeyBinding[] = [
     held: { key: 'v', release: () => flipLive(false) },
   },
   { keys: 'T', does: 'Guide lines', also: 'grid thirds', matches: key('t', unshifted), run: toggleGuides },
+  {
+    keys: 'X',
+    does: 'The reference, or no longer',
+    also: 'rotoscope drawing video',
+    matches: key('x', unshifted),
+    run: toggleReference,
+  },
   {
     keys: 'M',
     does: 'As in a mirror',

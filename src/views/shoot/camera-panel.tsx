@@ -112,11 +112,12 @@ export function CameraPanel() {
   );
 }
 
-const UNITS: Readonly<Record<CameraControl['name'], string>> = {
-  focus: 'm',
-  exposure: '× 0.1 ms',
-  gain: 'ISO',
-  'white balance': 'K',
+/** A setting as it is read: exposure is told in tenths of a millisecond. */
+const SETTING: Readonly<Record<CameraControl['name'], (value: number) => string>> = {
+  focus: (value) => `${Math.round(value * 100) / 100} m`,
+  exposure: (value) => `${Math.round(value) / 10} ms`,
+  gain: (value) => `ISO ${Math.round(value)}`,
+  'white balance': (value) => `${Math.round(value)} K`,
 };
 
 const capital = (words: string): string => `${words.charAt(0).toUpperCase()}${words.slice(1)}`;
@@ -147,7 +148,7 @@ function LockFields({ controls }: { readonly controls: readonly CameraControl[] 
                 {capital(name)}{' '}
                 <b>
                   {isLocked ? 'locked' : 'by itself'}
-                  {range && value !== undefined && ` · ${Math.round(value * 100) / 100} ${UNITS[name]}`}
+                  {range && value !== undefined && ` · ${SETTING[name](value)}`}
                 </b>
                 {range && isLocked && (
                   <input

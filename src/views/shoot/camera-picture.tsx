@@ -1,4 +1,4 @@
-import { useLayoutEffect, useRef } from 'react';
+import { useLayoutEffect, useRef, type ReactNode } from 'react';
 import { chained, scaling, type Affine } from '../../core/picture/affine';
 import type { Camera } from '../../engine/browser/shoot/camera';
 import styles from './shoot.module.css';
@@ -10,10 +10,12 @@ interface CameraPictureProps {
   /** CSS pixels of one of the film's. */
   readonly scale: number;
   readonly isSeen: boolean;
+  /** What lies over it, in its own pixels. */
+  readonly children?: ReactNode;
 }
 
 /** The camera's own picture, where the photo will lie in the film's. */
-export function CameraPicture({ camera, map, scale, isSeen }: CameraPictureProps) {
+export function CameraPicture({ camera, map, scale, isSeen, children }: CameraPictureProps) {
   const place = useRef<HTMLDivElement>(null);
   useLayoutEffect(() => {
     place.current?.replaceChildren(camera.picture);
@@ -23,13 +25,12 @@ export function CameraPicture({ camera, map, scale, isSeen }: CameraPictureProps
   const [a, b, c, d, e, f] = chained(map, scaling(scale, scale));
   return (
     <div
-      ref={place}
-      role="img"
-      aria-label={`Live picture of ${camera.name}`}
       className={styles.camera}
-      data-testid="live"
       hidden={!isSeen}
       style={{ transform: `matrix(${a},${b},${c},${d},${e},${f})` }}
-    />
+    >
+      <div ref={place} role="img" aria-label={`Live picture of ${camera.name}`} data-testid="live" />
+      {children}
+    </div>
   );
 }

@@ -1,4 +1,4 @@
-import { useLayoutEffect, useRef } from 'react';
+import { useEffectEvent, useLayoutEffect, useRef } from 'react';
 import type { Size } from '../../core/picture/size';
 import type { Ghosts } from '../../state/shoot/ghost-layers';
 import styles from './shoot.module.css';
@@ -22,7 +22,7 @@ export function LayerCanvas(props: LayerCanvasProps) {
   const ref = useRef<HTMLCanvasElement>(null);
   const { get, arrived } = pictures;
   const key = layers.map(({ wish, strength }) => `${wish.key} ${strength}`).join(' ');
-  useLayoutEffect(() => {
+  const draw = useEffectEvent(() => {
     const canvas = ref.current;
     const context = canvas?.getContext('2d');
     if (!canvas || !context) return;
@@ -38,8 +38,9 @@ export function LayerCanvas(props: LayerCanvasProps) {
       context.globalAlpha = strength;
       context.drawImage(picture, 0, 0, size.width, size.height);
     }
-    // Drawn anew as pictures come, and for other layers or another size.
-  }, [key, arrived, size.width, size.height]);
+  });
+  // As pictures come, and for other layers or another size.
+  useLayoutEffect(() => draw(), [key, arrived, size.width, size.height]);
   return (
     <canvas
       ref={ref}

@@ -12,7 +12,10 @@ import { movePicture, setSight, usePictureZoom, zoomPictureAt } from '../../stat
 import { sayWhatIsReady, useCheck } from '../../state/shoot/check';
 import { useCamera } from '../../state/shoot/camera';
 import { ghostsOf } from '../../state/shoot/ghost-layers';
+import { useGuides } from '../../state/shoot/guides';
+import { useLiveMended } from '../../state/shoot/live-mended';
 import { useLive } from '../../state/shoot/live';
+import { useReference } from '../../state/shoot/reference';
 import { useLiveCompare } from '../../state/shoot/live-compare';
 import { liveView } from '../../state/shoot/live-view';
 import { useShooting } from '../../state/shoot/shooting';
@@ -21,7 +24,10 @@ import { poseCaption } from '../pose-caption';
 import { useLookCloser } from '../picture/use-look-closer';
 import { CameraPicture } from './camera-picture';
 import { GuideLayer } from './guide-layer';
+import { EdgesLayer } from './edges-layer';
+import { MendedLayer } from './mended-layer';
 import { LayerCanvas } from './layer-canvas';
+import { ReferenceLayer, ReferencePlacing } from './reference-layer';
 import { PuppetSheet } from './puppet-sheet';
 import styles from './shoot.module.css';
 import { useShootPictures } from './use-shoot-pictures';
@@ -54,7 +60,10 @@ export function LivePicture() {
   const isLive = useLive((state) => state.isLive);
   const compare = useLiveCompare();
   const check = useCheck();
+  const isPlaced = useReference(({ isPlaced: placed, reference }) => placed && reference !== undefined);
   const zoom = usePictureZoom((state) => state.zoom);
+  const edges = useGuides((state) => state.edges);
+  const isMended = useLiveMended();
   const screen = useRef<HTMLDivElement>(null);
   const [room, setRoom] = useState<Rect>({ x: MARGIN, y: MARGIN, width: 1, height: 1 });
 
@@ -110,7 +119,7 @@ export function LivePicture() {
       : pictureWish(recipe, size, size.width > QUICK ? 'fine' : 'kept');
   };
   const shown = wishOf(here);
-  const ahead = useMemo(() => (check.film && plan ? plan.poses.slice(-MOST_AHEAD) : []), [check.film, plan]);
+  const ahead = check.film && plan ? plan.poses.slice(-MOST_AHEAD) : [];
   const wishes = [
     ...(isLiveNow ? [] : shown ? [shown] : []),
     ...ghosts.layers.toReversed().map(({ wish }) => wish),
@@ -135,12 +144,12 @@ export function LivePicture() {
         style={{ left: area.x, top: area.y, width: area.width, height: area.height }}
       >
         {camera && view && (
-          <CameraPicture
-            camera={camera}
-            map={view.map}
-            scale={scale}
-            isSeen={isLiveNow && !compare.flipped}
-          />
+          <CameraPicture camera={camera} map={view.map} scale={scale} isSeen={isLiveNow && !compare.flipped}>
+            {edges && live && isLiveNow && !compare.flipped && <EdgesLayer camera={camera} live={live} />}
+          </CameraPicture>
+        )}
+        {camera && isMended && view?.mended && isLiveNow && !compare.flipped && (
+          <MendedLayer camera={camera} recipe={view.mended} size={size} />
         )}
         {!isLiveNow && here && shown && (
           <LayerCanvas
@@ -165,10 +174,18 @@ export function LivePicture() {
             size={size}
           />
         )}
+        {film && !check.film && (
+          <ReferenceLayer
+            area={area}
+            frame={(isLive ? around?.frame : undefined) ?? frame}
+            rate={film.settings.rate}
+          />
+        )}
         <GuideLayer width={width} height={height} />
         {camera instanceof StandInCamera && view && live && isLiveNow && !compare.flipped && (
           <PuppetSheet map={chained(view.map, scaling(scale, scale))} live={live} isMirrored={mirrored} />
         )}
+        {isPlaced && <ReferencePlacing area={area} film={picture} />}
       </div>
     </div>
   );

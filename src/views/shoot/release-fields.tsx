@@ -14,6 +14,7 @@ import {
   useShooting,
   type Shooting,
 } from '../../state/shoot/shooting';
+import styles from './shoot.module.css';
 
 function parseNumber(
   text: string,
@@ -31,7 +32,7 @@ function parseNumber(
 export function ReleaseFields() {
   const { countIn, every, times, burst, frames, soundAtPress, remote } = useShooting();
   return (
-    <>
+    <div className={styles.group}>
       <SelectField
         label="Count-in"
         value={String(countIn)}
@@ -85,7 +86,7 @@ export function ReleaseFields() {
         onChange={(next) => setShooting({ soundAtPress: next })}
       />
       <RemoteKey remote={remote} />
-    </>
+    </div>
   );
 }
 

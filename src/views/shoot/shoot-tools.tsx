@@ -39,7 +39,7 @@ function GhostFields() {
   const { ghostsBefore, ghostsAfter, strength } = useLiveCompare();
   const counts = GHOST_COUNTS.map((each) => ({ value: String(each), label: String(each) }));
   return (
-    <>
+    <div className={styles.group}>
       <SelectField
         label="Ghosts of poses before"
         value={String(ghostsBefore)}
@@ -63,7 +63,7 @@ function GhostFields() {
           onChange={(event) => setLiveCompare({ strength: Number(event.target.value) })}
         />
       </label>
-    </>
+    </div>
   );
 }
 
@@ -71,7 +71,7 @@ function GhostFields() {
 function GuideFields() {
   const { thirds, centre, safe, level, shape } = useGuides();
   return (
-    <>
+    <div className={styles.group}>
       <CheckField label="Thirds" checked={thirds} onChange={(next) => setGuides({ thirds: next })} />
       <CheckField label="Centre" checked={centre} onChange={(next) => setGuides({ centre: next })} />
       <CheckField label="Safe parts" checked={safe} onChange={(next) => setGuides({ safe: next })} />
@@ -83,7 +83,7 @@ function GuideFields() {
         onCommit={(next) => setGuides({ shape: next })}
         hint="such as 16:9 or 2.39; the rest is dimmed"
       />
-    </>
+    </div>
   );
 }
 

@@ -1,4 +1,4 @@
-import { useEffect } from 'react';
+import { useEffect, useRef, type ComponentType } from 'react';
 import { Video } from 'lucide-react';
 import { Button } from '../../kit/button';
 import { useFilm } from '../../state/document/document';
@@ -6,41 +6,73 @@ import { restoreGuides } from '../../state/shoot/guides';
 import { chooseCamera, openCamera, useCamera } from '../../state/shoot/camera';
 import { endCheck } from '../../state/shoot/check';
 import { useLive } from '../../state/shoot/live';
-import { endShotThreads, readyShotThreads } from '../../state/shoot/bring-in-shot';
+import { holdShotThreads } from '../../state/shoot/bring-in-shot';
 import { useSigns } from '../../state/shoot/look-at-shot';
 import { restorePuppet } from '../../state/shoot/puppet';
 import { restoreShooting } from '../../state/shoot/shooting';
+import { goOnWatching, pauseWatching } from '../../state/shoot/watch';
 import { stopTaking, useTake } from '../../state/shoot/take';
 import { STAND_IN_CAMERA } from '../../engine/browser/shoot/stand-in/stand-in-camera';
 import { StageFrame } from '../frame/stage-frame';
+import { Tabs } from '../../kit/tabs';
+import { SHOOT_PANELS, setShootPanel, useShootPanel, type ShootPanel } from '../../state/shoot/shoot-panel';
+import { restoreReference } from '../../state/shoot/reference';
+import { HeardPanel } from './heard-panel';
+import { SeePanel } from './see-panel';
+import { WatchPanel } from './watch-panel';
 import { CameraPanel } from './camera-panel';
 import { LivePicture } from './live-picture';
 import { ShootTools } from './shoot-tools';
 import styles from './shoot.module.css';
 import { TakeBar } from './take-bar';
 
+const PANELS: Readonly<Record<ShootPanel, { readonly label: string; readonly View: ComponentType }>> = {
+  camera: { label: 'Camera', View: CameraPanel },
+  see: { label: 'See', View: SeePanel },
+  heard: { label: 'Hear', View: HeardPanel },
+  folder: { label: 'Folder', View: WatchPanel },
+};
+
 /** Stage Shoot: the live picture, the button, and what the next photo is taken with. */
 export function ShootView() {
   const film = useFilm();
   const isOpen = useCamera((state) => state.camera !== undefined);
   const isLive = useLive((state) => state.isLive);
+  const panel = useShootPanel();
+  const filmId = film?.id;
+  useEffect(() => void restoreReference(), [filmId]);
   useEffect(() => {
     void restoreShooting();
     void restoreGuides();
-    readyShotThreads();
+    const letGo = holdShotThreads();
+    goOnWatching();
     return () => {
+      pauseWatching();
       stopTaking();
       endCheck();
-      endShotThreads();
+      letGo();
     };
   }, []);
+  const middle = useRef<HTMLElement>(null);
   useEffect(() => {
-    if (isOpen) void restorePuppet();
+    if (!isOpen) return;
+    void restorePuppet();
+    // Whoever opened it by a key goes on with keys: Enter takes a photo, and does not close it again.
+    if (document.activeElement instanceof HTMLButtonElement) middle.current?.focus({ preventScroll: true });
   }, [isOpen]);
   if (!film) return null;
+  const { View } = PANELS[panel];
+  const tabs = (
+    <Tabs
+      label="Beside the live picture"
+      tabs={SHOOT_PANELS.map((id) => [id, PANELS[id].label])}
+      chosen={panel}
+      onChoose={setShootPanel}
+    />
+  );
   return (
-    <StageFrame left={{ name: 'Camera', width: 232, head: <h2>Camera</h2>, body: <CameraPanel /> }}>
-      <div className={styles.middle}>
+    <StageFrame left={{ name: 'Camera', width: 240, head: tabs, body: <View /> }}>
+      <section ref={middle} tabIndex={-1} aria-label="Shooting" className={styles.middle}>
         <div className={styles.surround}>
           <div className={styles.screen}>
             {isOpen || !isLive ? <LivePicture /> : <Closed />}
@@ -49,7 +81,7 @@ export function ShootView() {
           <ShootTools />
         </div>
         <TakeBar />
-      </div>
+      </section>
     </StageFrame>
   );
 }

@@ -1,4 +1,15 @@
-import { ChevronLeft, ChevronRight, Minus, Pause, Play, Plus, Timer, Undo2, Video } from 'lucide-react';
+import {
+  ChevronLeft,
+  ChevronRight,
+  Minus,
+  Pause,
+  Play,
+  Plus,
+  SlidersHorizontal,
+  Timer,
+  Undo2,
+  Video,
+} from 'lucide-react';
 import { poseAt, scheduleOf } from '../../core/film/schedule';
 import { shotNeighbours } from '../../core/shoot/shot-neighbours';
 import type { ShotPlace } from '../../core/shoot/shot-edits';
@@ -15,6 +26,7 @@ import { setShooting, useShooting } from '../../state/shoot/shooting';
 import { takeBackOne } from '../../state/shoot/take-back';
 import { useTransport } from '../../state/transport/transport';
 import { poseCaption } from '../pose-caption';
+import { CheckFields } from './check-fields';
 import { ReleaseFields } from './release-fields';
 import styles from './shoot.module.css';
 import { TakeButton } from './take-button';
@@ -64,6 +76,9 @@ export function TakeBar() {
         >
           {isChecking ? <Pause size={SIZE} aria-hidden /> : <Play size={SIZE} aria-hidden />}
         </IconButton>
+        <Popover label="How much is played, and how fast" face={<SlidersHorizontal size={15} aria-hidden />}>
+          <CheckFields />
+        </Popover>
         <IconButton
           label="To the next pose, and to the live picture"
           shortcut="↓"

@@ -20,7 +20,14 @@ export function TakeButton() {
       aria-label={label}
       data-tip={`${label} (Enter)`}
       disabled={!canWrite || camera === 'opening'}
-      onClick={() => void press()}
+      // As it goes down: a browser makes no click of a tap that comes soon after a drag.
+      onPointerDown={(event) => {
+        if (event.button === 0) void press();
+      }}
+      // By a key, or by what reads the screen.
+      onClick={(event) => {
+        if (event.detail === 0) void press();
+      }}
     >
       {doing === 'counting' || (doing === 'running' && left > 0) ? (
         <strong aria-hidden>{left}</strong>

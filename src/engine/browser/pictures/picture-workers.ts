@@ -1,3 +1,4 @@
+import { transfer } from 'comlink';
 import type { Recipe } from '../../../core/picture/recipe';
 import type { Size } from '../../../core/picture/size';
 import { WorkerPool } from '../threads/worker-pool';
@@ -31,6 +32,13 @@ export const finePicture = (recipe: Recipe, size: Size): Promise<ImageBitmap | u
 /** The same from the picture that is on tickets. */
 export const smallPicture = (recipe: Recipe, size: Size): Promise<ImageBitmap | undefined> =>
   small.run((worker) => worker.picture(recipe, size, 'thumbnail'));
+
+/**
+ * A frame of a live picture as a recipe shows it, at a size; the frame is closed. The caller's to close.
+ * @throws where it cannot be made, or its worker cannot be loaded.
+ */
+export const livePicture = (frame: ImageBitmap, recipe: Recipe, size: Size): Promise<ImageBitmap> =>
+  small.run((worker) => worker.live(transfer(frame, [frame]), recipe, size));
 
 /** An address of a recipe's small picture for `<img>`, which lives as long as the page; undefined where none is kept. */
 export const pictureAddress = (recipe: Recipe, size: Size): Promise<string | undefined> =>

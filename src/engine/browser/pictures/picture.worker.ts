@@ -99,6 +99,23 @@ const worker = {
     return transfer(bitmap, [bitmap]);
   },
 
+  /** A frame of a live picture, which is closed, as a recipe shows it. */
+  async live(frame: ImageBitmap, recipe: Recipe, size: Size): Promise<ImageBitmap> {
+    const { width, height } = frame;
+    const context = new OffscreenCanvas(width, height).getContext('2d', { willReadFrequently: true });
+    context?.drawImage(frame, 0, 0);
+    frame.close();
+    const data = context?.getImageData(0, 0, width, height).data ?? new Uint8ClampedArray(4 * width * height);
+    const pixels: Pixels = { width, height, order: 'RGBA', data };
+    const behind = isPicture(recipe.background) ? await keptSource(recipe.background, 'preview') : undefined;
+    // Without what lies behind it is seen before grey.
+    const shown = isPicture(recipe.background) && !behind ? { ...recipe, background: '#777573' } : recipe;
+    const bitmap = await bitmapOf(
+      renderPicture({ pixels, orientation: 1, ...(behind && { background: behind }) }, shown, size),
+    );
+    return transfer(bitmap, [bitmap]);
+  },
+
   /** The address of a recipe's small picture, which lives as long as this worker; undefined where none is kept. */
   async address(recipe: Recipe, size: Size): Promise<string | undefined> {
     const small = await keptFile(recipe.file.hash, 'thumbnail');

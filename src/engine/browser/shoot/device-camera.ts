@@ -178,15 +178,16 @@ export class DeviceCamera implements Camera {
   }
 
   close(): void {
-    for (const track of this.#stream.getTracks()) track.stop();
-    this.picture.srcObject = null;
+    // What was asked for is still taken.
+    void this.#taking.finally(() => {
+      for (const track of this.#stream.getTracks()) track.stop();
+      this.picture.srcObject = null;
+    });
   }
 }
 
 /** Tells that a camera is gone, and by whom: a track says only that it ended. */
 async function tellGone({ onGone }: CameraEvents): Promise<void> {
-  const permission = await navigator.permissions
-    .query({ name: 'camera' as PermissionName })
-    .catch(() => undefined);
+  const permission = await navigator.permissions.query({ name: 'camera' }).catch(() => undefined);
   onGone(permission?.state === 'granted' ? 'unplugged' : 'taken back');
 }

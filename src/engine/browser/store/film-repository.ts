@@ -11,7 +11,7 @@ import { deleteJournal } from './journal';
 import type { DocumentMark } from './journal-index';
 import { forgetIntake } from './intake-repository';
 import { removeShotsOf } from './shot-repository';
-import { desk, films, places } from './stores';
+import { desk, films, places, references } from './stores';
 
 /** Where a person was in a film when it was last seen. */
 export interface FilmPlace {
@@ -145,5 +145,6 @@ export async function deleteFilm(id: string): Promise<void> {
   await forgetArrival(id);
   await removeTakesOf(id);
   await removeShotsOf(id);
+  await references.removeItem(id);
   await deleteJournal(id);
 }

@@ -32,7 +32,7 @@ export interface JournalIndex {
 }
 
 /** Steps of versions 5 and 6 are brought up to this one as they are read. */
-const version = Joi.number().valid(5, 6, FILM_VERSION).required();
+const version = Joi.number().integer().min(5).max(FILM_VERSION).required();
 const number = Joi.number().integer().min(0);
 const numbers = Joi.array().items(number).max(MOST_KEPT).required();
 

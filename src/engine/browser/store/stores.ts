@@ -29,6 +29,8 @@ export const takes = store('takes');
 export const takePieces = store('take-pieces');
 /** Photos that were taken and are not in their film yet, by id of the film and of the photo. */
 export const shots = store('shots');
+/** What lies over the live picture to shoot by, by film id. */
+export const references = store('references');
 /** Where films came from that were opened from a file, and whether all of them is here, by film id. */
 export const arrivals = store('arrivals');
 /** What is kept for the browser as a whole, such as the film that was open last. */

@@ -58,6 +58,7 @@ export class StandInCamera implements Camera {
   readonly #remote: Remote<StandInWorker>;
   readonly #events: CameraEvents;
   readonly #failed: Promise<never>;
+  #fail: (why: Error) => void = () => undefined;
   #puppet: Puppet = STANDING;
   #setting: Setting = {
     focusMode: 'manual',
@@ -66,6 +67,7 @@ export class StandInCamera implements Camera {
     ...EVEN,
   };
   #isGone = false;
+  readonly #taking = new Set<Promise<unknown>>();
 
   constructor({ size = USUAL, rate = USUAL_RATE }: CameraWish, events: CameraEvents) {
     this.#events = events;
@@ -75,6 +77,7 @@ export class StandInCamera implements Camera {
     this.picture.height = this.liveSize.height;
     this.#thread = new Worker(new URL('./stand-in.worker.ts', import.meta.url), { type: 'module' });
     this.#failed = new Promise((_, reject) => {
+      this.#fail = reject;
       this.#thread.addEventListener('error', (event) => {
         event.preventDefault();
         reject(new Error('The stand-in camera could not be started. Reload the page and try again.'));
@@ -103,7 +106,14 @@ export class StandInCamera implements Camera {
     return Promise.resolve();
   }
 
-  async take(way: TakingWay): Promise<Blob> {
+  take(way: TakingWay): Promise<Blob> {
+    const photo = this.#takeNow(way);
+    const over: Promise<unknown> = photo.catch(() => undefined).finally(() => this.#taking.delete(over));
+    this.#taking.add(over);
+    return photo;
+  }
+
+  async #takeNow(way: TakingWay): Promise<Blob> {
     // As the set stands now, whatever becomes of it before the photo is drawn.
     const state = this.#state();
     await new Promise((resolve) => setTimeout(resolve, DELAY));
@@ -114,13 +124,19 @@ export class StandInCamera implements Camera {
   /** Pulls its cable. */
   unplug(): void {
     if (this.#isGone) return;
-    this.close();
+    this.#isGone = true;
+    this.#fail(new Error('The camera was unplugged before it took the photo.'));
+    this.#thread.terminate();
     this.#events.onGone('unplugged');
   }
 
   close(): void {
-    this.#isGone = true;
-    this.#thread.terminate();
+    if (this.#isGone) return;
+    // What was asked for is still taken.
+    void Promise.all(this.#taking).then(() => {
+      this.#isGone = true;
+      this.#thread.terminate();
+    });
   }
 
   #state(): SetState {

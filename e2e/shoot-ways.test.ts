@@ -1,0 +1,272 @@
+import { mkdtemp, rm, writeFile } from 'node:fs/promises';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import type { Page } from 'playwright-core';
+import sharp from 'sharp';
+import { expect, test } from 'vitest';
+import { serveBuilt } from '../scripts/serve-built';
+import { notes, putNotesAway, tickets, useBrowser } from './browser';
+import { numbered } from './photos';
+import { hasPoses, openStandIn, poses } from './shooting';
+
+const { visit } = useBrowser();
+
+const RELEASE = 'Count-in, by itself, several at a press';
+
+/** Sets how photos are released, and puts the fields away. */
+async function setRelease(page: Page, set: () => Promise<void>): Promise<void> {
+  await page.getByRole('button', { name: RELEASE }).click();
+  await set();
+  await page.keyboard.press('Escape');
+}
+
+test('counted in, by itself so many times, several at a press, and by the key of a remote', async () => {
+  const { page, complaints } = await visit();
+  await openStandIn(page);
+  await setRelease(page, async () => {
+    await page.getByLabel('Count-in', { exact: true }).selectOption('3');
+  });
+  await page.getByRole('button', { name: 'Take a photo' }).click();
+  await page.getByRole('status', { name: 'The photo is taken in 3' }).waitFor();
+  await page.getByRole('status', { name: 'The photo is taken in 1' }).waitFor();
+  expect(await poses(page)).toBe(0);
+  await hasPoses(page, 1);
+
+  await setRelease(page, async () => {
+    await page.getByLabel('Count-in', { exact: true }).selectOption('0');
+    await page.getByLabel('By itself every').click();
+    await page.keyboard.type('0.5');
+    await page.keyboard.press('Tab');
+    await page.getByLabel('So many times').click();
+    await page.keyboard.type('3');
+    await page.keyboard.press('Tab');
+  });
+  await page.getByRole('button', { name: 'Take a photo' }).click();
+  await hasPoses(page, 4);
+  await page.getByRole('button', { name: 'Take a photo' }).waitFor();
+
+  // Until it is stopped: by the key that a remote sends, once that was learnt.
+  await setRelease(page, async () => {
+    await page.getByLabel('So many times').click();
+    await page.keyboard.press('Delete');
+    await page.keyboard.press('Tab');
+    await page.getByRole('button', { name: 'Learn a remote’s key' }).click();
+    await page.keyboard.press('PageDown');
+    await page.getByRole('button', { name: 'Remote: PageDown' }).waitFor();
+  });
+  await page.getByTestId('lens').click();
+  await page.keyboard.press('PageDown');
+  await expect.poll(() => poses(page)).toBeGreaterThanOrEqual(6);
+  await page.keyboard.press('PageDown');
+  await page.getByRole('button', { name: 'Take a photo' }).waitFor();
+  const stopped = await poses(page);
+
+  await setRelease(page, async () => {
+    await page.getByLabel('By itself every').click();
+    await page.keyboard.press('Delete');
+    await page.keyboard.press('Tab');
+    await page.getByLabel('Photos at a press').selectOption('3');
+  });
+  await page.getByTestId('lens').click();
+  await page.keyboard.press('Enter');
+  await expect.poll(() => poses(page)).toBeGreaterThanOrEqual(stopped + 3);
+  expect(complaints).toEqual([]);
+});
+
+test('what was shot is played with the live picture as the last frame, and stepped through', async () => {
+  const { page, complaints } = await visit();
+  await openStandIn(page);
+  for (let i = 1; i <= 4; i++) {
+    await page.keyboard.press('Enter');
+    await hasPoses(page, i);
+    await page.keyboard.press('Shift+ArrowRight');
+  }
+  const live = page.getByTestId('live');
+  const shown = page.getByTestId('shown-pose');
+  await page.keyboard.press('Space');
+  // Round and round: a pose, the live picture, a pose again.
+  for (let i = 0; i < 2; i++) {
+    await shown.waitFor();
+    await live.waitFor();
+  }
+  await page.keyboard.press('Space');
+  await live.waitFor();
+  await page.keyboard.press('ArrowLeft');
+  await shown.and(page.getByLabel(/^pose 4/)).waitFor();
+  await page.keyboard.press('ArrowUp');
+  await shown.and(page.getByLabel(/^pose 3/)).waitFor();
+  await page.keyboard.press('ArrowDown');
+  await page.keyboard.press('ArrowDown');
+  await live.waitFor();
+  // How long the scene is planned to be, and what is left of it.
+  await page.getByRole('button', { name: 'Hear', exact: true }).click();
+  await page.getByLabel('Planned length').click();
+  await page.keyboard.type('2s');
+  await page.keyboard.press('Enter');
+  await expect.poll(() => page.getByTestId('planned').textContent()).toMatch(/20 photos held 2\.$/);
+  expect(complaints).toEqual([]);
+});
+
+/** The pixel of the screen at a place. */
+async function pixelAt(page: Page, x: number, y: number): Promise<readonly number[]> {
+  const clip = { x: Math.floor(x), y: Math.floor(y), width: 1, height: 1 };
+  const { data } = await sharp(await page.screenshot({ clip }))
+    .removeAlpha()
+    .raw()
+    .toBuffer({ resolveWithObject: true });
+  return [...data];
+}
+
+test('a reference lies on the live picture to the pixel, at any zoom and turn; what is none is told of', async () => {
+  const { page, complaints } = await visit();
+  await openStandIn(page);
+  await page.keyboard.press('Enter');
+  await hasPoses(page, 1);
+  await page.getByRole('button', { name: 'See', exact: true }).click();
+  const chooser = page.getByTestId('choose-reference');
+  const wide = await sharp({ create: { width: 30_000, height: 4, channels: 3, background: '#fff' } })
+    .png()
+    .toBuffer();
+  const png = (name: string, buffer: Buffer) => ({ name, mimeType: 'image/png', buffer });
+  await chooser.setInputFiles(png('wide.png', wide));
+  await chooser.setInputFiles(png('words.png', Buffer.from('no picture')));
+  await expect
+    .poll(() => notes(page))
+    .toMatch(
+      /words\.png is not a picture or a video that this browser shows[^]*wide\.png is 30000 × 4 pixels/,
+    );
+  await putNotesAway(page);
+
+  // A white field from 1200, 300 to 1400, 500 of the film, on black.
+  const field = await sharp({ create: { width: 1920, height: 1080, channels: 3, background: '#000' } })
+    .composite([
+      {
+        input: { create: { width: 200, height: 200, channels: 3, background: '#fff' } },
+        left: 1200,
+        top: 300,
+      },
+    ])
+    .png()
+    .toBuffer();
+  await chooser.setInputFiles(png('field.png', field));
+  await page.getByTestId('reference').waitFor();
+  await page.getByLabel('Strength %', { exact: true }).first().fill('100');
+  await page.keyboard.press('Enter');
+  const corners = async (turned: boolean): Promise<void> => {
+    const box = await page.getByTestId('lens').boundingBox();
+    if (!box) throw new Error('no picture');
+    const scale = box.width / 1920;
+    // Half a turn about the middle takes the field to the other side.
+    const [left, top] = turned ? [1920 - 1400, 1080 - 500] : [1200, 300];
+    for (const [x, y] of [
+      [left, top],
+      [left + 200, top],
+      [left, top + 200],
+      [left + 200, top + 200],
+    ] as const) {
+      const [inX, inY] = [x === left ? 3 : -3, y === top ? 3 : -3];
+      const at = (dx: number, dy: number) => pixelAt(page, box.x + x * scale + dx, box.y + y * scale + dy);
+      expect(Math.min(...(await at(inX, inY))), `in ${x} ${y}`).toBeGreaterThan(240);
+      expect(Math.max(...(await at(-inX, -inY))), `out ${x} ${y}`).toBeLessThan(15);
+    }
+  };
+  await corners(false);
+  await page.getByTestId('lens').click();
+  await page.keyboard.press('Shift+I');
+  await corners(false);
+  await page.getByLabel('Turn', { exact: true }).click();
+  await page.keyboard.type('180');
+  await page.keyboard.press('Enter');
+  await corners(true);
+  await page.keyboard.press('0');
+  await corners(true);
+  // It is there again another day.
+  await page.reload();
+  await page.getByRole('combobox', { name: 'Camera', exact: true }).selectOption('stand-in');
+  await page.getByRole('button', { name: 'Open the camera' }).first().click();
+  await page.getByTestId('reference').waitFor();
+  await corners(true);
+  expect(complaints).toEqual([]);
+});
+
+test('a folder that the server watches: photos come in as they are complete, in number order; what is none, and other bytes, are told of', async () => {
+  const folder = await mkdtemp(join(tmpdir(), 'kermis-watched-'));
+  process.env['KERMIS_WATCH'] = folder;
+  const server = await serveBuilt();
+  delete process.env['KERMIS_WATCH'];
+  try {
+    const photos = await numbered(9, 1);
+    const photo = (i: number): Buffer => photos[i]?.buffer ?? Buffer.alloc(0);
+    await writeFile(join(folder, 'OLD1.JPG'), photo(8));
+    const { page } = await visit();
+    await page.goto(`${server.base}/films`);
+    await page.getByRole('button', { name: 'New film' }).click();
+    await page.getByRole('button', { name: 'Shoot', exact: true }).click();
+    await page.getByRole('button', { name: 'Folder', exact: true }).click();
+    await page.getByRole('button', { name: /^Watch the server’s/ }).click();
+    const names = async (): Promise<readonly string[]> =>
+      (
+        await tickets(page).evaluateAll((all) => all.map((each) => each.getAttribute('aria-label') ?? ''))
+      ).map((words) => /, (\S+), held/.exec(words)?.[1] ?? words);
+    await page.getByTestId('watched').waitFor();
+    // Two at once, the higher number first; one that is written in two halves; and one that is no photo.
+    await writeFile(join(folder, 'SHOT0010.JPG'), photo(1));
+    await writeFile(join(folder, 'SHOT0009.JPG'), photo(0));
+    await writeFile(join(folder, 'list.txt'), 'words');
+    await expect.poll(() => tickets(page).count(), { timeout: 20_000 }).toBe(2);
+    expect(await names()).toEqual(['SHOT0009.JPG', 'SHOT0010.JPG']);
+    await writeFile(join(folder, 'SHOT0011.JPG'), photo(2).subarray(0, 2000));
+    await writeFile(join(folder, 'SHOT0011.JPG'), photo(2));
+    await expect.poll(() => tickets(page).count(), { timeout: 20_000 }).toBe(3);
+    // The same name with other bytes: both are there.
+    await writeFile(join(folder, 'SHOT0011.JPG'), photo(3));
+    await expect.poll(() => tickets(page).count(), { timeout: 20_000 }).toBe(4);
+    await rm(folder, { recursive: true });
+    await expect
+      .poll(() => notes(page), { timeout: 20_000 })
+      .toMatch(/is gone or can no longer be read[^]*SHOT0011\.JPG was brought in before and has other bytes/);
+    expect(await notes(page)).toMatch(/list\.txt is not a picture of a kind that Kermis reads/);
+    expect(await notes(page)).toMatch(/1 file in .* already stays there/);
+    // Nothing but files that were told of, by their numbers.
+    const status = async (path: string): Promise<number> => (await fetch(server.base + path)).status;
+    expect(await status('/api/watch/..%2f..%2fpackage.json')).toBe(404);
+    expect(await status('/api/watch/99999')).toBe(404);
+    expect(await status('/api/watch?path=/')).toBe(400);
+    expect(
+      (await fetch(`${server.base}/api/watch`, { headers: { origin: 'http://elsewhere.example' } })).status,
+    ).toBe(403);
+  } finally {
+    server.stop();
+    await rm(folder, { recursive: true, force: true });
+  }
+});
+
+test('a folder of this machine: 300 files that lie there stay, one that comes is brought in', async () => {
+  const { page, complaints } = await visit();
+  // Stands in for the system's dialog, which no test can press: a real folder of the browser's own.
+  await page.addInitScript(() => {
+    Object.assign(globalThis, { showDirectoryPicker: () => navigator.storage.getDirectory() });
+  });
+  await page.reload();
+  await page.getByRole('button', { name: 'New film' }).click();
+  await page.getByRole('button', { name: 'Shoot', exact: true }).click();
+  const write = (name: string, bytes: readonly number[]): Promise<void> =>
+    page.evaluate(
+      async ([file, values]) => {
+        const root = await navigator.storage.getDirectory();
+        const stream = await (await root.getFileHandle(file, { create: true })).createWritable();
+        await stream.write(new Uint8Array(values));
+        await stream.close();
+      },
+      [name, bytes] as const,
+    );
+  for (let i = 0; i < 300; i++) await write(`OLD${i}.JPG`, [i % 256]);
+  await page.getByRole('button', { name: 'Folder', exact: true }).click();
+  await page.getByRole('button', { name: 'Watch a folder' }).click();
+  await page.getByTestId('watched').waitFor();
+  const [first] = await numbered(1, 1);
+  await write('SHOT0001.JPG', [...(first?.buffer ?? [])]);
+  await expect.poll(() => tickets(page).count(), { timeout: 20_000 }).toBe(1);
+  await expect.poll(() => page.getByTestId('watched').textContent()).toMatch(/: 1 photo brought in\.$/);
+  expect(complaints).toEqual([]);
+});

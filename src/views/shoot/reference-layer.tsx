@@ -1,0 +1,113 @@
+import { useGesture } from '@use-gesture/react';
+import { useEffect, useRef, type KeyboardEvent } from 'react';
+import type { Size } from '../../core/picture/size';
+import { rateNumber, type Rate } from '../../core/time/rate';
+import { setReference, useReference } from '../../state/shoot/reference';
+import styles from './shoot.module.css';
+
+interface ReferenceLayerProps {
+  /** CSS pixels of the film's picture. */
+  readonly area: Size;
+  /** The frame of the film that is shot next, or on screen, by which a video is stepped. */
+  readonly frame: number;
+  readonly rate: Rate;
+}
+
+/** A drawing, a photo or a frame of a video, over the live picture. */
+export function ReferenceLayer({ area, frame, rate }: ReferenceLayerProps) {
+  const { reference, place, strength, isShown, from } = useReference();
+  const video = useRef<HTMLVideoElement>(null);
+  // In the middle of its frame: at its edge either of two may be shown.
+  const seconds = Math.max(0, frame - from + 0.5) / rateNumber(rate);
+  useEffect(() => {
+    if (video.current) video.current.currentTime = seconds;
+  }, [seconds, reference]);
+  if (!reference || !isShown) return null;
+  const width = place.size * area.width;
+  const height = (width * reference.pixels.height) / reference.pixels.width;
+  const style = {
+    width,
+    height,
+    opacity: strength,
+    transform: `translate(${place.x * area.width - width / 2}px, ${place.y * area.height - height / 2}px) rotate(${place.turn}deg)`,
+  };
+  return reference.kind === 'video' ? (
+    <video
+      ref={video}
+      className={styles.reference}
+      style={style}
+      src={reference.url}
+      muted
+      playsInline
+      preload="auto"
+      aria-label={`Reference: ${reference.name}`}
+      data-testid="reference"
+    />
+  ) : (
+    <img
+      className={styles.reference}
+      style={style}
+      src={reference.url}
+      alt={`Reference: ${reference.name}`}
+      data-testid="reference"
+      draggable={false}
+    />
+  );
+}
+
+const MOVES: Readonly<Record<string, readonly [x: number, y: number]>> = {
+  ArrowLeft: [-1, 0],
+  ArrowRight: [1, 0],
+  ArrowUp: [0, -1],
+  ArrowDown: [0, 1],
+};
+
+/** Over the picture while a hand places the reference: it is dragged; two fingers size and turn it. */
+export function ReferencePlacing({ area, film }: { readonly area: Size; readonly film: Size }) {
+  const ref = useRef<HTMLButtonElement>(null);
+  useGesture(
+    {
+      onDrag: ({ delta: [x, y], pinching, cancel }) => {
+        if (pinching) return cancel();
+        const { place } = useReference.getState();
+        setReference({ place: { ...place, x: place.x + x / area.width, y: place.y + y / area.height } });
+      },
+      onPinch: ({ event, offset: [now, angle], lastOffset: [before], memo, first }) => {
+        event.stopPropagation();
+        const last = (first ? undefined : (memo as readonly [number, number] | undefined)) ?? [before, angle];
+        const { place } = useReference.getState();
+        setReference({
+          place: { ...place, size: (place.size * now) / last[0], turn: place.turn + angle - last[1] },
+        });
+        return [now, angle];
+      },
+    },
+    { target: ref, eventOptions: { passive: false }, drag: { pointer: { keys: false } } },
+  );
+  const keys = (event: KeyboardEvent): void => {
+    const move = MOVES[event.key];
+    if (event.key === 'Escape') setReference({ isPlaced: false });
+    else if (move) {
+      const step = event.shiftKey ? 1 : 8;
+      const { place } = useReference.getState();
+      setReference({
+        place: {
+          ...place,
+          x: place.x + (step * move[0]) / film.width,
+          y: place.y + (step * move[1]) / film.height,
+        },
+      });
+    } else return;
+    event.preventDefault();
+    event.stopPropagation();
+  };
+  return (
+    <button
+      ref={ref}
+      type="button"
+      className={styles.placing}
+      aria-label="The reference, to be dragged. Arrows move it by eight pixels of the film, with Shift by one; Escape ends it."
+      onKeyDown={keys}
+    />
+  );
+}

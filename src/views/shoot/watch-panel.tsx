@@ -1,0 +1,56 @@
+import { FolderInput, FolderX, Server } from 'lucide-react';
+import { useEffect, useState } from 'react';
+import { count } from '../../core/time/format';
+import { canPickFolder } from '../../engine/browser/shoot/watched/local-folder';
+import { Button } from '../../kit/button';
+import { CheckField } from '../../kit/check-field';
+import { Panel } from '../../kit/panel';
+import { useDocument } from '../../state/document/document';
+import { findServerFolder, stopWatching, useWatch, watchPicked, watchServer } from '../../state/shoot/watch';
+import styles from './shoot.module.css';
+
+/** A folder that another camera, a scanner or a card is written into: what appears in it comes into the film. */
+export function WatchPanel() {
+  const canWrite = useDocument((state) => state.canWrite);
+  const { name, brought, waiting, coming, server } = useWatch();
+  const [takesAll, setTakesAll] = useState(false);
+  useEffect(() => void findServerFolder(), []);
+  return (
+    <Panel label="Folder">
+      <p className={styles.hint}>
+        Photos that another camera, a scanner or a card writes into a folder come into the film as they are
+        complete, where the next photo goes.
+      </p>
+      {name === undefined ? (
+        <>
+          <CheckField label="Bring in what lies there already" checked={takesAll} onChange={setTakesAll} />
+          {canPickFolder() ? (
+            <Button variant="main" disabled={!canWrite} onClick={() => void watchPicked(takesAll)}>
+              <FolderInput size={16} aria-hidden /> Watch a folder
+            </Button>
+          ) : (
+            <p className={styles.hint}>
+              This browser lets no page watch a folder. Start Kermis with KERMIS_WATCH=the/folder instead.
+            </p>
+          )}
+          {server !== undefined && (
+            <Button disabled={!canWrite} onClick={() => void watchServer(takesAll)}>
+              <Server size={16} aria-hidden /> Watch the server’s “{server}”
+            </Button>
+          )}
+        </>
+      ) : (
+        <>
+          <p role="status" data-testid="watched">
+            Watching “{name}”: {count(brought, 'photo')} brought in
+            {coming > 0 && `, ${coming} on the way`}
+            {waiting > 0 && `, ${count(waiting, 'file')} still being written`}.
+          </p>
+          <Button onClick={stopWatching}>
+            <FolderX size={16} aria-hidden /> Watch it no longer
+          </Button>
+        </>
+      )}
+    </Panel>
+  );
+}
