@@ -247,6 +247,8 @@ try {
   await press(page, 'All films');
   await openStandIn(page);
   await press(page, 'Lock the camera');
+  // What was told of the film before.
+  await press(page, 'Put this note away');
   await page.keyboard.press('s');
   await page.keyboard.press('s');
   for (let i = 1; i <= 12; i++) {

@@ -4,8 +4,9 @@ import { poseAt, scheduleOf, showingOf } from '../../core/film/schedule';
 import { rateNumber } from '../../core/time/rate';
 import { withLivePose } from '../../core/shoot/shot-neighbours';
 import { openFilm } from '../document/document';
-import { heardMilliseconds, soundFrame, startSound, stopSound } from '../sound/sound-out';
+import { soundFrame } from '../sound/sound-out';
 import { goTo, pause } from '../transport/play';
+import { PAGE_WORLD } from '../transport/page-world';
 import { Player } from '../transport/player';
 import { setTransport, transportNow, type TransportState } from '../transport/transport';
 import { openCameraNow, useCamera } from './camera';
@@ -57,17 +58,7 @@ const player = new Player({
         ...(report === undefined ? {} : { report }),
       }),
   },
-  now: () => performance.now(),
-  nextRepaint: (then) => {
-    const request = requestAnimationFrame(then);
-    return () => cancelAnimationFrame(request);
-  },
-  sound: {
-    start: startSound,
-    stop: stopSound,
-    heard: heardMilliseconds,
-    frame: (film, frame) => void soundFrame(film, frame),
-  },
+  ...PAGE_WORLD,
   isReady: ({ pose }) => pose.id === state().liveId || isReady(pose.id),
 });
 

@@ -9,6 +9,7 @@ import { evenChange } from '../../core/picture/steps/light-change';
 import { findLight, findPlace } from '../../engine/browser/mend/mend-workers';
 import { smallPixels } from '../../engine/browser/shoot/small-pixels';
 import { openFilm } from '../document/document';
+import { useCamera } from './camera';
 
 interface Signs {
   /** The photo of which they are told. */
@@ -62,13 +63,18 @@ export function lookAtShot(photo: Photo): void {
   }, QUIET);
 }
 
+/** Whether the camera changes what it could keep. */
+const setsItself = (): boolean =>
+  useCamera.getState().controls.some(({ canLock, isLocked }) => canLock && !isLocked);
+
 /** Compares a photo with the one before it; what is noticed is said. */
 function compare(photo: Photo, signal: AbortSignal, say: (sign: string | undefined) => void): void {
   const before = photoBefore(photo);
   if (!before) return;
   const all = [
     findLight(photo, before, evenChange(0), signal).then((found) => {
-      if (found.ok) say(lightSign(found.value));
+      const sign = found.ok ? lightSign(found.value) : undefined;
+      say(sign === undefined || !setsItself() ? sign : `${sign}: the camera sets itself, lock it`);
     }),
     findPlace(photo, before, signal).then((found) => {
       if (found.ok) say(standSign(found.value, shownSize(photo)));

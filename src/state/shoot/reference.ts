@@ -95,14 +95,27 @@ function put(next: Partial<ReferenceState>): void {
   if (before && before.url !== state().reference?.url) URL.revokeObjectURL(before.url);
 }
 
+/** It is stored so many milliseconds after the last change: a hand that places it changes it many times. */
+const KEEP_AFTER = 300;
+let keeping: ReturnType<typeof setTimeout> | undefined;
+
 function keep(): void {
   const filmId = openFilm()?.id;
   if (filmId === undefined) return;
+  clearTimeout(keeping);
+  keeping = setTimeout(() => void keepNow(filmId), KEEP_AFTER);
+}
+
+async function keepNow(filmId: string): Promise<void> {
+  if (openFilm()?.id !== filmId) return;
   const { reference, place, strength, isShown, from } = state();
   const kept: Kept | undefined = reference &&
     file && { name: reference.name, file, place, strength, isShown, from };
-  const done = kept ? references.setItem(filmId, kept) : references.removeItem(filmId);
-  done.catch(() => tell('The reference could not be kept: it is gone when the page is closed.', 'wrong'));
+  try {
+    await (kept ? references.setItem(filmId, kept) : references.removeItem(filmId));
+  } catch {
+    tell('The reference could not be kept: it is gone when the page is closed.', 'wrong');
+  }
 }
 
 /** Pixels of a file that the browser shows, as a picture or as a video; undefined where it is neither. */

@@ -64,6 +64,8 @@ function takeOne(): boolean {
   const { frame } = transportNow();
   // At once, as everything stands now.
   const photo = camera.take({ type, frames });
+  // What goes wrong is told where it is waited for.
+  photo.catch(() => undefined);
   forgetSigns();
   const turned = mirrorsPhotos ? compose(turn, 2) : turn;
   const shot: Omit<KeptShot, 'bytes' | 'type'> = {
@@ -79,7 +81,6 @@ function takeOne(): boolean {
   };
   onTheWay = [...onTheWay, shot];
   set(({ storing: before, taken }) => ({ storing: before + 1, taken: taken + 1 }));
-  if (shootingNow().soundAtPress) void soundFrame(film, frame);
   storing = storing.then(() => finish(shot, photo));
   // In place of one pose one photo is taken; the next goes where photos went before.
   if (place === 'instead') setShooting({ place: 'end' });
@@ -90,6 +91,12 @@ const whyNot = (name: string, error: unknown): string =>
   isFull(error)
     ? `There was no room left for ${name}: it was not taken, all before it are kept. Free some room on the disk, then press again.`
     : `${name} was not taken: ${error instanceof Error ? error.message : String(error)}`;
+
+/** Lets the frame of the photo that came in be heard: the playhead stands on it. */
+function hear(): void {
+  const film = openFilm();
+  if (film && shootingNow().soundAtPress) void soundFrame(film, transportNow().frame);
+}
 
 /** Stores a photo as it comes from the camera, and has it come into the film. Never rejects. */
 async function finish(shot: Omit<KeptShot, 'bytes' | 'type'>, photo: Promise<Blob>): Promise<void> {
@@ -104,7 +111,9 @@ async function finish(shot: Omit<KeptShot, 'bytes' | 'type'>, photo: Promise<Blo
     await keepShot(kept);
     void bringInShot(kept, done)
       .then((brought) => {
-        if (brought) lookAtShot(brought);
+        if (!brought) return;
+        lookAtShot(brought);
+        hear();
       })
       .finally(done);
   } catch (error) {

@@ -12,7 +12,7 @@ import { mayWrite } from '../document/edit-film';
 import { subscribeToShell, tell } from '../shell/shell';
 import { transportNow } from '../transport/transport';
 import { bringInFile } from './bring-in-shot';
-import { shootingNow } from './shooting';
+import { setShooting, shootingNow } from './shooting';
 
 interface WatchState {
   /** The folder that is watched; undefined where none is. */
@@ -51,20 +51,22 @@ export async function findServerFolder(): Promise<void> {
   set({ server: onServer?.name });
 }
 
-/** Lets the person pick a folder, and watches it; `takesAll` brings in what lies in it already. */
-export async function watchPicked(takesAll: boolean): Promise<void> {
+/** Watches a folder that is found; says where it cannot be read. */
+async function tryWatch(find: () => Promise<WatchedPlace | undefined>, takesAll: boolean): Promise<void> {
   try {
-    const picked = await pickFolder();
-    if (picked) await watch(picked, takesAll);
+    const found = await find();
+    if (found) await watch(found, takesAll);
   } catch (error) {
-    tell(`The folder cannot be read: ${error instanceof Error ? error.message : String(error)}.`, 'wrong');
+    tell(`The folder cannot be read: ${error instanceof Error ? error.message : String(error)}`, 'wrong');
   }
 }
 
+/** Lets the person pick a folder, and watches it; `takesAll` brings in what lies in it already. */
+export const watchPicked = (takesAll: boolean): Promise<void> => tryWatch(pickFolder, takesAll);
+
 /** Watches the server's folder. */
-export async function watchServer(takesAll: boolean): Promise<void> {
-  if (onServer) await watch(onServer, takesAll);
-}
+export const watchServer = (takesAll: boolean): Promise<void> =>
+  tryWatch(() => Promise.resolve(onServer), takesAll);
 
 async function watch(next: WatchedPlace, takesAll: boolean): Promise<void> {
   if (!openFilm() || !mayWrite()) return;
@@ -135,6 +137,8 @@ async function take(own: WatchedPlace, { name }: ListedFile, isChanged: boolean)
   if (isChanged) tell(`${name} was brought in before and has other bytes now: both are in the film.`);
   set(({ coming }) => ({ coming: coming + 1 }));
   const { place: where, turn } = shootingNow();
+  // In place of one pose one photo comes; the next goes where photos went before.
+  if (where === 'instead') setShooting({ place: 'end' });
   const order = {
     filmId: film.id,
     place: where,

@@ -5,7 +5,8 @@ import { rateNumber } from '../../core/time/rate';
 import { openFilm } from '../document/document';
 import { isPictureReady } from '../picture/shown-pictures';
 import { selectionNow } from '../selection/selection';
-import { heardMilliseconds, soundFrame, startSound, stopSound } from '../sound/sound-out';
+import { soundFrame } from '../sound/sound-out';
+import { PAGE_WORLD } from './page-world';
 import { Player } from './player';
 import type { PlayWay } from './player-world';
 import { spanToPlay } from './span-to-play';
@@ -15,17 +16,7 @@ import { setTransport, transportNow } from './transport';
 const player = new Player({
   film: openFilm,
   transport: { now: transportNow, set: setTransport },
-  now: () => performance.now(),
-  nextRepaint: (then) => {
-    const request = requestAnimationFrame(then);
-    return () => cancelAnimationFrame(request);
-  },
-  sound: {
-    start: startSound,
-    stop: stopSound,
-    heard: heardMilliseconds,
-    frame: (film, frame) => void soundFrame(film, frame),
-  },
+  ...PAGE_WORLD,
   isReady: isPictureReady,
 });
 

@@ -19,8 +19,12 @@ const STEP = 1.5;
 const fitting = (frames: number, room: number): number =>
   frames === 0 ? 12 : Math.min(CLOSEST, Math.max(0.02, (room - TAIL) / frames));
 
-const fitOf = (film: Film | undefined, { stripWidth }: ShellState): number =>
-  fitting(film ? scheduleOf(film).frames : 0, stripWidth);
+/** While it is shot there is room for the next photo, too. */
+function fitOf(film: Film | undefined, { stripWidth, stage }: ShellState): number {
+  const frames = film ? scheduleOf(film).frames : 0;
+  const next = film && frames > 0 && stage === 'shoot' ? film.settings.defaultHold : 0;
+  return fitting(frames + next, stripWidth);
+}
 
 /** As picked, but never so far away that less than the film shows. */
 const zoomOf = (film: Film | undefined, state: ShellState): number => {

@@ -1,32 +1,15 @@
-import {
-  AppWindow,
-  Columns3,
-  Contrast,
-  RectangleHorizontal,
-  Ghost,
-  IterationCw,
-  Maximize,
-} from 'lucide-react';
+import { AppWindow, Columns3, Contrast, Ghost, IterationCw } from 'lucide-react';
 import { IconButton } from '../../kit/button';
-import {
-  showWholePicture,
-  togglePixels,
-  usePictureZoom,
-  zoomPicture,
-} from '../../state/picture/picture-zoom';
 import { togglePictureWindow, usePictureWindow } from '../../state/picture/picture-window';
-import { toggleAlone, toggleFullScreen, useLayout } from '../../state/shell/layout';
 import { toggleAgainst, toggleGhost, toggleNeighbours, useCompare } from '../../state/transport/compare';
+import { CloserTools } from './closer-tools';
 import { GhostSettings } from './ghost-settings';
 import styles from './picture.module.css';
-import { ZoomButtons } from './zoom-buttons';
 
 /** Beside the picture: what it is compared with, how closely it is looked at, and where it stands. */
 export function PictureTools() {
   const { ghostsBefore, ghostsAfter, neighbours, against } = useCompare();
-  const zoom = usePictureZoom((state) => state.zoom);
   const apart = usePictureWindow((state) => state.view !== undefined);
-  const alone = useLayout((state) => state.alone);
   const ghosts = ghostsBefore + ghostsAfter > 0;
   const size = 17;
   return (
@@ -61,16 +44,7 @@ export function PictureTools() {
           <IterationCw size={size} aria-hidden />
         </IconButton>
       </div>
-      <div role="group" aria-label="Look closer">
-        <ZoomButtons zoom={zoom} onStep={zoomPicture} onWhole={showWholePicture} onPixels={togglePixels} />
-      </div>
-      <div role="group" aria-label="Room for the picture">
-        <IconButton label="The picture alone" shortcut="H" pressed={alone} onClick={toggleAlone}>
-          <RectangleHorizontal size={size} aria-hidden />
-        </IconButton>
-        <IconButton label="Fill the screen" shortcut="U" onClick={() => void toggleFullScreen()}>
-          <Maximize size={size} aria-hidden />
-        </IconButton>
+      <CloserTools>
         <IconButton
           label="The picture in a window of its own"
           shortcut="Y"
@@ -79,7 +53,7 @@ export function PictureTools() {
         >
           <AppWindow size={size} aria-hidden />
         </IconButton>
-      </div>
+      </CloserTools>
     </div>
   );
 }

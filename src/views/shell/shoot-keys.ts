@@ -86,7 +86,6 @@ export const SHOOT_KEYS: readonly KeyBinding[] = [
   {
     keys: 'G',
     does: 'Ghost of the last photo',
-    also: 'onion',
     matches: key('g', unshifted),
     run: toggleLiveGhost,
   },

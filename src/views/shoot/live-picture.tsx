@@ -90,12 +90,28 @@ export function LivePicture() {
   );
   const { width, height } = view?.film ?? film?.settings ?? { width: 16, height: 9 };
   const picture = useMemo(() => ({ width, height }), [width, height]);
-  useEffect(() => setSight({ room, picture }), [room, picture]);
+  // Looked at as closely as the big picture is elsewhere: in pixels of the screen, of which a CSS pixel may have several.
+  const ratio = devicePixelRatio;
+  const sight = useMemo(
+    () => ({
+      room: { x: room.x * ratio, y: room.y * ratio, width: room.width * ratio, height: room.height * ratio },
+      picture,
+    }),
+    [room, ratio, picture],
+  );
+  useEffect(() => setSight(sight), [sight]);
+  const inPixels = ({ x, y }: Point): Point => ({ x: x * ratio, y: y * ratio });
   useLookCloser(screen, {
-    onZoom: (times, at) => zoomPictureAt({ room, picture }, times, at),
-    onMove: (by: Point) => movePicture({ room, picture }, by),
+    onZoom: (times, at) => zoomPictureAt(sight, times, inPixels(at)),
+    onMove: (by) => movePicture(sight, inPixels(by)),
   });
-  const area = zoomedArea(room, picture, zoom);
+  const whole = zoomedArea(sight.room, picture, zoom);
+  const area = {
+    x: whole.x / ratio,
+    y: whole.y / ratio,
+    width: whole.width / ratio,
+    height: whole.height / ratio,
+  };
   const size = pixelsFor(area, picture, Infinity);
 
   const around = useMemo(() => film && shotNeighbours(film, place, frame), [film, place, frame]);

@@ -5,6 +5,7 @@ import type { Size } from '../../core/picture/size';
 import { partAt, pullPart, SET, type Part, type Puppet } from '../../core/shoot/stand-in/puppet';
 import { choosePart, nudgePart, posePuppet, usePuppet } from '../../state/shoot/puppet';
 import { PUPPET_STEP } from './puppet-step';
+import { ARROW_MOVES } from './arrow-moves';
 import styles from './shoot.module.css';
 
 interface PuppetSheetProps {
@@ -15,13 +16,6 @@ interface PuppetSheetProps {
 }
 
 type Place = readonly [x: number, y: number];
-
-const MOVES: Readonly<Record<string, Place>> = {
-  ArrowLeft: [-1, 0],
-  ArrowRight: [1, 0],
-  ArrowUp: [0, -1],
-  ArrowDown: [0, 1],
-};
 
 /** Over the live picture of the stand-in: the puppet is taken hold of and pulled, or moved by the arrows. */
 export function PuppetSheet({ map, live, isMirrored }: PuppetSheetProps) {
@@ -62,7 +56,7 @@ export function PuppetSheet({ map, live, isMirrored }: PuppetSheetProps) {
     { target: ref, drag: { filterTaps: true, pointer: { keys: false } } },
   );
   const keys = (event: KeyboardEvent): void => {
-    const move = MOVES[event.key];
+    const move = ARROW_MOVES[event.key];
     if (!move) return;
     const step = event.shiftKey ? 1 : PUPPET_STEP;
     nudgePart(move[0] * step, move[1] * step);

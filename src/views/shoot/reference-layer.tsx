@@ -3,6 +3,7 @@ import { useEffect, useRef, type KeyboardEvent } from 'react';
 import type { Size } from '../../core/picture/size';
 import { rateNumber, type Rate } from '../../core/time/rate';
 import { setReference, useReference } from '../../state/shoot/reference';
+import { ARROW_MOVES } from './arrow-moves';
 import styles from './shoot.module.css';
 
 interface ReferenceLayerProps {
@@ -55,13 +56,6 @@ export function ReferenceLayer({ area, frame, rate }: ReferenceLayerProps) {
   );
 }
 
-const MOVES: Readonly<Record<string, readonly [x: number, y: number]>> = {
-  ArrowLeft: [-1, 0],
-  ArrowRight: [1, 0],
-  ArrowUp: [0, -1],
-  ArrowDown: [0, 1],
-};
-
 /** Over the picture while a hand places the reference: it is dragged; two fingers size and turn it. */
 export function ReferencePlacing({ area, film }: { readonly area: Size; readonly film: Size }) {
   const ref = useRef<HTMLButtonElement>(null);
@@ -85,7 +79,7 @@ export function ReferencePlacing({ area, film }: { readonly area: Size; readonly
     { target: ref, eventOptions: { passive: false }, drag: { pointer: { keys: false } } },
   );
   const keys = (event: KeyboardEvent): void => {
-    const move = MOVES[event.key];
+    const move = ARROW_MOVES[event.key];
     if (event.key === 'Escape') setReference({ isPlaced: false });
     else if (move) {
       const step = event.shiftKey ? 1 : 8;

@@ -16,11 +16,15 @@ import {
 } from '../../state/shoot/shooting';
 import styles from './shoot.module.css';
 
-function parseNumber(
-  text: string,
-  { least, most }: typeof EVERY,
-  whole: boolean,
-): Result<number | undefined> {
+/** What is typed lies between these. */
+interface Bounds {
+  readonly least: number;
+  readonly most: number;
+}
+
+const TIMES: Bounds = { least: 1, most: MOST_TIMES };
+
+function parseNumber(text: string, { least, most }: Bounds, whole: boolean): Result<number | undefined> {
   if (text.trim() === '') return ok(undefined);
   const value = Number(text.trim().replace(',', '.').replace(/\s*s$/, ''));
   return value >= least && value <= most && (!whole || Number.isInteger(value))
@@ -54,7 +58,7 @@ export function ReleaseFields() {
         <TypedField
           label="So many times"
           text={times === undefined ? '' : String(times)}
-          parse={(text) => parseNumber(text, { least: 1, most: MOST_TIMES } as unknown as typeof EVERY, true)}
+          parse={(text) => parseNumber(text, TIMES, true)}
           onCommit={(next) => setShooting({ times: next })}
           hint="empty: until it is stopped"
           figures

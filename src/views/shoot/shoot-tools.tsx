@@ -1,24 +1,9 @@
-import {
-  Contrast,
-  FlipHorizontal2,
-  Ghost,
-  Grid3x3,
-  Maximize,
-  RectangleHorizontal,
-  SlidersHorizontal,
-} from 'lucide-react';
+import { ArrowLeftRight, Contrast, FlipHorizontal2, Ghost, Grid3x3, SlidersHorizontal } from 'lucide-react';
 import { IconButton } from '../../kit/button';
 import { CheckField } from '../../kit/check-field';
 import { Popover } from '../../kit/popover';
 import { SelectField } from '../../kit/select-field';
 import { TypedField } from '../../kit/typed-field';
-import {
-  showWholePicture,
-  togglePixels,
-  usePictureZoom,
-  zoomPicture,
-} from '../../state/picture/picture-zoom';
-import { toggleAlone, toggleFullScreen, useLayout } from '../../state/shell/layout';
 import { parseShape, setGuides, toggleGuides, useGuides } from '../../state/shoot/guides';
 import {
   flipLive,
@@ -29,7 +14,7 @@ import {
   useLiveCompare,
 } from '../../state/shoot/live-compare';
 import { setShooting, useShooting } from '../../state/shoot/shooting';
-import { ZoomButtons } from '../picture/zoom-buttons';
+import { CloserTools } from '../picture/closer-tools';
 import styles from './shoot.module.css';
 
 const SIZE = 17;
@@ -92,8 +77,6 @@ export function ShootTools() {
   const { ghostsBefore, ghostsAfter, difference, flipped } = useLiveCompare();
   const { thirds, centre, safe, level } = useGuides();
   const mirrored = useShooting((state) => state.mirrored);
-  const zoom = usePictureZoom((state) => state.zoom);
-  const alone = useLayout((state) => state.alone);
   return (
     <div className={styles.tools}>
       <div role="group" aria-label="Compare">
@@ -122,7 +105,7 @@ export function ShootTools() {
           pressed={flipped}
           onClick={() => flipLive(!flipped)}
         >
-          <span aria-hidden>V</span>
+          <ArrowLeftRight size={SIZE} aria-hidden />
         </IconButton>
       </div>
       <div role="group" aria-label="Over the picture">
@@ -146,17 +129,7 @@ export function ShootTools() {
           <FlipHorizontal2 size={SIZE} aria-hidden />
         </IconButton>
       </div>
-      <div role="group" aria-label="Look closer">
-        <ZoomButtons zoom={zoom} onStep={zoomPicture} onWhole={showWholePicture} onPixels={togglePixels} />
-      </div>
-      <div role="group" aria-label="Room for the picture">
-        <IconButton label="The picture alone" shortcut="H" pressed={alone} onClick={toggleAlone}>
-          <RectangleHorizontal size={SIZE} aria-hidden />
-        </IconButton>
-        <IconButton label="Fill the screen" shortcut="U" onClick={() => void toggleFullScreen()}>
-          <Maximize size={SIZE} aria-hidden />
-        </IconButton>
-      </div>
+      <CloserTools />
     </div>
   );
 }

@@ -64,6 +64,7 @@ export class DeviceCamera implements Camera {
   readonly #stream: MediaStream;
   readonly #track: MediaStreamTrack;
   readonly #own: OwnPhotos | undefined;
+  readonly #events: CameraEvents;
   /** Whether its own photos failed: then frames are taken. */
   #ownFails = false;
   /** Photos are taken one after the other. */
@@ -79,6 +80,7 @@ export class DeviceCamera implements Camera {
     this.#stream = stream;
     this.#track = track;
     this.#own = own;
+    this.#events = events;
     this.picture.muted = true;
     this.picture.playsInline = true;
     this.picture.addEventListener('resize', events.onSize);
@@ -154,6 +156,7 @@ export class DeviceCamera implements Camera {
         return await this.#own.take();
       } catch {
         this.#ownFails = true;
+        this.#events.onSize();
       }
     }
     const frames: ImageBitmap[] = [];
