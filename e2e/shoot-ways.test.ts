@@ -1,4 +1,6 @@
+import { execFile } from 'node:child_process';
 import { mkdtemp, rm, writeFile } from 'node:fs/promises';
+import { promisify } from 'node:util';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { Page } from 'playwright-core';
@@ -7,7 +9,8 @@ import { expect, test } from 'vitest';
 import { serveBuilt } from '../scripts/serve-built';
 import { notes, putNotesAway, tickets, useBrowser } from './browser';
 import { numbered } from './photos';
-import { hasPoses, openStandIn, poses } from './shooting';
+import { STANDING } from '../src/core/shoot/stand-in/puppet';
+import { hasPoses, openStandIn, poses, savedFilm } from './shooting';
 
 const { visit } = useBrowser();
 
@@ -69,7 +72,22 @@ test('counted in, by itself so many times, several at a press, and by the key of
   });
   await page.getByTestId('lens').click();
   await page.keyboard.press('Enter');
-  await expect.poll(() => poses(page)).toBeGreaterThanOrEqual(stopped + 3);
+  // One of the three is the pose; another is chosen in its place, the rest stays in the tray.
+  const choice = page.getByRole('group', { name: '3 photos to choose from' });
+  await choice.waitFor();
+  await hasPoses(page, stopped + 1);
+  const names = await choice
+    .getByRole('button', { name: /^\d: / })
+    .evaluateAll((all) => all.map((each) => each.getAttribute('aria-label')?.slice(3)));
+  await choice.getByRole('button', { name: /^2: / }).click();
+  await choice.getByRole('button', { name: /^2: /, pressed: true }).waitFor();
+  await page.getByTestId('shown-pose').waitFor();
+  await choice.getByRole('button', { name: 'Keep this one' }).click();
+  await page.getByTestId('live').waitFor();
+  expect(await choice.count()).toBe(0);
+  const film = await savedFilm(page);
+  expect(film.poses.at(-1)?.name).toBe(names[1]);
+  expect(film.photos.flatMap(({ name, setAside }) => (setAside ? [name] : []))).toEqual([names[0], names[2]]);
   expect(complaints).toEqual([]);
 });
 
@@ -322,4 +340,130 @@ test('a press on a full disk is told of, nothing before it is lost, and the next
   await page.evaluate('globalThis.diskIsFull = false');
   await page.keyboard.press('Enter');
   await hasPoses(page, 2);
+});
+
+/** What is on the screen of a part of the picture, in grey. */
+async function greyOf(
+  page: Page,
+  clip: { x: number; y: number; width: number; height: number },
+): Promise<Buffer> {
+  return sharp(await page.screenshot({ clip }))
+    .greyscale()
+    .raw()
+    .toBuffer();
+}
+
+/** By how many pixels, up to three, one picture has to be moved to lie on another of the same size best. */
+function bestShift(one: Buffer, other: Buffer, width: number, height: number): readonly [number, number] {
+  let best: readonly [number, number] = [9, 9];
+  let least = Number.POSITIVE_INFINITY;
+  for (let down = -3; down <= 3; down++)
+    for (let right = -3; right <= 3; right++) {
+      let sum = 0;
+      for (let y = 3; y < height - 3; y++)
+        for (let x = 3; x < width - 3; x++)
+          sum += Math.abs((one[y * width + x] ?? 0) - (other[(y + down) * width + x + right] ?? 0));
+      if (sum < least) [least, best] = [sum, [right, down]];
+    }
+  return best;
+}
+
+test('a glass at the pointer shows the camera’s own pixels three times as large', async () => {
+  const { page, complaints } = await visit();
+  await openStandIn(page);
+  await page.getByRole('button', { name: 'Lock the camera' }).click();
+  await page.getByRole('button', { name: 'See', exact: true }).click();
+  await page.getByLabel('Magnifier at the pointer').check();
+  const box = await page.getByTestId('lens').boundingBox();
+  if (!box) throw new Error('no picture');
+  // A button of the coat is nine pixels of 1920 from its middle to its edge: eighteen of the screen in the glass, whose live picture has 1280.
+  const [x, y] = [box.x + (STANDING.x * box.width) / 1920, box.y + ((STANDING.y - 10) * box.height) / 1080];
+  await page.mouse.move(x, y);
+  const green = async (right: number): Promise<number> => (await pixelAt(page, x + right, y))[1] ?? 0;
+  await expect.poll(() => green(12)).toBeGreaterThan(100);
+  expect(await green(-12)).toBeGreaterThan(100);
+  expect(await green(30)).toBeLessThan(80);
+  await page.getByLabel('Magnifier at the pointer').uncheck();
+  await page.mouse.move(x, y);
+  await expect.poll(() => green(12)).toBeLessThan(80);
+  expect(complaints).toEqual([]);
+});
+
+test('the last photo lies on the live picture to the pixel, looked at closely, and turned', async () => {
+  const { page, complaints } = await visit();
+  await openStandIn(page);
+  await page.getByRole('button', { name: 'Lock the camera' }).click();
+  await page.getByRole('combobox', { name: 'How the camera stands' }).selectOption('Upside down');
+  await page.getByTestId('lens').click();
+  await page.keyboard.press('Enter');
+  await hasPoses(page, 1);
+  await page.getByTestId('ghosts').and(page.locator('[data-layers="1"]')).waitFor();
+  await page.keyboard.press('g');
+  const screen = await page.getByTestId('shoot-screen').boundingBox();
+  if (!screen) throw new Error('no picture');
+  // The puppet and what is around it, as they lie upside down: edges across and along at each zoom.
+  const clip = {
+    x: Math.floor(screen.x + screen.width / 2),
+    y: Math.floor(screen.y + 120),
+    width: 400,
+    height: 260,
+  };
+  for (const closer of [0, 1, 2]) {
+    if (closer > 0) await page.keyboard.press('Shift+I');
+    const live = await greyOf(page, clip);
+    await page.keyboard.down('v');
+    await page.getByTestId('ghosts').and(page.locator('[data-layers="1"]')).waitFor();
+    const photo = await greyOf(page, clip);
+    await page.keyboard.up('v');
+    await page.getByTestId('ghosts').waitFor({ state: 'detached' });
+    expect(bestShift(live, photo, clip.width, clip.height), `${closer} steps closer`).toEqual([0, 0]);
+  }
+  expect(complaints).toEqual([]);
+});
+
+test('a video as a reference steps with the film; the film is shot in one tab at a time; another size is told of', async () => {
+  const { page, context, complaints } = await visit();
+  await openStandIn(page);
+  // Each of its frames is brighter by six.
+  const folder = await mkdtemp(join(tmpdir(), 'kermis-reference-'));
+  const path = join(folder, 'walk.webm');
+  try {
+    await promisify(execFile)('ffmpeg', [
+      ...['-v', 'error', '-f', 'lavfi', '-i', 'color=c=black:s=320x180:r=24:d=1'],
+      ...['-vf', "geq=lum='16+6*N':cb=128:cr=128", '-c:v', 'libvpx', '-b:v', '2M', '-g', '1', path],
+    ]);
+    await page.getByRole('button', { name: 'See', exact: true }).click();
+    await page.getByTestId('choose-reference').setInputFiles(path);
+    await page.getByTestId('reference').waitFor();
+  } finally {
+    await rm(folder, { recursive: true, force: true });
+  }
+  await page.getByLabel('Strength %', { exact: true }).first().fill('100');
+  await page.keyboard.press('Enter');
+  const box = await page.getByTestId('lens').boundingBox();
+  if (!box) throw new Error('no picture');
+  const grey = async (): Promise<number> =>
+    (await pixelAt(page, box.x + box.width / 2, box.y + box.height / 2))[0] ?? 0;
+  await page.getByTestId('lens').click({ position: { x: 20, y: 20 } });
+  // The next photo comes to stand on frame 0, 2, 4 … of the film, and of the video.
+  for (let i = 0; i < 4; i++) {
+    const expected = (6 * 2 * i * 255) / 219;
+    await expect
+      .poll(async () => Math.abs((await grey()) - expected), { message: `frame ${2 * i}` })
+      .toBeLessThan(4);
+    await page.keyboard.press('Enter');
+    await hasPoses(page, i + 1);
+  }
+  const other = await context.newPage();
+  await other.goto(page.url());
+  await other.getByText(/^This film is open in another tab/).waitFor();
+  await expect.poll(() => other.getByTestId('take').isDisabled()).toBe(true);
+  await other.close();
+  await page.getByRole('button', { name: 'Camera', exact: true }).click();
+  await page.getByRole('combobox', { name: 'Size of photos' }).selectOption('1280 × 720');
+  await page.getByText(/^The camera takes photos of 1280 × 720; the last one is 1920 × 1080\./).waitFor();
+  await page.getByTestId('live').waitFor();
+  await page.keyboard.press('Enter');
+  await hasPoses(page, 5);
+  expect(complaints).toEqual([]);
 });

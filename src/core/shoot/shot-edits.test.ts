@@ -7,7 +7,14 @@ import { posesIn } from '../film/items';
 import { perform, redo, startHistory, undo } from '../edits/history';
 import { filmWith, freshId, photoNamed } from '../film/random-films';
 import { whyUnreadable } from '../formats/check-film';
-import { shotEdits, SHOT_PLACES, takeBackEdit, type ShotOrder } from './shot-edits';
+import {
+  chooseShotEdit,
+  keepShotEdit,
+  shotEdits,
+  SHOT_PLACES,
+  takeBackEdit,
+  type ShotOrder,
+} from './shot-edits';
 import { nextShotName } from './shot-name';
 
 const idOf = (name: string): string => name.replace('.', '-');
@@ -60,7 +67,10 @@ const step = fc.oneof(
     at: fc.nat(40),
     hold: fc.integer({ min: 1, max: 12 }),
   }),
-  fc.record({ does: fc.constantFrom('take back' as const, 'undo' as const), at: fc.nat(40) }),
+  fc.record({
+    does: fc.constantFrom('take back' as const, 'undo' as const, 'choose' as const),
+    at: fc.nat(40),
+  }),
 );
 
 /** Scenes as photos and their holds, and which photos are set aside. */
@@ -94,6 +104,22 @@ test('over any presses, photos taken back and undone: film and tray as a model s
           model.scenes = model.scenes.map((scene) => scene.filter(([id]) => id !== photo.id));
           model.aside.add(photo.id);
           expect(applyEdit(film, invertEdit(before, takeBackEdit(before, photo)))).toEqual(before);
+        } else if (each.does === 'choose') {
+          // Of a burst: one goes into the tray only, and then in place of what a pose shows.
+          const photo = taken(nextShotName(film.photos, 'image/jpeg'));
+          film = applyEdit(film, keepShotEdit(film, photo));
+          model.all.push(photo.id);
+          model.aside.add(photo.id);
+          const pose = here && posesIn(film.scenes[here.s]?.items ?? [])[here.i];
+          if (pose) {
+            const kept = film;
+            const chosen = chooseShotEdit(film, pose, photo);
+            film = applyEdit(film, chosen);
+            expect(applyEdit(film, invertEdit(kept, chosen))).toEqual(kept);
+            (model.scenes[here.s] ?? [])[here.i] = [photo.id, pose.hold];
+            model.aside.delete(photo.id);
+            if (!model.scenes.flat().some(([other]) => other === pose.photoId)) model.aside.add(pose.photoId);
+          }
         } else {
           const { place, hold } = each.does === 'shoot' ? each : ({ place: 'end', hold: 2 } as const);
           const shot = shoot(film, { place, hold, poseId: here?.id });

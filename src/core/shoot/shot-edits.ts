@@ -1,7 +1,7 @@
 import { setAsideEdit } from '../edits/use-photos';
 import { batch, lasting, type Edit } from '../edits/edit';
 import { nextSceneName } from '../edits/scene-edits';
-import type { Film, Photo, Scene } from '../film/film';
+import type { Film, Photo, Pose, Scene } from '../film/film';
 import { filmSizeFrom, FIRST_HEIGHT } from '../film/film-size';
 import { placesOf, posesIn, posesOf } from '../film/items';
 import { inNumberOrder, pathOf } from '../film/numbering';
@@ -35,48 +35,50 @@ const sceneOf = ({ scenes }: Film, poseId: string | undefined): Scene | undefine
   scenes.findLast(({ setAside }) => !setAside) ??
   scenes.at(-1);
 
-/** Puts a photo that was taken into a film, as a photo of the tray in number order and as a pose. */
-export function shotEdits(
-  film: Film,
-  photo: Photo,
-  { place, poseId, hold }: ShotOrder,
-  newId: () => string,
-): Shot {
+/** Puts a photo that was taken into the tray, in number order, set aside; that is never undone, whatever else is. The first gives the film its shape. */
+export function keepShotEdit(film: Film, photo: Photo): Edit {
   const tray = inNumberOrder([...film.photos, photo], pathOf);
   const kept: Edit = {
     kind: 'insert',
     of: 'photos',
     places: [{ item: { ...photo, setAside: true }, index: tray.indexOf(photo) }],
   };
-  const isFirst = film.photos.length === 0;
-  const keep = isFirst
-    ? lasting(`${photo.name} kept`, [
-        kept,
-        { kind: 'patch', of: 'settings', patch: filmSizeFrom(photo, FIRST_HEIGHT) },
-      ])
-    : lasting(`${photo.name} kept`, [kept]);
-  const used: Edit = {
-    kind: 'patch',
-    of: 'photos',
-    patches: [{ id: photo.id, patch: { setAside: undefined } }],
-  };
+  const shape: Edit = { kind: 'patch', of: 'settings', patch: filmSizeFrom(photo, FIRST_HEIGHT) };
+  return lasting(`${photo.name} kept`, film.photos.length === 0 ? [kept, shape] : [kept]);
+}
+
+const patchPhoto = (id: string, setAside: true | undefined): Edit => ({
+  kind: 'patch',
+  of: 'photos',
+  patches: [{ id, patch: { setAside } }],
+});
+
+/** Has a pose show another photo: what it showed is set aside, unless another pose shows it too. */
+function showsInstead(film: Film, pose: Pose, photoId: string): readonly Edit[] {
+  const isElsewhere = posesOf(film).some((other) => other.photoId === pose.photoId && other.id !== pose.id);
+  const shows: Edit = { kind: 'patch', of: 'items', patches: [{ id: pose.id, patch: { photoId } }] };
+  return isElsewhere ? [shows] : [shows, patchPhoto(pose.photoId, true)];
+}
+
+/** Chooses another photo of a burst for the pose that shows one of them. */
+export const chooseShotEdit = (film: Film, pose: Pose, photo: Photo): Edit =>
+  batch(`${photo.name} chosen`, [patchPhoto(photo.id, undefined), ...showsInstead(film, pose, photo.id)]);
+
+/** Puts a photo that was taken into a film, as a photo of the tray and as a pose. */
+export function shotEdits(
+  film: Film,
+  photo: Photo,
+  { place, poseId, hold }: ShotOrder,
+  newId: () => string,
+): Shot {
   const shown = (change: readonly Edit[], at: string): Shot => ({
-    keep,
-    show: batch(`${photo.name} taken`, [used, ...change]),
+    keep: keepShotEdit(film, photo),
+    show: batch(`${photo.name} taken`, [patchPhoto(photo.id, undefined), ...change]),
     poseId: at,
   });
   const [here] = poseId === undefined ? [] : placesOf(film, [poseId], true);
-  if (place === 'instead' && here && 'photoId' in here.item) {
-    const before = here.item.photoId;
-    const isElsewhere = posesOf(film).some(({ id, photoId }) => photoId === before && id !== poseId);
-    const shows: Edit = {
-      kind: 'patch',
-      of: 'items',
-      patches: [{ id: here.item.id, patch: { photoId: photo.id } }],
-    };
-    const aside: Edit = { kind: 'patch', of: 'photos', patches: [{ id: before, patch: { setAside: true } }] };
-    return shown(isElsewhere ? [shows] : [shows, aside], here.item.id);
-  }
+  if (place === 'instead' && here && 'photoId' in here.item)
+    return shown(showsInstead(film, here.item, photo.id), here.item.id);
   const pose = { id: newId(), photoId: photo.id, hold };
   const scene = sceneOf(film, poseId);
   if (!scene) {

@@ -1,8 +1,8 @@
 import type { Orientation } from '../../core/picture/orientation';
-import type { Photo } from '../../core/film/film';
+import type { Film, Photo } from '../../core/film/film';
 import { posesOf } from '../../core/film/items';
 import { showingOf, scheduleOf } from '../../core/film/schedule';
-import { shotEdits } from '../../core/shoot/shot-edits';
+import { keepShotEdit, shotEdits } from '../../core/shoot/shot-edits';
 import { count } from '../../core/time/format';
 import { newId } from '../../engine/browser/new-id';
 import { PhotoThreads } from '../../engine/browser/photos/photo-threads';
@@ -46,7 +46,7 @@ type Looked = Awaited<ReturnType<PhotoThreads['bringIn']>>;
 
 /**
  * Brings a photo into the open film in the order in which this is called, once its file was looked at, as a photo of the tray and as a pose, and shows that; `onThere` hears of when the film has it. Gives the photo once the film that
- * has it is kept; undefined where it cannot be used, which is said, or the film was left.
+ * has it is kept; where it cannot be used that is said.
  */
 export function bringInFile(
   shot: Incoming,
@@ -83,6 +83,28 @@ export async function bringInShot(shot: KeptShot, onThere?: () => void): Promise
   return typeof outcome === 'string' ? undefined : outcome;
 }
 
+const isInTray = (photo: Photo): boolean => openFilm()?.photos.some(({ id }) => id === photo.id) === true;
+
+/** Puts a photo into the tray; gives whether the film has it. */
+function keepSpare(film: Film, photo: Photo): boolean {
+  edit(keepShotEdit(film, photo));
+  return isInTray(photo);
+}
+
+/** Puts a photo into the tray and shows it as a pose; gives whether the film has it. */
+function show(film: Film, photo: Photo, { place, afterPhoto, hold, poseId: onScreen }: Incoming): boolean {
+  const before = posesOf(film).find(({ photoId }) => photoId === afterPhoto);
+  const poseId = place === 'behind' && before ? before.id : onScreen;
+  const shot = shotEdits(film, photo, { place, poseId, hold }, newId);
+  edit(shot.keep);
+  if (!isInTray(photo)) return false;
+  edit(shot.show);
+  const now = openFilm();
+  const entry = now && showingOf(scheduleOf(now), shot.poseId, 0);
+  if (entry) goTo(entry.start);
+  return true;
+}
+
 async function putIn(shot: Incoming, outcome: Looked, onThere: () => void): Promise<Outcome> {
   const film = openFilm();
   if (film?.id !== shot.filmId || !outcome) return 'left';
@@ -97,17 +119,9 @@ async function putIn(shot: Incoming, outcome: Looked, onThere: () => void): Prom
     ...turn,
   };
   if (!film.photos.some(({ id }) => id === photo.id)) {
-    const { place, afterPhoto, hold } = shot;
-    const before = posesOf(film).find(({ photoId }) => photoId === afterPhoto);
-    const poseId = place === 'behind' && before ? before.id : shot.poseId;
-    const { keep, show, poseId: shown } = shotEdits(film, photo, { place, poseId, hold }, newId);
-    edit(keep);
+    const isKept = shot.isSpare ? keepSpare(film, photo) : show(film, photo, shot);
     // What a film cannot hold stays where it is; that was said.
-    if (openFilm()?.photos.some(({ id }) => id === photo.id) !== true) return 'left';
-    edit(show);
-    const now = openFilm();
-    const entry = now && showingOf(scheduleOf(now), shown, 0);
-    if (entry) goTo(entry.start);
+    if (!isKept) return 'left';
   }
   onThere();
   return (await stepsKept()) ? photo : 'left';

@@ -1,5 +1,6 @@
 import { create } from 'zustand';
 import type { Film } from '../../core/film/film';
+import type { Span } from '../../core/film/moments';
 import { poseAt, scheduleOf, showingOf } from '../../core/film/schedule';
 import { rateNumber } from '../../core/time/rate';
 import { withLivePose } from '../../core/shoot/shot-neighbours';
@@ -8,7 +9,7 @@ import { soundFrame } from '../sound/sound-out';
 import { goTo, pause } from '../transport/play';
 import { PAGE_WORLD } from '../transport/page-world';
 import { Player } from '../transport/player';
-import { setTransport, transportNow, type TransportState } from '../transport/transport';
+import { setTransport, transportNow } from '../transport/transport';
 import { openCameraNow, useCamera } from './camera';
 import { showLive, useLive } from './live';
 import { shootingNow } from './shooting';
@@ -18,18 +19,19 @@ interface CheckState {
   readonly film: Film | undefined;
   /** The pose of it that is live. */
   readonly liveId: string | undefined;
+  /** What of it is played. */
+  readonly span: Span | undefined;
   readonly frame: number;
   readonly playing: boolean;
-  readonly report: TransportState['report'];
 }
 
 /** The last seconds with the live picture behind them, as they are played to check. */
 export const useCheck = create<CheckState>(() => ({
   film: undefined,
   liveId: undefined,
+  span: undefined,
   frame: 0,
   playing: false,
-  report: undefined,
 }));
 
 const state = useCheck.getState;
@@ -49,27 +51,25 @@ const player = new Player({
       loop: true,
       frame: state().frame,
       playing: state().playing,
-      playSpan: span(),
+      playSpan: state().span,
     }),
-    set: ({ frame, playing, report }) =>
+    set: ({ frame, playing }) =>
       set({
         ...(frame === undefined ? {} : { frame }),
         ...(playing === undefined ? {} : { playing }),
-        ...(report === undefined ? {} : { report }),
       }),
   },
   ...PAGE_WORLD,
   isReady: ({ pose }) => pose.id === state().liveId || isReady(pose.id),
 });
 
-/** The last seconds up to the end of the live picture. */
-function span(): TransportState['playSpan'] {
-  const { film, liveId } = state();
-  const plan = film && scheduleOf(film);
-  const live = plan && liveId !== undefined ? showingOf(plan, liveId, 0) : undefined;
-  const to = live?.end ?? plan?.frames ?? 0;
-  const reach = Math.round(shootingNow().checked * rateNumber(film?.settings.rate ?? { num: 24, den: 1 }));
-  return { from: Math.max(0, to - reach - (live ? live.end - live.start : 0)), to };
+/** The last seconds of a film up to the end of a pose of it, or to its own. */
+function spanBefore(film: Film, poseId: string | undefined): Span {
+  const plan = scheduleOf(film);
+  const live = poseId === undefined ? undefined : showingOf(plan, poseId, 0);
+  const to = live?.end ?? plan.frames;
+  const reach = Math.round(shootingNow().checked * rateNumber(film.settings.rate));
+  return { from: Math.max(0, (live?.start ?? to) - reach), to };
 }
 
 /** Plays the last seconds round and round, with the live picture as the last frame where there is one. */
@@ -85,15 +85,16 @@ export function checkLast(): void {
       ? withLivePose(film, photo, { place, poseId, hold: film.settings.defaultHold })
       : { film, poseId: undefined };
   if (scheduleOf(shot.film).frames === 0) return;
-  set({ film: shot.film, liveId: shot.poseId, frame: 0, report: undefined });
-  player.play(span());
+  const span = spanBefore(shot.film, shot.poseId);
+  set({ film: shot.film, liveId: shot.poseId, span, frame: 0 });
+  player.play(span);
 }
 
 /** Ends checking. */
 export function endCheck(): void {
   if (!state().film) return;
   player.pause();
-  set({ film: undefined, liveId: undefined, playing: false });
+  set({ film: undefined, liveId: undefined, span: undefined, playing: false });
 }
 
 /** Plays the last seconds, or stops. */

@@ -11,6 +11,8 @@ export interface Guides {
   readonly level: boolean;
   /** Whether what is sharp is marked. */
   readonly edges: boolean;
+  /** Whether a glass follows the pointer. */
+  readonly magnifier: boolean;
   /** Width by height of the part that is kept clear; what is around it is dimmed. */
   readonly shape: number | undefined;
 }
@@ -21,6 +23,7 @@ const NONE: Guides = {
   safe: false,
   level: false,
   edges: false,
+  magnifier: false,
   shape: undefined,
 };
 
@@ -36,6 +39,7 @@ const schema = Joi.object({
   safe: Joi.boolean(),
   level: Joi.boolean(),
   edges: Joi.boolean(),
+  magnifier: Joi.boolean(),
   shape: Joi.number().min(SHAPE.least).max(SHAPE.most).optional(),
 });
 

@@ -86,6 +86,11 @@ const schema = Joi.object({
   from: Joi.number().integer().min(0).required(),
 }).required();
 
+function readKept(stored: unknown): Kept | undefined {
+  const read: Joi.ValidationResult<Kept> = schema.validate(stored);
+  return read.error ? undefined : read.value;
+}
+
 /** The file of the reference that is shown. */
 let file: Blob | undefined;
 
@@ -130,7 +135,11 @@ async function looked(url: string, kind: Reference['kind']): Promise<Size | unde
     });
     video.src = url;
     const fine = (await loaded) && video.videoWidth > 0;
-    return fine ? { width: video.videoWidth, height: video.videoHeight } : undefined;
+    const pixels = fine ? { width: video.videoWidth, height: video.videoHeight } : undefined;
+    // It asks for its file no longer: that may be let go from now on.
+    video.removeAttribute('src');
+    video.load();
+    return pixels;
   }
   const picture = new Image();
   picture.src = url;
@@ -154,34 +163,44 @@ async function refused(chosen: Blob, name: string): Promise<string | undefined> 
   return undefined;
 }
 
-async function show(chosen: Blob, name: string, rest: Partial<ReferenceState>): Promise<boolean> {
+type Looks = Pick<Reference, 'kind' | 'pixels'>;
+
+/** What a file is, where it can be a reference; where it cannot that is said. */
+async function looksOf(chosen: Blob, name: string): Promise<Looks | undefined> {
   const problem = await refused(chosen, name).catch(() => `${name} could not be read. It was left out.`);
   if (problem !== undefined) {
     tell(problem, 'wrong');
-    return false;
+    return undefined;
   }
-  // By its address nobody can tell a video: it is tried.
   const url = URL.createObjectURL(chosen);
   const kind = chosen.type.startsWith('video/') ? 'video' : 'picture';
   const pixels = await looked(url, kind);
-  if (!pixels || pixels.width === 0) {
-    URL.revokeObjectURL(url);
-    tell(`${name} is not a picture or a video that this browser shows. It was left out.`, 'wrong');
-    return false;
-  }
-  file = chosen;
-  put({ ...rest, reference: { name, kind, pixels, url } });
-  return true;
+  URL.revokeObjectURL(url);
+  if (pixels && pixels.width > 0) return { kind, pixels };
+  tell(`${name} is not a picture or a video that this browser shows. It was left out.`, 'wrong');
+  return undefined;
 }
+
+function show(chosen: Blob, name: string, looks: Looks, rest: Partial<ReferenceState>): void {
+  file = chosen;
+  put({ ...rest, reference: { name, ...looks, url: URL.createObjectURL(chosen) } });
+}
+
+/** A copy of a file that stays: what was chosen may be moved, or lie on a card that is pulled out. */
+const copyOf = async (chosen: Blob): Promise<Blob> =>
+  new Blob([await chosen.arrayBuffer()], { type: chosen.type });
 
 /** Lays a file over the live picture, all of it to be seen. */
 export async function chooseReference(chosen: File): Promise<void> {
   const film = openFilm();
   if (!film) return;
-  if (!(await show(chosen, chosen.name, { isShown: true, isPlaced: false }))) return;
-  const { reference } = state();
+  const looks = await looksOf(chosen, chosen.name);
+  const own = looks && (await copyOf(chosen).catch(() => undefined));
+  if (looks && !own) tell(`${chosen.name} could not be read. It was left out.`, 'wrong');
+  if (!looks || !own || openFilm()?.id !== film.id) return;
+  show(own, chosen.name, looks, { isShown: true, isPlaced: false });
   const { width, height } = film.settings;
-  const shape = reference ? reference.pixels.width / reference.pixels.height : 1;
+  const shape = looks.pixels.width / looks.pixels.height;
   setReference({ place: { ...MIDDLE, size: Math.min(1, (shape * height) / width) } });
 }
 
@@ -191,13 +210,11 @@ export async function restoreReference(): Promise<void> {
   put(NONE);
   file = undefined;
   if (filmId === undefined) return;
-  const read = schema.validate(await references.getItem<unknown>(filmId).catch(() => null)) as {
-    value: Kept;
-    error?: Error;
-  };
-  if (read.error) return;
-  const { name, file: kept, ...rest } = read.value;
-  await show(kept, name, rest);
+  const kept = readKept(await references.getItem<unknown>(filmId).catch(() => null));
+  const looks = kept && (await looksOf(kept.file, kept.name));
+  if (!looks || openFilm()?.id !== filmId) return;
+  const { name, file: own, ...rest } = kept;
+  show(own, name, looks, rest);
 }
 
 /** Changes how it lies and how strongly it is seen. */

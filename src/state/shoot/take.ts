@@ -12,7 +12,9 @@ import { tell } from '../shell/shell';
 import { soundFrame } from '../sound/sound-out';
 import { transportNow } from '../transport/transport';
 import { bringInShot } from './bring-in-shot';
+import { addToBurst, endBurst } from './burst';
 import { openCamera, openCameraNow, whenCameraGoes } from './camera';
+import { endCheck } from './check';
 import { playTones } from './count-tones';
 import { showLive } from './live';
 import { forgetSigns, lookAtShot } from './look-at-shot';
@@ -47,12 +49,12 @@ const set = useTake.setState;
 const MOST_WAITING = 12;
 
 /** Names and identities of photos on their way, so that the next comes behind them. */
-let onTheWay: readonly { readonly id: string; readonly name: string }[] = [];
+let onTheWay: readonly Pick<KeptShot, 'id' | 'name' | 'isSpare'>[] = [];
 /** They are stored in the order in which they were taken. */
 let storing: Promise<unknown> = Promise.resolve();
 
-/** Takes a photo now; gives whether there is something to take it with. */
-function takeOne(): boolean {
+/** Takes a photo now, of a burst or not; gives whether there is something to take it with. */
+function takeOne(isOfBurst = false): boolean {
   const film = openFilm();
   const camera = openCameraNow();
   if (!film || !camera) return false;
@@ -68,15 +70,18 @@ function takeOne(): boolean {
   photo.catch(() => undefined);
   forgetSigns();
   const turned = mirrorsPhotos ? compose(turn, 2) : turn;
+  const id = newId();
+  const isSpare = isOfBurst && addToBurst(id);
   const shot: Omit<KeptShot, 'bytes' | 'type'> = {
-    id: newId(),
+    id,
     filmId: film.id,
     name: nextShotName([...film.photos, ...onTheWay], type),
     takenAt: Date.now(),
     place,
     poseId: poseAt(scheduleOf(film), frame)?.pose.id,
-    afterPhoto: onTheWay.at(-1)?.id,
+    afterPhoto: onTheWay.findLast((each) => each.isSpare !== true)?.id,
     hold: film.settings.defaultHold,
+    ...(isSpare ? { isSpare } : {}),
     ...(turned === 1 ? {} : { turn: turned }),
   };
   onTheWay = [...onTheWay, shot];
@@ -111,7 +116,7 @@ async function finish(shot: Omit<KeptShot, 'bytes' | 'type'>, photo: Promise<Blo
     await keepShot(kept);
     void bringInShot(kept, done)
       .then((brought) => {
-        if (!brought) return;
+        if (!brought || kept.isSpare) return;
         lookAtShot(brought);
         hear();
       })
@@ -140,6 +145,8 @@ whenCameraGoes(stopTaking);
 export async function press(): Promise<void> {
   if (state().doing !== 'ready') return stopTaking();
   if (!openFilm() || !mayWrite()) return;
+  endCheck();
+  endBurst();
   showLive();
   if (!openCameraNow()) return openCamera();
   const { countIn, every, times, burst } = shootingNow();
@@ -151,7 +158,7 @@ export async function press(): Promise<void> {
     every === undefined
       ? { countIn: countIn * 1000, ...(burst > 1 ? { every: BURST_EVERY, times: burst } : {}) }
       : { countIn: countIn * 1000, every: every * 1000, times };
-  await run(plan);
+  await run(plan, every === undefined && burst > 1);
 }
 
 /** Milliseconds between the photos of a burst. */
@@ -159,7 +166,7 @@ const BURST_EVERY = 250;
 /** What is left is told this often, in milliseconds. */
 const TICK = 100;
 
-async function run(plan: ReleasePlan): Promise<void> {
+async function run(plan: ReleasePlan, isBurst: boolean): Promise<void> {
   const own = new AbortController();
   stopping = own;
   const begun = performance.now();
@@ -180,7 +187,7 @@ async function run(plan: ReleasePlan): Promise<void> {
         await new Promise((resolve) => setTimeout(resolve, Math.min(left, TICK)));
         if (own.signal.aborted) return;
       }
-      if (!takeOne()) break;
+      if (!takeOne(isBurst)) break;
       released = { taken: released.taken + 1, last: due };
       set({ doing: plan.every === undefined ? 'ready' : 'running', takenOfPlan: released.taken });
     }

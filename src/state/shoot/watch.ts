@@ -150,8 +150,13 @@ async function take(own: WatchedPlace, { name }: ListedFile, isChanged: boolean)
     const id = newId();
     const afterPhoto = where === 'behind' ? lastComing : undefined;
     lastComing = id;
-    const outcome = await bringInFile({ ...order, id, afterPhoto, takenAt: Date.now() }, (threads) =>
-      reading(async () => threads.bringIn(await own.read(name), { atOnce: true })),
+    const outcome = await bringInFile(
+      { ...order, id, afterPhoto, takenAt: Date.now() },
+      (threads) => reading(async () => threads.bringIn(await own.read(name), { atOnce: true })),
+      () => {
+        // From here on it is the pose on screen.
+        if (lastComing === id) lastComing = undefined;
+      },
     );
     if (typeof outcome !== 'string') set(({ brought }) => ({ brought: brought + 1 }));
   } catch {
@@ -161,7 +166,7 @@ async function take(own: WatchedPlace, { name }: ListedFile, isChanged: boolean)
   }
 }
 
-/** The photo that was asked for last: where photos go behind a pose, the next goes behind it. */
+/** The photo that was asked for last, until the film has it: where photos go behind a pose, the next goes behind it. */
 let lastComing: string | undefined;
 
 // Whoever leaves the film watches for it no longer.

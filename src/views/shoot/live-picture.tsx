@@ -1,5 +1,5 @@
 import { useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
-import { poseAt, scheduleOf } from '../../core/film/schedule';
+import { poseAt, scheduleOf, showingsBetween } from '../../core/film/schedule';
 import { recipeOf } from '../../core/film/recipe-of';
 import { chained, scaling } from '../../core/picture/affine';
 import type { Rect, Size } from '../../core/picture/size';
@@ -25,6 +25,7 @@ import { useLookCloser } from '../picture/use-look-closer';
 import { CameraPicture } from './camera-picture';
 import { GuideLayer } from './guide-layer';
 import { EdgesLayer } from './edges-layer';
+import { Magnifier } from './magnifier';
 import { MendedLayer } from './mended-layer';
 import { LayerCanvas } from './layer-canvas';
 import { ReferenceLayer, ReferencePlacing } from './reference-layer';
@@ -36,6 +37,9 @@ import { useShootPictures } from './use-shoot-pictures';
 const MARGIN = 6;
 /** Longer sides of pictures that are checked: they stay for a moment only. */
 const QUICK = 960;
+
+/** Poses that are made ready to be checked: those of ten seconds on ones. */
+const MOST_AHEAD = 300;
 
 /** The pixels at which pictures of poses are made for an area of the screen: no more than the film has. */
 function pixelsFor(area: Size, film: Size, most: number): Size {
@@ -62,7 +66,7 @@ export function LivePicture() {
   const check = useCheck();
   const isPlaced = useReference(({ isPlaced: placed, reference }) => placed && reference !== undefined);
   const zoom = usePictureZoom((state) => state.zoom);
-  const edges = useGuides((state) => state.edges);
+  const { edges, magnifier } = useGuides();
   const isMended = useLiveMended();
   const screen = useRef<HTMLDivElement>(null);
   const [room, setRoom] = useState<Rect>({ x: MARGIN, y: MARGIN, width: 1, height: 1 });
@@ -135,7 +139,8 @@ export function LivePicture() {
       : pictureWish(recipe, size, size.width > QUICK ? 'fine' : 'kept');
   };
   const shown = wishOf(here);
-  const ahead = check.film && plan ? plan.poses.slice(-MOST_AHEAD) : [];
+  const { span } = check;
+  const ahead = span && plan ? [...showingsBetween(plan, span.from, span.to)].slice(-MOST_AHEAD) : [];
   const wishes = [
     ...(isLiveNow ? [] : shown ? [shown] : []),
     ...ghosts.layers.toReversed().map(({ wish }) => wish),
@@ -201,11 +206,11 @@ export function LivePicture() {
         {camera instanceof StandInCamera && view && live && isLiveNow && !compare.flipped && (
           <PuppetSheet map={chained(view.map, scaling(scale, scale))} live={live} isMirrored={mirrored} />
         )}
-        {isPlaced && <ReferencePlacing area={area} film={picture} />}
+        {camera && view && magnifier && isLiveNow && !compare.flipped && (
+          <Magnifier camera={camera} map={view.map} scale={scale} isMirrored={mirrored} />
+        )}
+        {isPlaced && <ReferencePlacing area={area} film={picture} isMirrored={mirrored && isLiveNow} />}
       </div>
     </div>
   );
 }
-
-/** Poses that are made ready to be checked: those of ten seconds on ones. */
-const MOST_AHEAD = 300;

@@ -56,15 +56,26 @@ export function ReferenceLayer({ area, frame, rate }: ReferenceLayerProps) {
   );
 }
 
+interface PlacingProps {
+  /** CSS pixels of the film's picture, and its own. */
+  readonly area: Size;
+  readonly film: Size;
+  readonly isMirrored: boolean;
+}
+
 /** Over the picture while a hand places the reference: it is dragged; two fingers size and turn it. */
-export function ReferencePlacing({ area, film }: { readonly area: Size; readonly film: Size }) {
+export function ReferencePlacing({ area, film, isMirrored }: PlacingProps) {
+  // What is seen as in a mirror goes the other way.
+  const right = isMirrored ? -1 : 1;
   const ref = useRef<HTMLButtonElement>(null);
   useGesture(
     {
       onDrag: ({ delta: [x, y], pinching, cancel }) => {
         if (pinching) return cancel();
         const { place } = useReference.getState();
-        setReference({ place: { ...place, x: place.x + x / area.width, y: place.y + y / area.height } });
+        setReference({
+          place: { ...place, x: place.x + (right * x) / area.width, y: place.y + y / area.height },
+        });
       },
       onPinch: ({ event, offset: [now, angle], lastOffset: [before], memo, first }) => {
         event.stopPropagation();
@@ -87,7 +98,7 @@ export function ReferencePlacing({ area, film }: { readonly area: Size; readonly
       setReference({
         place: {
           ...place,
-          x: place.x + (step * move[0]) / film.width,
+          x: place.x + (right * step * move[0]) / film.width,
           y: place.y + (step * move[1]) / film.height,
         },
       });

@@ -26,7 +26,7 @@ const FROM = { label: 'Begins at frame', unit: '', least: 1, most: 1e6, neutral:
 
 /** What lies over the live picture besides ghosts: a reference, the scene's mends, and what is sharp. */
 export function SeePanel() {
-  const { edges } = useGuides();
+  const { edges, magnifier } = useGuides();
   const mended = useLiveMended();
   return (
     <Panel label="See">
@@ -40,6 +40,11 @@ export function SeePanel() {
         label="Mark what is sharp"
         checked={edges}
         onChange={(next) => setGuides({ edges: next })}
+      />
+      <CheckField
+        label="Magnifier at the pointer"
+        checked={magnifier}
+        onChange={(next) => setGuides({ magnifier: next })}
       />
     </Panel>
   );

@@ -9,7 +9,7 @@ import { useLive } from '../../state/shoot/live';
 import { holdShotThreads } from '../../state/shoot/bring-in-shot';
 import { useSigns } from '../../state/shoot/look-at-shot';
 import { restorePuppet } from '../../state/shoot/puppet';
-import { restoreShooting } from '../../state/shoot/shooting';
+import { restoreShooting, useShooting } from '../../state/shoot/shooting';
 import { goOnWatching, pauseWatching } from '../../state/shoot/watch';
 import { stopTaking, useTake } from '../../state/shoot/take';
 import { STAND_IN_CAMERA } from '../../engine/browser/shoot/stand-in/stand-in-camera';
@@ -17,6 +17,7 @@ import { StageFrame } from '../frame/stage-frame';
 import { Tabs } from '../../kit/tabs';
 import { SHOOT_PANELS, setShootPanel, useShootPanel, type ShootPanel } from '../../state/shoot/shoot-panel';
 import { restoreReference } from '../../state/shoot/reference';
+import { BurstChooser } from './burst-chooser';
 import { HeardPanel } from './heard-panel';
 import { SeePanel } from './see-panel';
 import { WatchPanel } from './watch-panel';
@@ -77,6 +78,7 @@ export function ShootView() {
           <div className={styles.screen}>
             {isOpen || !isLive ? <LivePicture /> : <Closed />}
             <OverPicture />
+            <BurstChooser />
           </div>
           <ShootTools />
         </div>
@@ -115,7 +117,8 @@ function Closed() {
 
 /** Over the picture: the count-in, that a photo was taken, and what was noticed of it. */
 function OverPicture() {
-  const { doing, left, taken } = useTake();
+  const { doing, left, taken, takenOfPlan } = useTake();
+  const { every, times } = useShooting();
   const { words } = useSigns();
   return (
     <>
@@ -123,6 +126,12 @@ function OverPicture() {
         <div className={styles.countIn} role="status" aria-label={`The photo is taken in ${left}`}>
           {left}
         </div>
+      )}
+      {doing === 'running' && every !== undefined && (
+        <p className={styles.progress} role="status">
+          {`Photo ${takenOfPlan}${times === undefined ? '' : ` of ${times}`}, one every ${every} s`}
+          {times !== undefined && `, ${Math.ceil((times - takenOfPlan) * every)} s left`}
+        </p>
       )}
       {taken > 0 && <i key={taken} className={styles.flash} aria-hidden />}
       {words.length > 0 && (

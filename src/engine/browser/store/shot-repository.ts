@@ -18,6 +18,8 @@ export interface KeptShot {
   /** The photo that was taken just before and was not in the film yet: it goes behind that. */
   readonly afterPhoto?: string | undefined;
   readonly hold: number;
+  /** Whether it goes into the tray only: a photo of a burst to choose from. */
+  readonly isSpare?: boolean | undefined;
   /** How it is turned to be shown, as EXIF counts. */
   readonly turn?: number | undefined;
   /** The file; plain bytes, which the database keeps within itself. */
@@ -36,6 +38,7 @@ const schema = Joi.object({
   poseId: Joi.string().max(64).optional(),
   afterPhoto: Joi.string().max(64).optional(),
   hold: Joi.number().integer().min(1).required(),
+  isSpare: Joi.boolean().optional(),
   turn: Joi.number().integer().min(1).max(8).optional(),
   bytes: Joi.object().instance(Uint8Array).required(),
 }).required();
