@@ -50,6 +50,28 @@ test('a camera of the browser’s own is shot: seen, taken at its largest size, 
   expect(complaints).toEqual([]);
 });
 
+test('a camera that another program has is told of, and opened once that lets go', async () => {
+  const { page, context } = await visit();
+  await context.grantPermissions(['camera'], { origin: base() });
+  // As the standard (Media Capture and Streams, getUserMedia) has it: this Chromium's own camera is never taken.
+  await page.addInitScript(`
+    const open = MediaDevices.prototype.getUserMedia;
+    globalThis.isTaken = true;
+    MediaDevices.prototype.getUserMedia = function (wish) {
+      return globalThis.isTaken ? Promise.reject(new DOMException('Could not start video source', 'NotReadableError')) : open.call(this, wish);
+    };`);
+  await page.reload();
+  await page.getByRole('button', { name: 'New film' }).click();
+  await page.getByRole('button', { name: 'Shoot', exact: true }).click();
+  await page.getByRole('button', { name: 'Open the camera' }).first().click();
+  await page.getByText(/^The camera cannot be used: another program may have it\./).waitFor();
+  await page.evaluate('globalThis.isTaken = false');
+  await page.getByRole('button', { name: 'Open the camera' }).first().click();
+  await page.getByTestId('live').locator('video').waitFor();
+  await page.keyboard.press('Enter');
+  await hasPoses(page, 1);
+});
+
 test('a camera that may not be used is told of, with what to do; the stand-in is a press away', async () => {
   const { page } = await visit();
   await page.getByRole('button', { name: 'New film' }).click();

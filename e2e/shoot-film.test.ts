@@ -123,8 +123,13 @@ test.each([false, true])('axe-core finds nothing in Shoot; in the dark: %s', asy
   }
   await page.getByRole('button', { name: 'Count-in, by itself, several at a press' }).click();
   await page.getByLabel('Count-in', { exact: true }).waitFor();
+  await page.getByLabel('Photos at a press').selectOption('3');
   expect(await wrong(), 'how photos are released').toEqual([]);
   await page.keyboard.press('Escape');
+  await page.getByLabel('Photos at a press').waitFor({ state: 'detached' });
+  await page.keyboard.press('Enter');
+  await page.getByRole('group', { name: '3 photos to choose from' }).waitFor();
+  expect(await wrong(), 'what there is to choose from').toEqual([]);
   await page.keyboard.press('ArrowUp');
   await page.getByTestId('shown-pose').waitFor();
   expect(await wrong(), 'a pose of the film').toEqual([]);

@@ -4,13 +4,15 @@ import { promisify } from 'node:util';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { Page } from 'playwright-core';
+import { unzipSync } from 'fflate';
 import sharp from 'sharp';
 import { expect, test } from 'vitest';
 import { serveBuilt } from '../scripts/serve-built';
-import { notes, putNotesAway, tickets, useBrowser } from './browser';
+import { bytesOf, notes, putNotesAway, tickets, useBrowser } from './browser';
 import { numbered } from './photos';
 import { STANDING } from '../src/core/shoot/stand-in/puppet';
 import { hasPoses, openStandIn, poses, savedFilm } from './shooting';
+import { card, press } from './tray';
 
 const { visit } = useBrowser();
 
@@ -239,10 +241,24 @@ test('a folder that the server watches: photos come in as they are complete, in 
     // The same name with other bytes: both are there.
     await writeFile(join(folder, 'SHOT0011.JPG'), photo(3));
     await expect.poll(() => tickets(page).count(), { timeout: 20_000 }).toBe(4);
+    // The film's own photos, written out as they came, come back to the same folder; another photo of the same name is one of its own.
+    await page.getByRole('button', { name: 'Sort', exact: true }).click();
+    await card(page, 'SHOT0009.JPG').click();
+    await card(page, 'SHOT0010.JPG').click({ modifiers: ['Shift'] });
+    const downloading = page.waitForEvent('download');
+    await press(page, 'As a ZIP file');
+    const written = unzipSync(await bytesOf(await downloading));
+    expect(Object.keys(written)).toEqual(['SHOT0009.JPG', 'SHOT0010.JPG']);
+    await page.getByRole('button', { name: 'Shoot', exact: true }).click();
+    await page.getByTestId('watched').waitFor();
+    await writeFile(join(folder, 'SHOT0009.JPG'), written['SHOT0009.JPG'] ?? '');
+    await writeFile(join(folder, 'SHOT0010.JPG'), photo(4));
+    await expect.poll(() => tickets(page).count(), { timeout: 20_000 }).toBe(5);
     await rm(folder, { recursive: true });
     await expect
       .poll(() => notes(page), { timeout: 20_000 })
       .toMatch(/is gone or can no longer be read[^]*SHOT0011\.JPG was brought in before and has other bytes/);
+    expect(await notes(page)).toMatch(/SHOT0009\.JPG was written out by this film itself/);
     expect(await notes(page)).toMatch(/list\.txt is not a picture of a kind that Kermis reads/);
     expect(await notes(page)).toMatch(/1 file in .* already stays there/);
     // Nothing but files that were told of, by their numbers.

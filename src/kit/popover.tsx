@@ -1,5 +1,5 @@
 import { Popover as Base } from '@base-ui/react/popover';
-import { useState, type ReactNode } from 'react';
+import { useRef, useState, type ReactNode } from 'react';
 import button from './button.module.css';
 import { focusAfter } from './focus-after';
 import styles from './popup.module.css';
@@ -22,8 +22,16 @@ interface PopoverProps {
 export function Popover(props: PopoverProps) {
   const { label, face, look, side = 'left', disabled = false, children } = props;
   const [open, setOpen] = useState(false);
+  // Who opened it by hand and closes it by Escape goes on with the film's keys.
+  const isByHand = useRef(false);
   return (
-    <Base.Root open={open} onOpenChange={(next) => setOpen(next)}>
+    <Base.Root
+      open={open}
+      onOpenChange={(next, { event }) => {
+        if (next) isByHand.current = event instanceof MouseEvent && event.detail > 0;
+        setOpen(next);
+      }}
+    >
       <Base.Trigger
         className={look ?? `${button.button} ${button.icon} ${button.quiet}`}
         aria-label={look === undefined ? label : undefined}
@@ -40,7 +48,11 @@ export function Popover(props: PopoverProps) {
           collisionPadding={8}
           className={styles.place}
         >
-          <Base.Popup finalFocus={focusAfter} className={styles.popup} aria-label={label}>
+          <Base.Popup
+            finalFocus={(closedBy) => !isByHand.current && focusAfter(closedBy)}
+            className={styles.popup}
+            aria-label={label}
+          >
             {typeof children === 'function' ? children(() => setOpen(false)) : children}
           </Base.Popup>
         </Base.Positioner>

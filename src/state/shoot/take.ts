@@ -3,6 +3,7 @@ import { poseAt, scheduleOf } from '../../core/film/schedule';
 import { compose } from '../../core/picture/orientation';
 import { countTones, nextRelease, type ReleasePlan } from '../../core/shoot/release-plan';
 import { isShotType, nextShotName, shotNameAs } from '../../core/shoot/shot-name';
+import { count } from '../../core/time/format';
 import { newId } from '../../engine/browser/new-id';
 import { isFull } from '../../engine/browser/store/is-full';
 import { keepShot, type KeptShot } from '../../engine/browser/store/shot-repository';
@@ -172,12 +173,10 @@ async function run(plan: ReleasePlan, isBurst: boolean): Promise<void> {
   const begun = performance.now();
   const passed = (): number => performance.now() - begun;
   const hush = playTones(countTones(plan));
-  let wasHidden = document.hidden;
-  document.addEventListener('visibilitychange', () => (wasHidden ||= document.hidden), {
-    signal: own.signal,
-  });
   set({ doing: plan.countIn > 0 ? 'counting' : 'running', takenOfPlan: 0 });
   let released = { taken: 0, last: 0 };
+  /** Times at which a photo was due, and none was taken: a hidden tab and a sleeping machine are late. */
+  let passedBy = 0;
   try {
     for (;;) {
       const due = nextRelease(plan, released, passed());
@@ -188,6 +187,8 @@ async function run(plan: ReleasePlan, isBurst: boolean): Promise<void> {
         if (own.signal.aborted) return;
       }
       if (!takeOne(isBurst)) break;
+      if (released.taken > 0 && plan.every !== undefined)
+        passedBy += Math.round((due - released.last) / plan.every) - 1;
       released = { taken: released.taken + 1, last: due };
       set({ doing: plan.every === undefined ? 'ready' : 'running', takenOfPlan: released.taken });
     }
@@ -195,9 +196,9 @@ async function run(plan: ReleasePlan, isBurst: boolean): Promise<void> {
     hush();
     if (stopping === own) stopTaking();
     own.abort();
-    if (wasHidden && plan.every !== undefined)
+    if (passedBy > 0 && !isBurst)
       tell(
-        'The tab was hidden or the machine asleep while photos were taken by themselves: some may have come late or been left out. All that were taken are in the film.',
+        `${count(passedBy, 'photo')} ${passedBy === 1 ? 'was' : 'were'} left out while photos were taken by themselves: the tab was hidden, or the machine slept or was busy. All that were taken are in the film.`,
         'asks',
       );
   }

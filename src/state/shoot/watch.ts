@@ -1,9 +1,12 @@
 import pLimit from 'p-limit';
 import { create } from 'zustand';
+import { fileOf } from '../../core/film/photo-picture';
+import { photoWrittenAs } from '../../core/film/retouch/written-names';
 import { poseAt, scheduleOf } from '../../core/film/schedule';
 import { lookInto, watchFolder, type ListedFile, type WatchedFolder } from '../../core/shoot/watched-files';
 import { count } from '../../core/time/format';
 import { newId } from '../../engine/browser/new-id';
+import type { PhotoThreads } from '../../engine/browser/photos/photo-threads';
 import { pickFolder } from '../../engine/browser/shoot/watched/local-folder';
 import { serverFolder } from '../../engine/browser/shoot/watched/server-folder';
 import type { WatchedPlace } from '../../engine/browser/shoot/watched/watched-place';
@@ -123,18 +126,27 @@ async function look(own: WatchedPlace): Promise<void> {
   if (isCurrent()) timer = setTimeout(() => void look(own), EVERY);
 }
 
-/** Whether a file is one that this film itself wrote out. */
-const isOwn = (name: string): boolean => {
-  const stem = name.slice(0, name.lastIndexOf('.') < 0 ? undefined : name.lastIndexOf('.'));
-  return openFilm()?.photos.some(({ writtenOut }) => writtenOut?.stem === stem) ?? false;
-};
-
 /** Brings a complete file in, at the playhead. */
 async function take(own: WatchedPlace, { name }: ListedFile, isChanged: boolean): Promise<void> {
   const film = openFilm();
   if (!film) return;
-  if (isOwn(name)) return tell(`${name} was written out by this film itself; it is not brought in again.`);
-  if (isChanged) tell(`${name} was brought in before and has other bytes now: both are in the film.`);
+  const sayOwn = (): undefined => {
+    tell(`${name} was written out by this film itself; it is not brought in again.`);
+  };
+  const written = photoWrittenAs(film.photos, name);
+  if (written?.writtenOut?.form === 'film') return sayOwn();
+  /** As it came a photo keeps its bytes; a camera may count from the same number again. */
+  const look = async (threads: PhotoThreads): ReturnType<PhotoThreads['bringIn']> => {
+    const looked = await reading(async () => threads.bringIn(await own.read(name), { atOnce: true }));
+    if (!looked?.ok) return looked;
+    const { hash } = looked.photo;
+    if (written && hash === fileOf(written).hash) return sayOwn();
+    if (!isChanged) return looked;
+    // Copied there once more it is what it was.
+    if (openFilm()?.photos.some((photo) => photo.name === name && photo.hash === hash)) return undefined;
+    tell(`${name} was brought in before and has other bytes now: both are in the film.`);
+    return looked;
+  };
   set(({ coming }) => ({ coming: coming + 1 }));
   const { place: where, turn } = shootingNow();
   // In place of one pose one photo comes; the next goes where photos went before.
@@ -150,14 +162,10 @@ async function take(own: WatchedPlace, { name }: ListedFile, isChanged: boolean)
     const id = newId();
     const afterPhoto = where === 'behind' ? lastComing : undefined;
     lastComing = id;
-    const outcome = await bringInFile(
-      { ...order, id, afterPhoto, takenAt: Date.now() },
-      (threads) => reading(async () => threads.bringIn(await own.read(name), { atOnce: true })),
-      () => {
-        // From here on it is the pose on screen.
-        if (lastComing === id) lastComing = undefined;
-      },
-    );
+    const outcome = await bringInFile({ ...order, id, afterPhoto, takenAt: Date.now() }, look, () => {
+      // From here on it is the pose on screen.
+      if (lastComing === id) lastComing = undefined;
+    });
     if (typeof outcome !== 'string') set(({ brought }) => ({ brought: brought + 1 }));
   } catch {
     tell(`${name} could not be read from the folder. It was left out; copy it there again.`, 'wrong');

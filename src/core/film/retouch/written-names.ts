@@ -13,6 +13,13 @@ export interface WrittenFile {
 const stemOf = (name: string): string => name.replace(/\.[^.]*$/, '');
 const endingOf = (name: string): string => name.slice(stemOf(name).length);
 
+const nameOf = (photo: Photo, { form, stem }: WrittenOut): string =>
+  stem + (form === 'film' ? '.png' : endingOf(fileOf(photo).name));
+
+/** The photo of a film that was written out under a name, with its ending. */
+export const photoWrittenAs = (photos: readonly Photo[], name: string): Photo | undefined =>
+  photos.find((photo) => photo.writtenOut && nameOf(photo, photo.writtenOut) === name);
+
 /**
  * Names under which photos are written out for retouching. The camera's own names stay where each has a number that
  * no other has; where not, all are numbered from 1 behind `title`, in the order given.
@@ -27,10 +34,7 @@ export function writtenFiles(
   const digits = Math.max(4, String(photos.length).length);
   return photos.map((photo, i) => {
     const stem = own ? stemOf(photo.name) : `${title}_${String(i + 1).padStart(digits, '0')}`;
-    return {
-      photo,
-      out: { form, stem },
-      fileName: stem + (form === 'film' ? '.png' : endingOf(fileOf(photo).name)),
-    };
+    const out = { form, stem };
+    return { photo, out, fileName: nameOf(photo, out) };
   });
 }
