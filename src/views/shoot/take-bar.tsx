@@ -56,6 +56,13 @@ export function TakeBar() {
   const next = shotNeighbours(film, place, frame).frame;
   const none = plan.frames === 0;
   const seesLive = isLive && isOpen;
+  const released = [
+    countIn > 0 && `${countIn} s`,
+    every !== undefined && `every ${every} s`,
+    every === undefined && burst > 1 && `× ${burst}`,
+  ]
+    .filter(Boolean)
+    .join(' ');
   return (
     <div className={styles.bar}>
       <div className={styles.side} role="group" aria-label="Checking">
@@ -148,14 +155,12 @@ export function TakeBar() {
           </IconButton>
         </span>
         <Popover
-          label="Count-in, by itself, several at a press"
+          label={['Count-in, by itself, several at a press', released].filter(Boolean).join(': ')}
           side="bottom"
           face={
             <>
               <Timer size={SIZE} aria-hidden />
-              {countIn > 0 && ` ${countIn} s`}
-              {every !== undefined && ` every ${every} s`}
-              {burst > 1 && every === undefined && ` × ${burst}`}
+              {released}
             </>
           }
         >
