@@ -20,7 +20,8 @@ import { Shelf } from './shelf/shelf';
 import { DropZone } from './shell/drop-zone';
 import { IncomingBar } from './shell/incoming-bar';
 import { JobBar } from './shell/job-bar';
-import { freeKeys, handleKey, releaseKey } from './shell/keys';
+import { freeKeys } from './shell/free-keys';
+import { handleKey, releaseKey } from './shell/keys';
 import styles from './shell/shell.module.css';
 import { QuestionDialog } from './shell/question';
 import { TopBar } from './shell/top-bar';
@@ -67,7 +68,7 @@ export default function Workshop({ openDemo }: WorkshopProps) {
     addEventListener('popstate', follow);
     addEventListener('keydown', pressed);
     addEventListener('keyup', releaseKey);
-    addEventListener('click', freeKeys);
+    const stopFreeing = freeKeys();
     return () => {
       stopFollowing();
       stopKeeping();
@@ -75,7 +76,7 @@ export default function Workshop({ openDemo }: WorkshopProps) {
       removeEventListener('popstate', follow);
       removeEventListener('keydown', pressed);
       removeEventListener('keyup', releaseKey);
-      removeEventListener('click', freeKeys);
+      stopFreeing();
     };
   }, [openDemo]);
 

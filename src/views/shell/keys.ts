@@ -153,10 +153,3 @@ export function releaseKey(event: KeyboardEvent): void {
     if (held?.key === event.key.toLowerCase()) held.release();
   }
 }
-
-/** After a click with the mouse the keys belong to the film again: Space plays, whatever was clicked last. */
-export function freeKeys(event: MouseEvent): void {
-  const focused = document.activeElement;
-  const clicked = event.detail > 0 && focused instanceof HTMLButtonElement && !focused.closest('dialog');
-  if (clicked) focused.blur();
-}
