@@ -135,13 +135,16 @@ test('a typed bitrate is about kept to, by grain too; what was encoded goes firs
   await bringIn(page, grain);
   await chooseKind(page, 'MP4');
   await page.getByRole('button', { name: 'Details' }).click();
-  // 36 pictures on twos at 24 last three seconds. Nothing but grain, in pieces of a second: at few bits an encoder needs half as much again.
-  for (const kilobits of [400, 1600]) {
+  // 36 pictures on twos at 24 last three seconds, in pieces of one. Of nothing but grain an encoder that begins anew makes too much at few bits: by 40, 55 or 71 %, as one, two or three of them share the pieces.
+  for (const [kilobits, off] of [
+    [400, 0.8],
+    [1600, 0.15],
+  ] as const) {
     const bits = page.getByLabel('Bits a second');
     await bits.fill(`${kilobits} kbit/s`);
     await bits.press('Enter');
     const { bytes } = await printFilm(page, 'MP4', `at ${kilobits}`);
-    expect(Math.abs(bytes.length / ((3 * kilobits * 1000) / 8) - 1)).toBeLessThan(0.6);
+    expect(Math.abs(bytes.length / ((3 * kilobits * 1000) / 8) - 1)).toBeLessThan(off);
   }
 
   const kept = page.getByText(/Encoded parts for the next print take/);
