@@ -402,6 +402,10 @@ test('a glass at the pointer shows the camera’s own pixels three times as larg
   await expect.poll(() => green(12)).toBeGreaterThan(100);
   expect(await green(-12)).toBeGreaterThan(100);
   expect(await green(30)).toBeLessThan(80);
+  // It stays where it is while the film grows.
+  await page.keyboard.press('Enter');
+  await hasPoses(page, 2);
+  await expect.poll(() => green(12)).toBeGreaterThan(100);
   await page.getByLabel('Magnifier at the pointer').uncheck();
   await page.mouse.move(x, y);
   await expect.poll(() => green(12)).toBeLessThan(80);

@@ -1,5 +1,6 @@
 import { useEffect, useRef } from 'react';
 import { chained, type Affine } from '../../core/picture/affine';
+import type { Point } from '../../core/picture/zoom';
 import type { Camera } from '../../engine/browser/shoot/camera';
 import styles from './shoot.module.css';
 
@@ -19,23 +20,24 @@ interface MagnifierProps {
 /** A glass over the live picture that shows the camera's own pixels large, where the pointer is; in the middle at first. */
 export function Magnifier({ camera, map, scale, isMirrored }: MagnifierProps) {
   const glass = useRef<HTMLCanvasElement>(null);
+  // It stays where it is while the film grows, and with it what is drawn.
+  const where = useRef<Point>(undefined);
   useEffect(() => {
     const canvas = glass.current;
     const lens = canvas?.parentElement;
     const context = canvas?.getContext('2d');
     if (!canvas || !lens || !context) return undefined;
-    const at = { x: lens.clientWidth / 2, y: lens.clientHeight / 2 };
     const follow = ({ clientX, clientY }: PointerEvent): void => {
       const box = lens.getBoundingClientRect();
       const x = clientX - box.left;
-      at.x = isMirrored ? box.width - x : x;
-      at.y = clientY - box.top;
+      where.current = { x: isMirrored ? box.width - x : x, y: clientY - box.top };
     };
     const [a, b] = map;
     const large = TIMES / Math.hypot(a, b);
     let next = 0;
     const draw = (): void => {
       const middle = SIDE / 2;
+      const at = where.current ?? { x: lens.clientWidth / 2, y: lens.clientHeight / 2 };
       canvas.style.transform = `translate(${at.x - middle}px, ${at.y - middle}px)`;
       const toGlass: Affine = [
         large,
