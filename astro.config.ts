@@ -1,6 +1,7 @@
 import node from '@astrojs/node';
 import react from '@astrojs/react';
 import { defineConfig } from 'astro/config';
+import { workersInOnePass } from './scripts/bundle-workers';
 
 export default defineConfig({
   output: 'server',
@@ -13,7 +14,8 @@ export default defineConfig({
   security: { checkOrigin: false },
   vite: {
     worker: { format: 'es' },
+    plugins: [workersInOnePass('src')],
     // Scripts stay files, so that the content security policy needs no exception for them.
-    build: { assetsInlineLimit: 0 },
+    build: { assetsInlineLimit: 0, reportCompressedSize: false },
   },
 });

@@ -1,5 +1,5 @@
 import { Accordion as Base } from '@base-ui/react/accordion';
-import { ChevronRight } from 'lucide-react';
+import ChevronRight from 'lucide-react/icons/chevron-right';
 import { useEffect, useRef, type ReactNode } from 'react';
 import styles from './accordion.module.css';
 

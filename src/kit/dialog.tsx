@@ -1,4 +1,4 @@
-import { X } from 'lucide-react';
+import X from 'lucide-react/icons/x';
 import { useEffect, useId, useRef, type KeyboardEvent, type ReactNode } from 'react';
 import { IconButton } from './button';
 import styles from './dialog.module.css';

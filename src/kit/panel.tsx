@@ -1,4 +1,4 @@
-import { ChevronDown } from 'lucide-react';
+import ChevronDown from 'lucide-react/icons/chevron-down';
 import { useRef, type ReactNode } from 'react';
 import styles from './panel.module.css';
 import { useRowsBelow } from './use-rows-below';

@@ -1,4 +1,5 @@
-import { FolderOpen, Images } from 'lucide-react';
+import FolderOpen from 'lucide-react/icons/folder-open';
+import Images from 'lucide-react/icons/images';
 import { bringIn } from '../state/photos/bring-in';
 import { FileChooser, PICTURES } from './file-chooser';
 

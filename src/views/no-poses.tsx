@@ -1,4 +1,4 @@
-import { Images } from 'lucide-react';
+import Images from 'lucide-react/icons/images';
 import type { Film } from '../core/film/film';
 import { Button } from '../kit/button';
 import { showStage } from '../state/shell/show-stage';

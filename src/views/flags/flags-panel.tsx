@@ -1,4 +1,6 @@
-import { Flag as FlagIcon, MapPin, Trash2 } from 'lucide-react';
+import FlagIcon from 'lucide-react/icons/flag';
+import MapPin from 'lucide-react/icons/map-pin';
+import Trash2 from 'lucide-react/icons/trash';
 import { FLAG_KINDS, PAINTS, type FlagKind, type Paint } from '../../core/film/film';
 import { placedFlags, type PlacedFlag } from '../../core/film/moments';
 import { scheduleOf } from '../../core/film/schedule';

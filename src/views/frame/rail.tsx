@@ -1,4 +1,6 @@
-import { ChevronLeft, ChevronRight, ChevronUp } from 'lucide-react';
+import ChevronLeft from 'lucide-react/icons/chevron-left';
+import ChevronRight from 'lucide-react/icons/chevron-right';
+import ChevronUp from 'lucide-react/icons/chevron-up';
 import { toggleSide, useLayout, type Side } from '../../state/shell/layout';
 import styles from './frame.module.css';
 import { SIDE_KEYS } from './side-keys';

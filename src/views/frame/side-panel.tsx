@@ -1,5 +1,6 @@
 import type { ReactNode } from 'react';
-import { PanelLeftClose, PanelRightClose } from 'lucide-react';
+import PanelLeftClose from 'lucide-react/icons/panel-left-close';
+import PanelRightClose from 'lucide-react/icons/panel-right-close';
 import { IconButton } from '../../kit/button';
 import { toggleSide } from '../../state/shell/layout';
 import styles from './frame.module.css';

@@ -1,4 +1,7 @@
-import { ChevronDown, ChevronRight, Headphones, VolumeX } from 'lucide-react';
+import ChevronDown from 'lucide-react/icons/chevron-down';
+import ChevronRight from 'lucide-react/icons/chevron-right';
+import Headphones from 'lucide-react/icons/headphones';
+import VolumeX from 'lucide-react/icons/volume-x';
 import { changeLane } from '../../state/sound/cues';
 import { useDocument } from '../../state/document/document';
 import { HAS_LEVEL, type LaneRow } from './lane-layout';

@@ -1,4 +1,9 @@
-import { ChevronDown, ChevronRight, ChevronUp, Pipette, RotateCcw, X } from 'lucide-react';
+import ChevronDown from 'lucide-react/icons/chevron-down';
+import ChevronRight from 'lucide-react/icons/chevron-right';
+import ChevronUp from 'lucide-react/icons/chevron-up';
+import Pipette from 'lucide-react/icons/pipette';
+import RotateCcw from 'lucide-react/icons/rotate-ccw';
+import X from 'lucide-react/icons/x';
 import { useState } from 'react';
 import { amountsOf, labelOf, type ColourStep } from '../../core/picture/colour/colour-steps';
 import { Button, IconButton } from '../../kit/button';

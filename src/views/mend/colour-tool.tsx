@@ -1,4 +1,5 @@
-import { FileDown, RotateCcw } from 'lucide-react';
+import FileDown from 'lucide-react/icons/file-down';
+import RotateCcw from 'lucide-react/icons/rotate-ccw';
 import { useEffect } from 'react';
 import { FRESH_KINDS, labelOf, type FreshKind } from '../../core/picture/colour/colour-steps';
 import { CheckField } from '../../kit/check-field';

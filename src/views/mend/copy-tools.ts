@@ -1,4 +1,5 @@
-import { ClipboardPaste, Copy } from 'lucide-react';
+import ClipboardPaste from 'lucide-react/icons/clipboard-paste';
+import Copy from 'lucide-react/icons/copy';
 import type { Tool } from '../../kit/tools';
 import { copyMends, pasteMends } from '../../state/mend/copy-mends';
 

@@ -1,4 +1,4 @@
-import { Crosshair } from 'lucide-react';
+import Crosshair from 'lucide-react/icons/crosshair';
 import { useEffect } from 'react';
 import { MOVE_PACES, type MovePace } from '../../core/picture/crop';
 import { parseAmount, type Amount } from '../../core/time/amount';

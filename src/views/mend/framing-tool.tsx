@@ -1,4 +1,5 @@
-import { Maximize2, Undo2 } from 'lucide-react';
+import Maximize2 from 'lucide-react/icons/maximize-2';
+import Undo2 from 'lucide-react/icons/undo-2';
 import { useEffect } from 'react';
 import type { Film } from '../../core/film/film';
 import { photosById } from '../../core/film/film';

@@ -1,4 +1,5 @@
-import { RotateCcw, Star } from 'lucide-react';
+import RotateCcw from 'lucide-react/icons/rotate-ccw';
+import Star from 'lucide-react/icons/star';
 import type { Film, Photo } from '../../core/film/film';
 import { STRENGTH, TOUCHES, type Touch } from '../../core/film/photo-mends';
 import { fileOf } from '../../core/film/photo-picture';

@@ -1,4 +1,7 @@
-import { Anchor, Crosshair, RotateCcw, Scan } from 'lucide-react';
+import Anchor from 'lucide-react/icons/anchor';
+import Crosshair from 'lucide-react/icons/crosshair';
+import RotateCcw from 'lucide-react/icons/rotate-ccw';
+import Scan from 'lucide-react/icons/scan';
 import { useEffect } from 'react';
 import type { Film, Photo } from '../../core/film/film';
 import { STRENGTH } from '../../core/film/photo-mends';

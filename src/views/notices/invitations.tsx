@@ -1,4 +1,4 @@
-import { X } from 'lucide-react';
+import X from 'lucide-react/icons/x';
 import { placeCues } from '../../core/film/cue-place';
 import { sampleToFrame } from '../../core/time/frames';
 import { Button, IconButton } from '../../kit/button';

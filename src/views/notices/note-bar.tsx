@@ -1,4 +1,4 @@
-import { X } from 'lucide-react';
+import X from 'lucide-react/icons/x';
 import { IconButton } from '../../kit/button';
 import { settleNotice, stays, useShell } from '../../state/shell/shell';
 import { Invitations } from './invitations';

@@ -1,4 +1,6 @@
-import { Copy, MessageSquareText, Trash2 } from 'lucide-react';
+import Copy from 'lucide-react/icons/copy';
+import MessageSquareText from 'lucide-react/icons/message-square-text';
+import Trash2 from 'lucide-react/icons/trash';
 import { count } from '../../core/time/format';
 import { Button } from '../../kit/button';
 import { Popover } from '../../kit/popover';

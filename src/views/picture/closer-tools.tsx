@@ -1,4 +1,5 @@
-import { Maximize, RectangleHorizontal } from 'lucide-react';
+import Maximize from 'lucide-react/icons/maximize';
+import RectangleHorizontal from 'lucide-react/icons/rectangle-horizontal';
 import type { ReactNode } from 'react';
 import { IconButton } from '../../kit/button';
 import {

@@ -1,4 +1,4 @@
-import { SlidersHorizontal } from 'lucide-react';
+import SlidersHorizontal from 'lucide-react/icons/sliders-horizontal';
 import { Popover } from '../../kit/popover';
 import { SelectField } from '../../kit/select-field';
 import { MOST_GHOSTS, setCompare, useCompare } from '../../state/transport/compare';

@@ -1,4 +1,8 @@
-import { AppWindow, Columns3, Contrast, Ghost, IterationCw } from 'lucide-react';
+import AppWindow from 'lucide-react/icons/app-window';
+import Columns3 from 'lucide-react/icons/columns-3';
+import Contrast from 'lucide-react/icons/contrast';
+import Ghost from 'lucide-react/icons/ghost';
+import IterationCw from 'lucide-react/icons/iteration-cw';
 import { IconButton } from '../../kit/button';
 import { togglePictureWindow, usePictureWindow } from '../../state/picture/picture-window';
 import { toggleAgainst, toggleGhost, toggleNeighbours, useCompare } from '../../state/transport/compare';

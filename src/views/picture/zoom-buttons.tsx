@@ -1,4 +1,5 @@
-import { ZoomIn, ZoomOut } from 'lucide-react';
+import ZoomIn from 'lucide-react/icons/zoom-in';
+import ZoomOut from 'lucide-react/icons/zoom-out';
 import { zoomWords, type Zoom } from '../../core/picture/zoom';
 import { IconButton } from '../../kit/button';
 import styles from './picture.module.css';

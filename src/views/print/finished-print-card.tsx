@@ -1,4 +1,9 @@
-import { Download, Ellipsis, FileText, Pencil, Printer, Trash2 } from 'lucide-react';
+import Download from 'lucide-react/icons/download';
+import Ellipsis from 'lucide-react/icons/ellipsis';
+import FileText from 'lucide-react/icons/file-text';
+import Pencil from 'lucide-react/icons/pencil';
+import Printer from 'lucide-react/icons/printer';
+import Trash2 from 'lucide-react/icons/trash';
 import { useEffect, useRef, useState } from 'react';
 import type { Film } from '../../core/film/film';
 import { fileName } from '../../core/formats/file-name';

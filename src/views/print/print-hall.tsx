@@ -1,4 +1,4 @@
-import { Printer } from 'lucide-react';
+import Printer from 'lucide-react/icons/printer';
 import { useState } from 'react';
 import type { Film } from '../../core/film/film';
 import { formatSize } from '../../core/time/format';

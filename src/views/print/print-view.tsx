@@ -1,4 +1,6 @@
-import { HardDrive, Image, Printer } from 'lucide-react';
+import HardDrive from 'lucide-react/icons/hard-drive';
+import Image from 'lucide-react/icons/image';
+import Printer from 'lucide-react/icons/printer';
 import { useEffect, useMemo, useState } from 'react';
 import type { Film } from '../../core/film/film';
 import { SHORTEST_GIF } from '../../core/formats/gif';

@@ -1,4 +1,8 @@
-import { Pause, Play, RotateCcw, Square, X } from 'lucide-react';
+import Pause from 'lucide-react/icons/pause';
+import Play from 'lucide-react/icons/play';
+import RotateCcw from 'lucide-react/icons/rotate-ccw';
+import Square from 'lucide-react/icons/square';
+import X from 'lucide-react/icons/x';
 import { useEffect, useRef } from 'react';
 import { printKind } from '../../core/print/print-kinds';
 import { count } from '../../core/time/format';

@@ -1,4 +1,9 @@
-import { Maximize, Pause, Play, Repeat, Volume2, VolumeX } from 'lucide-react';
+import Maximize from 'lucide-react/icons/maximize';
+import Pause from 'lucide-react/icons/pause';
+import Play from 'lucide-react/icons/play';
+import Repeat from 'lucide-react/icons/repeat';
+import Volume2 from 'lucide-react/icons/volume-2';
+import VolumeX from 'lucide-react/icons/volume-x';
 import { useRef, useState } from 'react';
 import type { Size } from '../../core/picture/size';
 import { IconButton } from '../../kit/button';

@@ -1,6 +1,10 @@
 import { posesOf } from '../../core/film/items';
 import { photoRecipe, recipeOf } from '../../core/film/recipe-of';
-import { Brush, Download, FilePlus2, Ticket, Trash2 } from 'lucide-react';
+import Brush from 'lucide-react/icons/brush';
+import Download from 'lucide-react/icons/download';
+import FilePlus2 from 'lucide-react/icons/file-plus-corner';
+import Ticket from 'lucide-react/icons/ticket';
+import Trash2 from 'lucide-react/icons/trash';
 import { useCallback, useEffect, useState } from 'react';
 import { scheduleOf } from '../../core/film/schedule';
 import { count, formatSecondsAndFrames } from '../../core/time/format';

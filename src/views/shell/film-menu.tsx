@@ -1,4 +1,10 @@
-import { ChevronDown, Copy, Download, FilePlus2, FolderOpen, LibraryBig, Settings2 } from 'lucide-react';
+import ChevronDown from 'lucide-react/icons/chevron-down';
+import Copy from 'lucide-react/icons/copy';
+import Download from 'lucide-react/icons/download';
+import FilePlus2 from 'lucide-react/icons/file-plus-corner';
+import FolderOpen from 'lucide-react/icons/folder-open';
+import LibraryBig from 'lucide-react/icons/library-big';
+import Settings2 from 'lucide-react/icons/settings-2';
 import { useRef } from 'react';
 import type { Film } from '../../core/film/film';
 import { rateText } from '../../core/time/rate';

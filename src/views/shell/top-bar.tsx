@@ -1,4 +1,10 @@
-import { Keyboard, LibraryBig, Moon, Redo2, Search, Sun, Undo2 } from 'lucide-react';
+import Keyboard from 'lucide-react/icons/keyboard';
+import LibraryBig from 'lucide-react/icons/library-big';
+import Moon from 'lucide-react/icons/moon';
+import Redo2 from 'lucide-react/icons/redo-2';
+import Search from 'lucide-react/icons/search';
+import Sun from 'lucide-react/icons/sun';
+import Undo2 from 'lucide-react/icons/undo-2';
 import { editLabel } from '../../core/edits/edit-label';
 import { takenBackFrom } from '../../core/edits/history';
 import { IconButton } from '../../kit/button';

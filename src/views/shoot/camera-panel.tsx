@@ -1,4 +1,8 @@
-import { Lock, LockOpen, Unplug, Video, VideoOff } from 'lucide-react';
+import Lock from 'lucide-react/icons/lock';
+import LockOpen from 'lucide-react/icons/lock-open';
+import Unplug from 'lucide-react/icons/unplug';
+import Video from 'lucide-react/icons/video';
+import VideoOff from 'lucide-react/icons/video-off';
 import { useEffect } from 'react';
 import { lockProblem, type CameraControl } from '../../core/shoot/camera-controls';
 import { LIMBS, type Part } from '../../core/shoot/stand-in/puppet';

@@ -1,4 +1,9 @@
-import { ArrowLeftRight, Contrast, FlipHorizontal2, Ghost, Grid3x3, SlidersHorizontal } from 'lucide-react';
+import ArrowLeftRight from 'lucide-react/icons/arrow-left-right';
+import Contrast from 'lucide-react/icons/contrast';
+import FlipHorizontal2 from 'lucide-react/icons/carets-to-axis-dashed-horizontal';
+import Ghost from 'lucide-react/icons/ghost';
+import Grid3x3 from 'lucide-react/icons/grid-3x3';
+import SlidersHorizontal from 'lucide-react/icons/sliders-horizontal';
 import { IconButton } from '../../kit/button';
 import { CheckField } from '../../kit/check-field';
 import { Popover } from '../../kit/popover';

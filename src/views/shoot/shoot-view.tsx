@@ -1,5 +1,5 @@
 import { useEffect, useRef, type ComponentType } from 'react';
-import { Video } from 'lucide-react';
+import Video from 'lucide-react/icons/video';
 import { Button } from '../../kit/button';
 import { useFilm } from '../../state/document/document';
 import { restoreGuides } from '../../state/shoot/guides';

@@ -1,15 +1,13 @@
-import {
-  ChevronLeft,
-  ChevronRight,
-  Minus,
-  Pause,
-  Play,
-  Plus,
-  SlidersHorizontal,
-  Timer,
-  Undo2,
-  Video,
-} from 'lucide-react';
+import ChevronLeft from 'lucide-react/icons/chevron-left';
+import ChevronRight from 'lucide-react/icons/chevron-right';
+import Minus from 'lucide-react/icons/minus';
+import Pause from 'lucide-react/icons/pause';
+import Play from 'lucide-react/icons/play';
+import Plus from 'lucide-react/icons/plus';
+import SlidersHorizontal from 'lucide-react/icons/sliders-horizontal';
+import Timer from 'lucide-react/icons/timer';
+import Undo2 from 'lucide-react/icons/undo-2';
+import Video from 'lucide-react/icons/video';
 import { poseAt, scheduleOf } from '../../core/film/schedule';
 import { shotNeighbours } from '../../core/shoot/shot-neighbours';
 import type { ShotPlace } from '../../core/shoot/shot-edits';

@@ -1,4 +1,6 @@
-import { FolderInput, FolderX, Server } from 'lucide-react';
+import FolderInput from 'lucide-react/icons/folder-input';
+import FolderX from 'lucide-react/icons/folder-x';
+import Server from 'lucide-react/icons/server';
 import { useEffect, useState } from 'react';
 import { count } from '../../core/time/format';
 import { canPickFolder } from '../../engine/browser/shoot/watched/local-folder';

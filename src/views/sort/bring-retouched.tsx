@@ -1,4 +1,4 @@
-import { Brush } from 'lucide-react';
+import Brush from 'lucide-react/icons/brush';
 import { useDocument } from '../../state/document/document';
 import { bringRetouched } from '../../state/photos/swap';
 import { useShell } from '../../state/shell/shell';

@@ -1,4 +1,9 @@
-import { ArchiveRestore, ArchiveX, FlipHorizontal2, RotateCcw, RotateCw, Undo2 } from 'lucide-react';
+import ArchiveRestore from 'lucide-react/icons/archive-arrow-up';
+import ArchiveX from 'lucide-react/icons/archive-x';
+import FlipHorizontal2 from 'lucide-react/icons/carets-to-axis-dashed-horizontal';
+import RotateCcw from 'lucide-react/icons/rotate-ccw';
+import RotateCw from 'lucide-react/icons/rotate-cw';
+import Undo2 from 'lucide-react/icons/undo-2';
 import type { Film, Photo } from '../../core/film/film';
 import { fileOf } from '../../core/film/photo-picture';
 import { TOUCHES, type Touch } from '../../core/film/photo-mends';

@@ -1,7 +1,7 @@
 import { photoRecipe } from '../../core/film/recipe-of';
 import { DndContext, useDraggable, type DragEndEvent, type DragMoveEvent } from '@dnd-kit/core';
 import { useVirtualizer } from '@tanstack/react-virtual';
-import { GripVertical } from 'lucide-react';
+import GripVertical from 'lucide-react/icons/grip-vertical';
 import { memo, useEffect, useRef, useState, type KeyboardEvent, type ReactNode } from 'react';
 import type { IntakeRow } from '../../core/film/intake/intake-row';
 import { rowWords, type RowNotice } from '../../core/film/intake/notices';

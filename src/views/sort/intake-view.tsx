@@ -1,4 +1,4 @@
-import { Copy } from 'lucide-react';
+import Copy from 'lucide-react/icons/copy';
 import { useDeferredValue, useMemo, useState } from 'react';
 import { isUsable } from '../../core/film/intake/intake-row';
 import type { LayOut } from '../../core/edits/lay-out';

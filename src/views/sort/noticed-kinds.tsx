@@ -1,4 +1,5 @@
-import { ChevronDown, ChevronUp } from 'lucide-react';
+import ChevronDown from 'lucide-react/icons/chevron-down';
+import ChevronUp from 'lucide-react/icons/chevron-up';
 import type { IntakeRow } from '../../core/film/intake/intake-row';
 import { NOTICE_WORDS, type RowNotice } from '../../core/film/intake/notices';
 import { Button, IconButton } from '../../kit/button';

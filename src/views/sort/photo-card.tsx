@@ -1,4 +1,7 @@
-import { ArchiveRestore, Brush, Send, TriangleAlert } from 'lucide-react';
+import ArchiveRestore from 'lucide-react/icons/archive-arrow-up';
+import Brush from 'lucide-react/icons/brush';
+import Send from 'lucide-react/icons/send';
+import TriangleAlert from 'lucide-react/icons/triangle-exclamation-point';
 import { memo } from 'react';
 import type { Photo } from '../../core/film/film';
 import { formatNotice, type RowNotice } from '../../core/film/intake/notices';

@@ -1,4 +1,5 @@
-import { ArrowLeft, ArrowRight } from 'lucide-react';
+import ArrowLeft from 'lucide-react/icons/arrow-left';
+import ArrowRight from 'lucide-react/icons/arrow-right';
 import { useEffect, useRef, useState, type KeyboardEvent } from 'react';
 import { asItCame, shownSize } from '../../core/film/photo-picture';
 import { photoRecipe } from '../../core/film/recipe-of';

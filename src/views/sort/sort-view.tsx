@@ -1,4 +1,6 @@
-import { FileDown, Trash2, X } from 'lucide-react';
+import FileDown from 'lucide-react/icons/file-down';
+import Trash2 from 'lucide-react/icons/trash';
+import X from 'lucide-react/icons/x';
 import type { Film } from '../../core/film/film';
 import { count, formatSize } from '../../core/time/format';
 import { Button, IconButton } from '../../kit/button';

@@ -1,6 +1,6 @@
 import { photoRecipe } from '../../core/film/recipe-of';
 import { useVirtualizer } from '@tanstack/react-virtual';
-import { ArrowRight } from 'lucide-react';
+import ArrowRight from 'lucide-react/icons/arrow-right';
 import { useRef } from 'react';
 import type { Film, Photo } from '../../core/film/film';
 import { shownSize } from '../../core/film/photo-picture';

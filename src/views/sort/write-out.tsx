@@ -1,4 +1,5 @@
-import { FolderOutput, FileArchive } from 'lucide-react';
+import FolderOutput from 'lucide-react/icons/folder-output';
+import FileArchive from 'lucide-react/icons/file-archive';
 import { useState } from 'react';
 import type { Film, Photo, WrittenOut } from '../../core/film/film';
 import { canWriteFolders } from '../../engine/browser/out/write-out';

@@ -1,4 +1,10 @@
-import { ArrowLeft, ArrowRight, AudioWaveform, Divide, Target, Trash2, X } from 'lucide-react';
+import ArrowLeft from 'lucide-react/icons/arrow-left';
+import ArrowRight from 'lucide-react/icons/arrow-right';
+import AudioWaveform from 'lucide-react/icons/audio-waveform';
+import Divide from 'lucide-react/icons/divide';
+import Target from 'lucide-react/icons/target';
+import Trash2 from 'lucide-react/icons/trash';
+import X from 'lucide-react/icons/x';
 import { stepAt } from '../../core/edits/beat-edits';
 import { beatWords, parseTempo } from '../../core/time/beats';
 import { Button } from '../../kit/button';

@@ -1,13 +1,11 @@
-import {
-  ArrowLeft,
-  ArrowRight,
-  CopyPlus,
-  FlipHorizontal2,
-  FoldHorizontal,
-  Scissors,
-  Target,
-  Trash2,
-} from 'lucide-react';
+import ArrowLeft from 'lucide-react/icons/arrow-left';
+import ArrowRight from 'lucide-react/icons/arrow-right';
+import CopyPlus from 'lucide-react/icons/copy-plus';
+import FlipHorizontal2 from 'lucide-react/icons/carets-to-axis-dashed-horizontal';
+import FoldHorizontal from 'lucide-react/icons/arrows-to-axis-dashed-vertical';
+import Scissors from 'lucide-react/icons/scissors';
+import Target from 'lucide-react/icons/target';
+import Trash2 from 'lucide-react/icons/trash';
 import { firstPlaces, type PlacedCue } from '../../core/film/cue-place';
 import type { Film } from '../../core/film/film';
 import { scheduleOf } from '../../core/film/schedule';

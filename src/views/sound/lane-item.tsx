@@ -1,4 +1,7 @@
-import { ArrowDown, ArrowUp, Plus, Trash2 } from 'lucide-react';
+import ArrowDown from 'lucide-react/icons/arrow-down';
+import ArrowUp from 'lucide-react/icons/arrow-up';
+import Plus from 'lucide-react/icons/plus';
+import Trash2 from 'lucide-react/icons/trash';
 import { useState } from 'react';
 import { LANE_KINDS, type Lane, type LaneKind } from '../../core/film/sound';
 import { levelWords, parseLevel } from '../../core/sound/level';

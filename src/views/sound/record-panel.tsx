@@ -1,4 +1,8 @@
-import { Circle, Hand, Mic, MicOff, Square } from 'lucide-react';
+import Circle from 'lucide-react/icons/circle';
+import Hand from 'lucide-react/icons/hand';
+import Mic from 'lucide-react/icons/mic';
+import MicOff from 'lucide-react/icons/mic-off';
+import Square from 'lucide-react/icons/square';
 import { useEffect, useState } from 'react';
 import { err, ok, type Result } from '../../core/time/result';
 import { Button, IconButton } from '../../kit/button';

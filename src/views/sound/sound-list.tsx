@@ -1,4 +1,8 @@
-import { AudioLines, Play, Plus, Square, Trash2 } from 'lucide-react';
+import AudioLines from 'lucide-react/icons/audio-lines';
+import Play from 'lucide-react/icons/play';
+import Plus from 'lucide-react/icons/plus';
+import Square from 'lucide-react/icons/square';
+import Trash2 from 'lucide-react/icons/trash';
 import type { Film } from '../../core/film/film';
 import type { Sound } from '../../core/film/sound';
 import { SAMPLE_RATE } from '../../core/time/frames';

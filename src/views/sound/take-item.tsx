@@ -1,4 +1,4 @@
-import { Trash2 } from 'lucide-react';
+import Trash2 from 'lucide-react/icons/trash';
 import { useEffect, useRef, useState } from 'react';
 import { formatSamples } from '../../core/time/format';
 import { SAMPLE_RATE } from '../../core/time/frames';

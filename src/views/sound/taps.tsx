@@ -1,4 +1,4 @@
-import { Hand } from 'lucide-react';
+import Hand from 'lucide-react/icons/hand';
 import { tempoOfTaps } from '../../core/sound/beats/taps';
 import { count } from '../../core/time/format';
 import { Button } from '../../kit/button';

@@ -1,4 +1,4 @@
-import { Trash2 } from 'lucide-react';
+import Trash2 from 'lucide-react/icons/trash';
 import { type Beats } from '../../core/sound/beats/beats';
 import { Button, IconButton } from '../../kit/button';
 import { addTempoHere, removeTempo } from '../../state/sound/beats';

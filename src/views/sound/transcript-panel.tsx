@@ -1,4 +1,9 @@
-import { ArrowDownToLine, Captions, Merge, Split, Trash2, WandSparkles } from 'lucide-react';
+import ArrowDownToLine from 'lucide-react/icons/arrow-down-to-line';
+import Captions from 'lucide-react/icons/captions';
+import Merge from 'lucide-react/icons/merge';
+import Split from 'lucide-react/icons/split';
+import Trash2 from 'lucide-react/icons/trash';
+import WandSparkles from 'lucide-react/icons/wand-sparkles';
 import { useState } from 'react';
 import type { Film } from '../../core/film/film';
 import { LONGEST_NAME } from '../../core/film/bounds';

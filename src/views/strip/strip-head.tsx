@@ -1,5 +1,8 @@
 import { memo } from 'react';
-import { Clock, Expand, ZoomIn, ZoomOut } from 'lucide-react';
+import Clock from 'lucide-react/icons/clock';
+import Expand from 'lucide-react/icons/expand';
+import ZoomIn from 'lucide-react/icons/zoom-in';
+import ZoomOut from 'lucide-react/icons/zoom-out';
 import type { Film } from '../../core/film/film';
 import type { Schedule } from '../../core/film/schedule';
 import { count, formatSecondsAndFrames } from '../../core/time/format';

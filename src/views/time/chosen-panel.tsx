@@ -1,5 +1,6 @@
 import { useTransport } from '../../state/transport/transport';
-import { Minus, Plus } from 'lucide-react';
+import Minus from 'lucide-react/icons/minus';
+import Plus from 'lucide-react/icons/plus';
 import { fitLength } from '../../core/edits/retime/fit';
 import { scheduleOf } from '../../core/film/schedule';
 import { HABITS, parseHold } from '../../core/time/hold';

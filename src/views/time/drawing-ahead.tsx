@@ -1,4 +1,4 @@
-import { X } from 'lucide-react';
+import X from 'lucide-react/icons/x';
 import { formatWait } from '../../core/time/format';
 import { IconButton } from '../../kit/button';
 import { stopDrawingAhead, useDrawnSoFar } from '../../state/picture/draw-ahead';

@@ -1,18 +1,16 @@
-import {
-  ArrowLeft,
-  ArrowLeftRight,
-  ArrowRight,
-  ClipboardPaste,
-  Copy,
-  CopyPlus,
-  Ellipsis,
-  Play,
-  Repeat2,
-  Scissors,
-  Split,
-  Trash2,
-  Undo,
-} from 'lucide-react';
+import ArrowLeft from 'lucide-react/icons/arrow-left';
+import ArrowLeftRight from 'lucide-react/icons/arrow-left-right';
+import ArrowRight from 'lucide-react/icons/arrow-right';
+import ClipboardPaste from 'lucide-react/icons/clipboard-paste';
+import Copy from 'lucide-react/icons/copy';
+import CopyPlus from 'lucide-react/icons/copy-plus';
+import Ellipsis from 'lucide-react/icons/ellipsis';
+import Play from 'lucide-react/icons/play';
+import Repeat2 from 'lucide-react/icons/repeat-2';
+import Scissors from 'lucide-react/icons/scissors';
+import Split from 'lucide-react/icons/split';
+import Trash2 from 'lucide-react/icons/trash';
+import Undo from 'lucide-react/icons/undo';
 import { ONE_MORE } from '../../core/edits/cycle-edits';
 import { Menu } from '../../kit/menu';
 import { Tools, type Tool } from '../../kit/tools';

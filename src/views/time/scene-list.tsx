@@ -3,7 +3,7 @@ import { useTransport } from '../../state/transport/transport';
 import { DndContext, type DragEndEvent } from '@dnd-kit/core';
 import { SortableContext, useSortable, verticalListSortingStrategy } from '@dnd-kit/sortable';
 import { CSS } from '@dnd-kit/utilities';
-import { Plus } from 'lucide-react';
+import Plus from 'lucide-react/icons/plus';
 import type { ReactNode } from 'react';
 import type { Film, Scene } from '../../core/film/film';
 import { posesIn } from '../../core/film/items';

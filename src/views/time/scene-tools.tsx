@@ -1,17 +1,15 @@
-import {
-  Archive,
-  ArchiveRestore,
-  ArrowDown,
-  ArrowUp,
-  CopyPlus,
-  Crop,
-  Ellipsis,
-  Merge,
-  MoveVertical,
-  Play,
-  Split,
-  Trash2,
-} from 'lucide-react';
+import Archive from 'lucide-react/icons/archive';
+import ArchiveRestore from 'lucide-react/icons/archive-arrow-up';
+import ArrowDown from 'lucide-react/icons/arrow-down';
+import ArrowUp from 'lucide-react/icons/arrow-up';
+import CopyPlus from 'lucide-react/icons/copy-plus';
+import Crop from 'lucide-react/icons/crop';
+import Ellipsis from 'lucide-react/icons/ellipsis';
+import Merge from 'lucide-react/icons/merge';
+import MoveVertical from 'lucide-react/icons/move-vertical';
+import Play from 'lucide-react/icons/play';
+import Split from 'lucide-react/icons/split';
+import Trash2 from 'lucide-react/icons/trash';
 import { PAINTS, type Film, type Scene } from '../../core/film/film';
 import { ok } from '../../core/time/result';
 import { Menu } from '../../kit/menu';

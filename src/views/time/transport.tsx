@@ -1,20 +1,18 @@
 import { poseAt, scheduleOf } from '../../core/film/schedule';
-import {
-  ArrowRightFromLine,
-  ArrowRightToLine,
-  ChevronLeft,
-  ChevronRight,
-  FoldHorizontal,
-  ListVideo,
-  Pause,
-  Play,
-  Repeat,
-  SkipBack,
-  SkipForward,
-  StepBack,
-  StepForward,
-  X,
-} from 'lucide-react';
+import ArrowRightFromLine from 'lucide-react/icons/arrow-right-from-line';
+import ArrowRightToLine from 'lucide-react/icons/arrow-right-to-line';
+import ChevronLeft from 'lucide-react/icons/chevron-left';
+import ChevronRight from 'lucide-react/icons/chevron-right';
+import FoldHorizontal from 'lucide-react/icons/arrows-to-axis-dashed-vertical';
+import ListVideo from 'lucide-react/icons/list-video';
+import Pause from 'lucide-react/icons/pause';
+import Play from 'lucide-react/icons/play';
+import Repeat from 'lucide-react/icons/repeat';
+import SkipBack from 'lucide-react/icons/skip-back';
+import SkipForward from 'lucide-react/icons/skip-forward';
+import StepBack from 'lucide-react/icons/step-back';
+import StepForward from 'lucide-react/icons/step-forward';
+import X from 'lucide-react/icons/x';
 import { canDrop, frameToTimecode } from '../../core/time/timecode';
 import { rateText } from '../../core/time/rate';
 import { IconButton } from '../../kit/button';

@@ -1,20 +1,18 @@
-import {
-  Brush,
-  CircleDashed,
-  CopyPlus,
-  Eraser,
-  FileDown,
-  FolderDown,
-  Lasso,
-  Minus,
-  PaintBucket,
-  Pencil,
-  Pipette,
-  ScanLine,
-  SquareSplitHorizontal,
-  Trash2,
-  type LucideIcon,
-} from 'lucide-react';
+import Brush from 'lucide-react/icons/brush';
+import CircleDashed from 'lucide-react/icons/circle-dashed';
+import CopyPlus from 'lucide-react/icons/copy-plus';
+import Eraser from 'lucide-react/icons/eraser';
+import FileDown from 'lucide-react/icons/file-down';
+import FolderDown from 'lucide-react/icons/folder-down';
+import Lasso from 'lucide-react/icons/lasso';
+import Minus from 'lucide-react/icons/minus';
+import PaintBucket from 'lucide-react/icons/paint-bucket';
+import Pencil from 'lucide-react/icons/pencil';
+import Pipette from 'lucide-react/icons/pipette';
+import ScanLine from 'lucide-react/icons/scan-line';
+import SquareSplitHorizontal from 'lucide-react/icons/square-split-horizontal';
+import Trash2 from 'lucide-react/icons/trash';
+import type { LucideIcon } from 'lucide-react';
 import { lastsOver } from '../../../core/edits/draw-edits';
 import type { Film } from '../../../core/film/film';
 import { parseAmount, type Amount } from '../../../core/time/amount';

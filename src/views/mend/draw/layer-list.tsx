@@ -1,4 +1,9 @@
-import { ArrowDown, ArrowUp, Eye, EyeOff, Plus, Trash2 } from 'lucide-react';
+import ArrowDown from 'lucide-react/icons/arrow-down';
+import ArrowUp from 'lucide-react/icons/arrow-up';
+import Eye from 'lucide-react/icons/eye';
+import EyeOff from 'lucide-react/icons/eye-off';
+import Plus from 'lucide-react/icons/plus';
+import Trash2 from 'lucide-react/icons/trash';
 import { LAYER_OPACITY, type Layer } from '../../../core/film/drawing';
 import type { Film } from '../../../core/film/film';
 import { ok } from '../../../core/time/result';

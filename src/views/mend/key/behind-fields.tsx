@@ -1,4 +1,4 @@
-import { SunMedium } from 'lucide-react';
+import SunMedium from 'lucide-react/icons/sun-medium';
 import type { Film } from '../../../core/film/film';
 import { BEHIND_BLUR, RUN_FROM, type Behind } from '../../../core/film/key';
 import { STRENGTH } from '../../../core/film/photo-mends';

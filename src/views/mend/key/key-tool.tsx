@@ -1,4 +1,8 @@
-import { Pipette, RotateCcw, ScanSearch, Trash2, X } from 'lucide-react';
+import Pipette from 'lucide-react/icons/pipette';
+import RotateCcw from 'lucide-react/icons/rotate-ccw';
+import ScanSearch from 'lucide-react/icons/scan-search';
+import Trash2 from 'lucide-react/icons/trash';
+import X from 'lucide-react/icons/x';
 import { useEffect } from 'react';
 import { KEY_AMOUNTS, type Key, type KeyAmount } from '../../../core/film/key';
 import type { Film } from '../../../core/film/film';

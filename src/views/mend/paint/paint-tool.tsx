@@ -1,5 +1,10 @@
 import { useEffect } from 'react';
-import { FastForward, Frame, Layers, ScanSearch, Trash2, Undo2 } from 'lucide-react';
+import FastForward from 'lucide-react/icons/fast-forward';
+import Frame from 'lucide-react/icons/frame';
+import Layers from 'lucide-react/icons/layers';
+import ScanSearch from 'lucide-react/icons/scan-search';
+import Trash2 from 'lucide-react/icons/trash';
+import Undo2 from 'lucide-react/icons/undo-2';
 import { photosById, type Film, type Photo } from '../../../core/film/film';
 import { fileOf } from '../../../core/film/photo-picture';
 import { photoRecipe } from '../../../core/film/recipe-of';
