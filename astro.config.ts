@@ -16,6 +16,6 @@ export default defineConfig({
     worker: { format: 'es' },
     plugins: [workersInOnePass('src')],
     // Scripts stay files, so that the content security policy needs no exception for them.
-    build: { assetsInlineLimit: 0, reportCompressedSize: false },
+    build: { assetsInlineLimit: 0, cssCodeSplit: false, reportCompressedSize: false },
   },
 });

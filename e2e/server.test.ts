@@ -1,4 +1,8 @@
-import { readFile, rename } from 'node:fs/promises';
+import { once } from 'node:events';
+import { readFile, rm, writeFile } from 'node:fs/promises';
+import { get, type IncomingHttpHeaders, type IncomingMessage } from 'node:http';
+import { buffer } from 'node:stream/consumers';
+import { brotliDecompressSync, gunzipSync } from 'node:zlib';
 import { expect, test } from 'vitest';
 import { ask, attackWithRequests, request } from '../bench/attack/requests';
 import { base } from './browser';
@@ -55,14 +59,43 @@ test('parts of files are given by RFC 9110, and what is not asked rightly costs 
   expect(await part('bytes=99999999-')).toMatchObject({ status: 416, said: `bytes */${length}` });
   // 14.2: a range that is none is ignored or refused.
   expect([200, 416]).toContain((await part('bytes=5-2')).status);
-  // A built file that is not there any more.
-  await rename(`dist/client${path}`, 'dist/moved.js');
-  try {
-    expect((await fetch(base() + path)).status).toBe(404);
-  } finally {
-    await rename('dist/moved.js', `dist/client${path}`);
+  // A built file that is not there any more; no other test asks for this one.
+  const gone = '/_astro/gone.js';
+  await writeFile(`dist/client${gone}`, 'export {};');
+  expect((await fetch(base() + gone)).status).toBe(200);
+  await rm(`dist/client${gone}`);
+  expect((await fetch(base() + gone)).status).toBe(404);
+});
+
+test('a built file comes in the coding that was asked for, and is the same file', async () => {
+  const page = await (await fetch(`${base()}/films`)).text();
+  const path = /renderer-url="([^"]+\.js)"/.exec(page)?.[1] ?? '/missing';
+  const whole = await readFile(`dist/client${path}`);
+  // Not through fetch, which takes the coding off again.
+  const asked = async (
+    headers: Record<string, string>,
+  ): Promise<{ headers: IncomingHttpHeaders; bytes: Buffer }> => {
+    const [answer] = (await once(get(base() + path, { headers }), 'response')) as [IncomingMessage];
+    return { headers: answer.headers, bytes: await buffer(answer) };
+  };
+  const plain = await asked({ 'accept-encoding': 'identity' });
+  expect(plain.headers['content-encoding']).toBeUndefined();
+  expect(plain.bytes.equals(whole)).toBe(true);
+  const [br, gz] = [
+    await asked({ 'accept-encoding': 'gzip, br' }),
+    await asked({ 'accept-encoding': 'gzip' }),
+  ];
+  expect([br.headers['content-encoding'], gz.headers['content-encoding']]).toEqual(['br', 'gzip']);
+  expect(brotliDecompressSync(br.bytes).equals(whole)).toBe(true);
+  expect(gunzipSync(gz.bytes).equals(whole)).toBe(true);
+  for (const { headers } of [plain, br, gz]) {
+    expect(headers.vary).toContain('Accept-Encoding');
+    expect(headers['content-type']).toMatch(/^(text|application)\/javascript/);
+    expect(headers['cache-control']).toContain('immutable');
   }
-  expect((await fetch(base() + path)).status).toBe(200);
+  const part = await asked({ 'accept-encoding': 'br', range: 'bytes=0-9' });
+  expect(part.headers['content-encoding']).toBeUndefined();
+  expect(part.bytes.equals(whole.subarray(0, 10))).toBe(true);
 });
 
 test('only names of this machine are answered, only reading is, and 120 bad requests in a row leave the server as it was', async () => {

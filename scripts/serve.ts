@@ -2,10 +2,12 @@
  * Serves the built app on this machine only: `PORT` sets the port, 4321 without it.
  * Files under dist/client come with the same headers as pages.
  */
+import { existsSync, readdirSync } from 'node:fs';
 import { createServer, type IncomingMessage, type ServerResponse } from 'node:http';
-import { resolve } from 'node:path';
+import { join, resolve } from 'node:path';
 import { pathToFileURL } from 'node:url';
 import send from 'send';
+import { ENCODINGS, encodingFor } from '../src/engine/server/encoded-files';
 import { refusedAtOnce } from '../src/engine/server/guard';
 import { securityHeaders } from '../src/engine/server/security-headers';
 
@@ -22,6 +24,14 @@ const { handler } = (await import(pathToFileURL(resolve('dist/server/entry.mjs')
   handler: Handler;
 };
 const root = resolve('dist/client');
+const encodedRoot = resolve('dist/encoded');
+
+/** Addresses of the files that are stored in each coding. */
+const encoded = ENCODINGS.map((encoding) => {
+  const folder = join(encodedRoot, encoding);
+  const names = existsSync(folder) ? readdirSync(folder, { recursive: true, encoding: 'utf8' }) : [];
+  return { encoding, paths: new Set(names.map((name) => `/${name}`)) };
+});
 
 /** Ends a request with a sentence. */
 function answer(response: ServerResponse, status: number, problem: string): void {
@@ -35,7 +45,13 @@ function sendFile(request: IncomingMessage, response: ServerResponse, otherwise:
   const path = (request.url ?? '/').split('?')[0] ?? '/';
   // Names under _astro change with their contents.
   const cache = path.startsWith('/_astro/') ? { maxAge: '1y', immutable: true } : {};
-  send(request, path, { root, index: false, dotfiles: 'ignore', ...cache })
+  const stored = encoded.filter(({ paths }) => paths.has(path)).map(({ encoding }) => encoding);
+  const encoding = encodingFor(request.headers, stored);
+  if (stored.length > 0) response.setHeader('Vary', 'Accept-Encoding');
+  // Parts are those of the file's own bytes: no client is led to ask for parts of a coded one.
+  const from = encoding ? { root: join(encodedRoot, encoding), acceptRanges: false } : { root };
+  send(request, path, { ...from, index: false, dotfiles: 'ignore', ...cache })
+    .on('headers', () => encoding && response.setHeader('Content-Encoding', encoding))
     .on('directory', otherwise)
     .on('error', ({ status }: { status?: number }) => {
       if (response.headersSent) response.destroy();

@@ -1,9 +1,9 @@
 import FolderOpen from 'lucide-react/icons/folder-open';
 import Images from 'lucide-react/icons/images';
-import { bringIn } from '../state/photos/bring-in';
+import { withFilmParts } from './fetch-film-parts';
 import { FileChooser, PICTURES } from './file-chooser';
 
-const take = (files: readonly File[]): void => void bringIn(files);
+const take = (files: readonly File[]): void => withFilmParts(({ bringIn }) => bringIn(files));
 
 /** Two buttons: choose photos, choose a folder. */
 export function ChooseFiles({

@@ -1,13 +1,21 @@
-import type { ComponentType } from 'react';
+import { lazy, type ComponentType } from 'react';
 import { intakeOf } from '../state/photos/intake-table';
 import type { Stage } from '../state/shell/stages';
-import { MendView } from './mend/mend-view';
-import { PrintView } from './print/print-view';
 import type { KeyPlace } from './shell/key-place';
-import { ShootView } from './shoot/shoot-view';
-import { SortView } from './sort/sort-view';
-import { SoundView } from './sound/sound-view';
-import { TimeView } from './time/time-view';
+
+const fetchStage = {
+  shoot: () => import('./shoot/shoot-view'),
+  sort: () => import('./sort/sort-view'),
+  time: () => import('./time/time-view'),
+  mend: () => import('./mend/mend-view'),
+  sound: () => import('./sound/sound-view'),
+  print: () => import('./print/print-view'),
+} as const satisfies Record<Stage, () => Promise<unknown>>;
+
+/** Fetches the code of all stages, so that none has to be waited for. */
+export const fetchStages = (): void => {
+  for (const fetch of Object.values(fetchStage)) void fetch();
+};
 
 /** What a stage shows, and which keys count in it. */
 export interface StageView {
@@ -25,32 +33,32 @@ export interface StageView {
 /** All stages, with their views. */
 export const STAGE_VIEWS: Readonly<Record<Stage, StageView>> = {
   shoot: {
-    View: ShootView,
+    View: lazy(async () => ({ default: (await fetchStage.shoot()).ShootView })),
     keys: () => ['shoot', 'looking', 'anywhere'],
     ...{ hasCues: false, showsIncoming: false, needsRoom: false },
   },
   sort: {
-    View: SortView,
+    View: lazy(async () => ({ default: (await fetchStage.sort()).SortView })),
     keys: () => [intakeOf()?.laidOut === false ? 'table' : 'tray', 'anywhere'],
     ...{ hasCues: false, showsIncoming: true, needsRoom: true },
   },
   time: {
-    View: TimeView,
+    View: lazy(async () => ({ default: (await fetchStage.time()).TimeView })),
     keys: () => ['playing', 'looking', 'choosing', 'poses', 'anywhere'],
     ...{ hasCues: true, showsIncoming: false, needsRoom: false },
   },
   mend: {
-    View: MendView,
+    View: lazy(async () => ({ default: (await fetchStage.mend()).MendView })),
     keys: () => ['mend', 'choosing', 'playing', 'looking', 'anywhere'],
     ...{ hasCues: false, showsIncoming: false, needsRoom: false },
   },
   sound: {
-    View: SoundView,
+    View: lazy(async () => ({ default: (await fetchStage.sound()).SoundView })),
     keys: () => ['sound', 'playing', 'looking', 'anywhere'],
     ...{ hasCues: true, showsIncoming: false, needsRoom: false },
   },
   print: {
-    View: PrintView,
+    View: lazy(async () => ({ default: (await fetchStage.print()).PrintView })),
     keys: () => ['anywhere'],
     ...{ hasCues: false, showsIncoming: false, needsRoom: false },
   },

@@ -1,4 +1,5 @@
-import { keepFilm, keepLastFilm, keepPlace } from '../../engine/browser/store/film-repository';
+import { keepFilm, keepPlace } from '../../engine/browser/store/film-repository';
+import { keepLastFilm } from '../../engine/browser/store/last-film';
 import { isFull } from '../../engine/browser/store/is-full';
 import type { Journal } from '../../engine/browser/store/journal';
 import { documentNow, openFilm, setDocument, subscribeToDocument } from './document';

@@ -3,14 +3,8 @@ import { count } from '../../core/time/format';
 import { scheduleOf } from '../../core/film/schedule';
 import { asName } from '../../core/film/bounds';
 import { emptyFilm, type Film } from '../../core/film/film';
-import {
-  deleteFilm,
-  keepFilm,
-  keepLastFilm,
-  readKept,
-  readLastFilm,
-  readPlace,
-} from '../../engine/browser/store/film-repository';
+import { deleteFilm, keepFilm, readKept, readPlace } from '../../engine/browser/store/film-repository';
+import { keepLastFilm, readLastFilm } from '../../engine/browser/store/last-film';
 import { tryFilmLock, waitForFilmLock, type FilmLock } from '../../engine/browser/store/film-lock';
 import { freeUnused, unusedWords, type Unused } from '../../engine/browser/store/free-unused';
 import type { Kept } from '../../engine/browser/store/follow-journal';

@@ -1,8 +1,7 @@
-import Joi from 'joi';
 import { create } from 'zustand';
 import { desk } from '../../engine/browser/store/stores';
 import { shellNow } from './shell';
-import { STAGES, type Stage } from './stages';
+import type { Stage } from './stages';
 
 /** What stands around the picture: the panels at its sides, and the strip below. */
 export const SIDES = ['left', 'right', 'strip'] as const;
@@ -17,7 +16,7 @@ export interface SideLayout {
 
 type StageLayout = Readonly<Partial<Record<Side, SideLayout>>>;
 
-interface Layout {
+export interface Layout {
   /** By stage; what is not there stands as it suits the window. */
   readonly stages: Readonly<Partial<Record<Stage, StageLayout>>>;
   /** Whether there is no room for panels beside the picture: they are drawers over it. */
@@ -39,22 +38,7 @@ export const useLayout = create<Layout>(() => ({
 const layoutNow = useLayout.getState;
 
 /** No panel and no strip is larger than this, in CSS pixels. */
-const LARGEST = 4000;
-
-const KEPT = Joi.object().pattern(
-  Joi.string().valid(...STAGES),
-  Joi.object().pattern(
-    Joi.string().valid(...SIDES),
-    Joi.object({ size: Joi.number().min(1).max(LARGEST), folded: Joi.boolean() }),
-  ),
-);
-
-/** Takes up the layout that was kept last; one that cannot be read is forgotten. */
-export async function restoreLayout(): Promise<void> {
-  const kept = await desk.getItem<unknown>('layout').catch(() => null);
-  const { value, error } = KEPT.validate(kept ?? {}) as { value: Layout['stages']; error?: Error };
-  if (!error) useLayout.setState({ stages: value });
-}
+export const MAX_SIDE = 4000;
 
 function put(stage: Stage, side: Side, layout: SideLayout): void {
   const { stages } = layoutNow();
@@ -69,7 +53,7 @@ const change = (stage: Stage, side: Side, next: SideLayout): void =>
 
 /** Keeps the size in CSS pixels to which a side was dragged. */
 export const setSideSize = (stage: Stage, side: Side, size: number): void =>
-  change(stage, side, { size: Math.min(LARGEST, Math.round(size)) });
+  change(stage, side, { size: Math.min(MAX_SIDE, Math.round(size)) });
 
 /** Lets a side take what suits the window again. */
 export function resetSide(stage: Stage, side: Side): void {

@@ -1,7 +1,6 @@
 import { useEffect, useState } from 'react';
 import { filesOfDrop } from '../../engine/browser/photos/files-of';
-import { bringSvgIn } from '../../state/mend/draw/svg-in';
-import { bringIn } from '../../state/photos/bring-in';
+import { withFilmParts } from '../fetch-film-parts';
 import styles from './shell.module.css';
 
 const carriesFiles = (event: DragEvent): boolean => event.dataTransfer?.types.includes('Files') ?? false;
@@ -32,9 +31,10 @@ export function DropZone() {
       event.preventDefault();
       void filesOfDrop(event.dataTransfer).then(({ files, unread }) => {
         const drawings = files.filter(({ name }) => /\.svg$/i.test(name));
-        if (drawings.length > 0) void bringSvgIn(drawings);
+        if (drawings.length > 0) withFilmParts(({ bringSvgIn }) => bringSvgIn(drawings));
         const others = files.filter((file) => !drawings.includes(file));
-        if (others.length + unread.length > 0 || drawings.length === 0) void bringIn(others, unread);
+        if (others.length + unread.length > 0 || drawings.length === 0)
+          withFilmParts(({ bringIn }) => bringIn(others, unread));
       });
     };
     addEventListener('dragenter', enter);

@@ -13,14 +13,13 @@ import {
   isDemoFilm,
   keepDemoFilm,
   keepFilm,
-  keepLastFilm,
   keepPlace,
   listFilms,
   readFilm,
-  readLastFilm,
   readPlace,
   readKept,
 } from './film-repository';
+import { keepLastFilm, readLastFilm } from './last-film';
 import { findUnused, freeUnused, unusedWords } from './free-unused';
 import {
   filmsWithIntake,

@@ -1,0 +1,29 @@
+import { lazy, type ComponentType } from 'react';
+import { tell } from '../state/shell/shell';
+
+type FilmParts = typeof import('./film-parts');
+
+let fetching: Promise<FilmParts> | undefined;
+
+/** Fetches, once, the code that only films need. Rejects where the server cannot be reached; the next call tries again. */
+function fetchFilmParts(): Promise<FilmParts> {
+  fetching ??= import('./film-parts').catch((error: unknown) => {
+    fetching = undefined;
+    throw error;
+  });
+  return fetching;
+}
+
+/** A view of that code, shown once it is there. */
+export const filmPart = <P extends object>(pick: (parts: FilmParts) => ComponentType<P>): ComponentType<P> =>
+  lazy(async () => ({ default: pick(await fetchFilmParts()) }));
+
+/** Does something with a film as soon as the code for it is there; says where it cannot be fetched. */
+export function withFilmParts(act: (parts: FilmParts) => unknown): void {
+  fetchFilmParts().then(act, () =>
+    tell(
+      'A part of Kermis could not be fetched. See that its server runs, then load this page again.',
+      'wrong',
+    ),
+  );
+}
