@@ -10,8 +10,7 @@ export type Encoding = (typeof ENCODINGS)[number];
  * its own bytes. A part of a file is always one of its own bytes.
  */
 export function encodingFor(headers: IncomingHttpHeaders, stored: readonly Encoding[]): Encoding | undefined {
-  if (headers.range !== undefined || stored.length === 0) return undefined;
-  const preferred = [...stored];
-  const chosen = new Negotiator({ headers }).encoding([...preferred, 'identity'], { preferred });
-  return stored.find((each) => each === chosen);
+  if (headers.range !== undefined) return undefined;
+  const negotiator = new Negotiator({ headers });
+  return stored.find((each) => negotiator.encodings([each]).length > 0);
 }

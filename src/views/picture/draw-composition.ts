@@ -44,13 +44,14 @@ const SQUARES = 3;
 
 type AnyContext = CanvasRenderingContext2D | OffscreenCanvasRenderingContext2D;
 
-/** Draws what was planned into a canvas. */
+/** Draws what was planned into a canvas. `isComingIn`: photos are on their way in, so one that is not there is not lost. */
 export function drawComposition(
   canvas: HTMLCanvasElement,
   film: Film,
   ratio: number,
   { panels, layers }: Drawing,
   pictureOf: PictureOf,
+  isComingIn: boolean,
 ): void {
   const context = canvas.getContext('2d', { willReadFrequently: true });
   if (!context) return;
@@ -68,8 +69,10 @@ export function drawComposition(
       target.drawImage(picture, area.x, area.y, area.width, area.height);
       return;
     }
-    target.fillStyle = film.settings.background;
-    target.fillRect(area.x, area.y, area.width, area.height);
+    if (!isComingIn) {
+      target.fillStyle = film.settings.background;
+      target.fillRect(area.x, area.y, area.width, area.height);
+    }
     const photo = photosById(film).get(entry.pose.photoId);
     if (!photo) return;
     // It was waited for: there is none.
@@ -77,7 +80,7 @@ export function drawComposition(
     target.font = `${Math.min(18 * ratio, area.width / 24)}px 'Atkinson Hyperlegible Next', sans-serif`;
     target.textAlign = 'center';
     target.fillText(
-      `${photo.name} is missing in this browser`,
+      isComingIn ? `${photo.name} is coming in` : `${photo.name} is missing in this browser`,
       area.x + area.width / 2,
       area.y + area.height / 2,
     );

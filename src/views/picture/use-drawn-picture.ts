@@ -8,7 +8,7 @@ import type { PictureWish } from '../../engine/browser/pictures/picture-cache';
 import { planDrawing, type Drawing } from '../../state/picture/plan-drawing';
 import { draftDrawn } from '../../state/picture/shown-film';
 import { PictureStand } from '../../state/picture/shown-pictures';
-import { useShell } from '../../state/shell/shell';
+import { shellNow, useShell } from '../../state/shell/shell';
 import { drawComposition, drawingKey } from './draw-composition';
 
 /** What is drawn; undefined where there is nothing. */
@@ -54,18 +54,24 @@ export function useDrawnPicture(
     if (main && !pictures.has(main) && !pictures.pictureOf(main)) {
       const standIn = last.current && pictures.pictureOf(last.current);
       if (drawn.current === undefined && standIn)
-        drawComposition(canvas, shown.film, pictures.surface.ratio, drawing, (wish) =>
-          wish === main ? standIn : pictures.pictureOf(wish),
+        drawComposition(
+          canvas,
+          shown.film,
+          pictures.surface.ratio,
+          drawing,
+          (wish) => (wish === main ? standIn : pictures.pictureOf(wish)),
+          false,
         );
       return;
     }
     last.current = main;
     // After what is drawn now: it makes what is shown another.
     queueMicrotask(draftDrawn);
-    const key = drawingKey(pictures.surface, drawing, pictures.pictureOf);
+    const isComingIn = shellNow().incoming !== undefined;
+    const key = `${drawingKey(pictures.surface, drawing, pictures.pictureOf)} ${isComingIn}`;
     if (key === drawn.current) return;
     drawn.current = key;
-    drawComposition(canvas, shown.film, pictures.surface.ratio, drawing, pictures.pictureOf);
+    drawComposition(canvas, shown.film, pictures.surface.ratio, drawing, pictures.pictureOf, isComingIn);
     onDrawn();
   });
 
