@@ -34,6 +34,11 @@ export default tseslint.config(
       '@typescript-eslint/no-confusing-void-expression': 'off',
       '@typescript-eslint/no-unnecessary-condition': ['error', { allowConstantLoopConditions: true }],
       '@typescript-eslint/no-unsafe-enum-comparison': 'off',
+      // All icons at once are 3,457 modules.
+      '@typescript-eslint/no-restricted-imports': [
+        'error',
+        { paths: [{ name: 'lucide-react', message: 'Use lucide-react/icons/….', allowTypeImports: true }] },
+      ],
     },
   },
   {

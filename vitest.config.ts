@@ -1,4 +1,23 @@
-import { defineConfig } from 'vitest/config';
+import { defineConfig, type TestProjectInlineConfiguration } from 'vitest/config';
+import { PATIENCE } from './e2e/patience';
+
+const inBrowser = (
+  name: string,
+  include: readonly string[],
+  test: TestProjectInlineConfiguration['test'] = {},
+): TestProjectInlineConfiguration => ({
+  test: {
+    name,
+    include: [...include],
+    globalSetup: ['e2e/start-server.ts'],
+    testTimeout: 4 * PATIENCE,
+    hookTimeout: 2 * PATIENCE,
+    // The report names each test that was done over: such a one is to be put right.
+    retry: 1,
+    expect: { poll: { timeout: PATIENCE } },
+    ...test,
+  },
+});
 
 export default defineConfig({
   test: {
@@ -6,22 +25,15 @@ export default defineConfig({
     projects: [
       // No test is one of time: a machine that is busy may take as long as it likes.
       { test: { name: 'unit', include: ['src/**/*.test.ts'], testTimeout: 60_000 } },
-      {
-        test: {
-          name: 'browser',
-          include: ['e2e/**/*.test.ts'],
-          globalSetup: ['e2e/start-server.ts'],
-          // One browser at a time: two cores, and prints keep both busy.
-          fileParallelism: false,
-          testTimeout: 120_000,
-          hookTimeout: 60_000,
-          // A machine that stalls for seconds fails a test now and then; what is wrong fails twice. The report names each that
-          // was done over.
-          retry: 1,
-          // What is waited for may take its time on a machine that is busy; what is wrong stays wrong.
-          expect: { poll: { timeout: 10_000 } },
-        },
-      },
+      inBrowser('browser', ['e2e/*.test.ts']),
+      // What goes by real time, and what kills a browser.
+      inBrowser('alone', ['e2e/alone/*.test.ts'], { fileParallelism: false }),
+      // What is long by nature: docs/reliability.md.
+      inBrowser('long', ['e2e/long/*.test.ts'], {
+        fileParallelism: false,
+        testTimeout: 10 * PATIENCE,
+        env: { KERMIS_LONG: '1' },
+      }),
     ],
   },
 });

@@ -22,6 +22,7 @@ import {
 } from './browser';
 import { jpeg, numbered, picture } from './photos';
 import { bringInSounds, click, wavOfFloats } from './sounds';
+import { longTest } from './extent';
 
 const { visit } = useBrowser();
 
@@ -142,7 +143,7 @@ test('a folder that comes twice, a file that changes while it waits, an entry th
     // The workers start only when the last file has been changed under them.
     let changed: (() => void) | undefined;
     const change = new Promise<void>((resolve) => (changed = resolve));
-    await page.route('**/photo.worker-*.js', async (route) => {
+    await page.route('**/photo.worker*.js', async (route) => {
       await change;
       await route.continue();
     });
@@ -267,7 +268,7 @@ async function simulateFullDisk(page: Page): Promise<{ set: (full: boolean) => P
     };
   }\n`;
   let workersFull = false;
-  await page.route('**/*.worker-*.js', async (route) => {
+  await page.route('**/*.worker*.js', async (route) => {
     const response = await route.fetch();
     await route.fulfill({ response, body: (workersFull ? fail : '') + (await response.text()) });
   });
@@ -294,52 +295,53 @@ test('before an import that does not fit, the app says what it needs and what th
     .toMatch(/^4 photos need about \d+ kB; the browser has 100 kB left for Kermis\./);
 });
 
-test('a film file for which there is no room, or that is stopped, is said in one true sentence', async () => {
-  const { page } = await visit();
-  const folder = await mkdtemp(join(tmpdir(), 'kermis-room-'));
-  try {
-    const film = join(folder, 'twenty.kermis');
-    await writeFile(film, await filmOfPhotos(await somePhotos(folder, 20)));
-    const disk = await simulateFullDisk(page);
-    await disk.set(true);
-    await page.getByTestId('choose-photos').setInputFiles(film);
-    await expect
-      .poll(() => notes(page))
-      .toMatch(
-        /^twenty\.kermis was not opened: it needs about \d+ MB, and the browser has [\d.]+ [kMG]B left for Kermis\. Delete a film you no longer need, or free space on the disk\. Nothing was changed\.$/,
-      );
-    await disk.set(false);
-    await putNotesAway(page);
-    // Workers start only once it was stopped.
-    let go: (() => void) | undefined;
-    const stopped = new Promise<void>((resolve) => (go = resolve));
-    await page.route('**/photo.worker-*.js', async (route) => {
-      await stopped;
-      await route.fallback();
-    });
-    await page.getByTestId('choose-photos').setInputFiles(film);
-    await page.getByRole('button', { name: 'Stop', exact: true }).click();
-    go?.();
-    await expect
-      .poll(() => notes(page), { timeout: 15_000 })
-      .toMatch(
-        /^Stopped\. \d+ of 20 photos and sounds did not come in\. Open twenty\.kermis again, and the rest does;/m,
-      );
-    await page.getByRole('button', { name: 'All films' }).click();
-    await page.getByText('Cut off while it came in: open twenty.kermis again for the rest').waitFor();
-    await page.getByTestId('choose-photos').setInputFiles(film);
-    await page.getByRole('button', { name: 'Bring in the rest' }).click();
-    await page.getByRole('progressbar', { name: 'Photos coming in' }).waitFor();
-    await page
-      .getByRole('progressbar', { name: 'Photos coming in' })
-      .waitFor({ state: 'detached', timeout: 60_000 });
-    await page.getByRole('button', { name: 'All films' }).click();
-    const films = page.getByRole('region', { name: 'Films in this browser' }).getByRole('listitem');
-    await expect.poll(() => films.allTextContents()).toEqual([expect.not.stringContaining('Cut off')]);
-  } finally {
-    await rm(folder, { recursive: true, force: true });
-  }
-});
+longTest(
+  'a film file for which there is no room, or that is stopped, is said in one true sentence',
+  async () => {
+    const { page } = await visit();
+    const folder = await mkdtemp(join(tmpdir(), 'kermis-room-'));
+    try {
+      const film = join(folder, 'twenty.kermis');
+      await writeFile(film, await filmOfPhotos(await somePhotos(folder, 20)));
+      const disk = await simulateFullDisk(page);
+      await disk.set(true);
+      await page.getByTestId('choose-photos').setInputFiles(film);
+      await expect
+        .poll(() => notes(page))
+        .toMatch(
+          /^twenty\.kermis was not opened: it needs about \d+ MB, and the browser has [\d.]+ [kMG]B left for Kermis\. Delete a film you no longer need, or free space on the disk\. Nothing was changed\.$/,
+        );
+      await disk.set(false);
+      await putNotesAway(page);
+      // Workers start only once it was stopped.
+      let go: (() => void) | undefined;
+      const stopped = new Promise<void>((resolve) => (go = resolve));
+      await page.route('**/photo.worker*.js', async (route) => {
+        await stopped;
+        await route.fallback();
+      });
+      await page.getByTestId('choose-photos').setInputFiles(film);
+      await page.getByRole('button', { name: 'Stop', exact: true }).click();
+      go?.();
+      await expect
+        .poll(() => notes(page))
+        .toMatch(
+          /^Stopped\. \d+ of 20 photos and sounds did not come in\. Open twenty\.kermis again, and the rest does;/m,
+        );
+      await page.getByRole('button', { name: 'All films' }).click();
+      await page.getByText('Cut off while it came in: open twenty.kermis again for the rest').waitFor();
+      await page.getByTestId('choose-photos').setInputFiles(film);
+      await page.getByRole('button', { name: 'Bring in the rest' }).click();
+      await page.getByRole('progressbar', { name: 'Photos coming in' }).waitFor();
+      await page.getByRole('progressbar', { name: 'Photos coming in' }).waitFor({ state: 'detached' });
+      await page.getByRole('button', { name: 'All films' }).click();
+      const films = page.getByRole('region', { name: 'Films in this browser' }).getByRole('listitem');
+      await expect.poll(() => films.allTextContents()).toEqual([expect.not.stringContaining('Cut off')]);
+    } finally {
+      await rm(folder, { recursive: true, force: true });
+    }
+  },
+);
 
 test('a full store: the film so far stays whole, and the app says what to do', async () => {
   const { page } = await visit();
@@ -396,7 +398,7 @@ test('a print that is stopped leaves no file, and an import that is stopped keep
   // However fast it is: what makes its frames comes only once it is stopped.
   let letFramesCome: () => void = () => undefined;
   const stopped = new Promise<void>((resolve) => (letFramesCome = resolve));
-  await page.route('**/frame.worker-*.js', (route) =>
+  await page.route('**/frame.worker*.js', (route) =>
     stopped.then(() => route.continue().catch(() => undefined)),
   );
   await page.getByRole('button', { name: 'Print the film' }).click();
@@ -406,7 +408,7 @@ test('a print that is stopped leaves no file, and an import that is stopped keep
   await expect.poll(() => page.getByRole('button', { name: 'Save to disk' }).count()).toBe(0);
   // And the next one goes through.
   await page.getByRole('button', { name: 'Print the film' }).click();
-  await page.getByRole('button', { name: 'Save to disk' }).waitFor({ timeout: 60_000 });
+  await page.getByRole('button', { name: 'Save to disk' }).waitFor();
 });
 
 test('a browser without WebCodecs is told so at the print; everything else works', async () => {
@@ -417,7 +419,7 @@ test('a browser without WebCodecs is told so at the print; everything else works
   });
   const page = await context.newPage();
   // Workers have a global scope of their own: the same loss is put in front of each of their scripts.
-  await page.route('**/*.worker-*.js', async (route) => {
+  await page.route('**/*.worker*.js', async (route) => {
     const response = await route.fetch();
     const lost =
       'for (const name of ["VideoEncoder", "ImageDecoder", "VideoFrame"]) delete globalThis[name];\n';
@@ -464,37 +466,43 @@ test('a part of the app that cannot be loaded is named in a sentence, and its jo
   await expect.poll(async () => (await counter(page)).frames).toBe(9);
 });
 
-test('without the part that mixes a film plays silently, and without the one that looks through the stores it opens; both are said', async () => {
-  const { page } = await visit();
-  await bringIn(page, await numbered(12, 1));
-  await bringInSounds(page, [wavOfFloats('bell.wav', click())]);
-  await page.keyboard.press('Home');
-  await page.getByRole('button', { name: 'Lay bell.wav in at the playhead' }).click();
-  await isKept(page);
-  await page.route(/(mix|check)\.worker.*\.js/, (route) => route.abort());
-  await page.reload();
-  await expect
-    .poll(() => notes(page))
-    .toContain('The part of Kermis that is to look through the stores could not be started or broke off');
-  await putNotesAway(page);
-  await page.keyboard.press('Space');
-  await expect
-    .poll(() => notes(page))
-    .toMatch(/The film plays without sound: .*that is to mix the sound could not be started/);
-  await expect.poll(async () => (await counter(page)).frame).toBeGreaterThan(1);
-});
+longTest(
+  'without the part that mixes a film plays silently, and without the one that looks through the stores it opens; both are said',
+  async () => {
+    const { page } = await visit();
+    await bringIn(page, await numbered(12, 1));
+    await bringInSounds(page, [wavOfFloats('bell.wav', click())]);
+    await page.keyboard.press('Home');
+    await page.getByRole('button', { name: 'Lay bell.wav in at the playhead' }).click();
+    await isKept(page);
+    await page.route(/(mix|check)\.worker.*\.js/, (route) => route.abort());
+    await page.reload();
+    await expect
+      .poll(() => notes(page))
+      .toContain('The part of Kermis that is to look through the stores could not be started or broke off');
+    await putNotesAway(page);
+    await page.keyboard.press('Space');
+    await expect
+      .poll(() => notes(page))
+      .toMatch(/The film plays without sound: .*that is to mix the sound could not be started/);
+    await expect.poll(async () => (await counter(page)).frame).toBeGreaterThan(1);
+  },
+);
 
-test('without the part that reads photos each is named as left out, and the film stays as it is', async () => {
-  const { page } = await visit();
-  await bringIn(page, await numbered(3, 1));
-  await page.reload();
-  await page.getByTestId('counter').waitFor();
-  await page.route(/photo\.worker.*\.js/, (route) => route.abort());
-  await page.getByRole('button', { name: 'Sort', exact: true }).click();
-  await page.getByTestId('choose-photos').setInputFiles(await numbered(2, 4));
-  await expect
-    .poll(async () => (await tableRows(page)).join('\n'))
-    .toMatch(/PICT4\.JPG: .*left out[\s\S]*PICT5\.JPG: .*left out/);
-  await page.getByRole('button', { name: 'Time', exact: true }).click();
-  await expect.poll(async () => (await counter(page)).frames).toBe(6);
-});
+longTest(
+  'without the part that reads photos each is named as left out, and the film stays as it is',
+  async () => {
+    const { page } = await visit();
+    await bringIn(page, await numbered(3, 1));
+    await page.reload();
+    await page.getByTestId('counter').waitFor();
+    await page.route(/photo\.worker.*\.js/, (route) => route.abort());
+    await page.getByRole('button', { name: 'Sort', exact: true }).click();
+    await page.getByTestId('choose-photos').setInputFiles(await numbered(2, 4));
+    await expect
+      .poll(async () => (await tableRows(page)).join('\n'))
+      .toMatch(/PICT4\.JPG: .*left out[\s\S]*PICT5\.JPG: .*left out/);
+    await page.getByRole('button', { name: 'Time', exact: true }).click();
+    await expect.poll(async () => (await counter(page)).frames).toBe(6);
+  },
+);

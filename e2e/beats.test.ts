@@ -66,16 +66,3 @@ test('poses are put on the beat, and what will change is shown first', async () 
   await expect.poll(async () => (await counter(page)).frames).toBe(88);
   expect(complaints).toEqual([]);
 });
-
-test('a tempo that is tapped is offered, and taken', async () => {
-  const { page, complaints } = await atTheBeat();
-  for (let i = 0; i < 5; i++) {
-    await page.keyboard.press('n');
-    // The time between taps is what is measured.
-    await page.waitForTimeout(400);
-  }
-  await page.getByRole('button', { name: /^Take 1\d\d/ }).click();
-  await expect.poll(async () => Number(await tempo(page).inputValue())).toBeGreaterThan(99);
-  expect(Number(await tempo(page).inputValue())).toBeLessThan(152);
-  expect(complaints).toEqual([]);
-});

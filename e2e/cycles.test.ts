@@ -19,35 +19,6 @@ test('chosen poses become a cycle: again, there and back, with the poses at its 
   expect(complaints).toEqual([]);
 });
 
-test('a hold that is set in one pass is set in all; a pass that is taken out is changed by itself', async () => {
-  const { page, complaints } = await fivePoses();
-  await choose(page, 1, 3);
-  await page.keyboard.press('c');
-  await tickets(page).nth(4).click();
-  await page.keyboard.press('5');
-  await expect.poll(() => strip(page)).toBe('1×2 2×5 3×2 4×2 (2×5) (3×2) (4×2) 5×2');
-  await type(page, 'Times', '3');
-  await tickets(page).nth(5).click();
-  await page.getByRole('button', { name: 'Take out pass 2' }).click();
-  await tickets(page).nth(5).click();
-  await page.keyboard.press('Delete');
-  await expect.poll(() => strip(page)).toBe('1×2 2×5 3×2 4×2 2×5 4×2 2×5 3×2 4×2 5×2');
-  expect(complaints).toEqual([]);
-});
-
-test('a cycle that is unrolled leaves poses of their own', async () => {
-  const { page, complaints } = await fivePoses();
-  await choose(page, 1, 3);
-  await page.keyboard.press('c');
-  await choose(page, 1, 3);
-  await page.keyboard.press('Shift+C');
-  await expect.poll(() => strip(page)).toBe('1×2 2×2 3×2 4×2 2×2 3×2 4×2 5×2');
-  await tickets(page).nth(4).click();
-  await page.keyboard.press('7');
-  await expect.poll(() => strip(page)).toBe('1×2 2×2 3×2 4×2 2×7 3×2 4×2 5×2');
-  expect(complaints).toEqual([]);
-});
-
 test('the list of what was done survives a reload, and leads back and forth', async () => {
   const { page, complaints } = await fivePoses();
   await choose(page, 1, 3);

@@ -40,7 +40,7 @@ export const FIRST_FILM: readonly Step[] = [
         const chooser = page.waitForEvent('filechooser');
         await press(page, 'Choose photos or a film file');
         await (await chooser).setFiles(await photos());
-        await page.getByRole('button', { name: 'Lay out 34 photos' }).waitFor({ timeout: 60_000 });
+        await page.getByRole('button', { name: 'Lay out 34 photos' }).waitFor();
       },
     ],
   },
@@ -146,7 +146,7 @@ export const FIRST_FILM: readonly Step[] = [
         await page.keyboard.press('Control+p');
         await page.getByRole('button', { name: 'Print the film' }).and(page.locator(':focus')).waitFor();
         await page.keyboard.press('Enter');
-        await page.getByRole('button', { name: 'Save to disk' }).waitFor({ timeout: 110_000 });
+        await page.getByRole('button', { name: 'Save to disk' }).waitFor();
       },
     ],
   },

@@ -5,6 +5,7 @@ import { showMend, undoWords } from './mending';
 import { CORNERS, turned, type Colour } from './photos';
 import { colourSeen, middle, said, type } from './strip';
 import { colourAt, distance, PrintedFile, printFilm } from './video';
+import { longTest } from './extent';
 
 const { visit } = useBrowser();
 const threePoses = useSharedFilm(visit, async (page) =>
@@ -199,7 +200,7 @@ test('on ones the camera moves while a pose is held, on screen and in the print;
   expect(complaints).toEqual([]);
 });
 
-test('the words of the demo’s line come closer one by one, those of the chosen cues only', async () => {
+longTest('the words of the demo’s line come closer one by one, those of the chosen cues only', async () => {
   const { page, complaints } = await visit();
   await openDemoFilm(page);
   await page.getByRole('button', { name: 'Sound', exact: true }).click();

@@ -29,7 +29,7 @@ async function keying(): Promise<Awaited<ReturnType<typeof film>>> {
 async function pickCard(page: Page): Promise<void> {
   await page.getByRole('button', { name: 'Pick', exact: true }).click();
   await page.mouse.click(...(await onPicture(page, ...CARD)));
-  await page.getByText('Backing found in 5 of 5 photos').waitFor({ timeout: 60_000 });
+  await page.getByText('Backing found in 5 of 5 photos').waitFor();
 }
 
 const farFrom = (page: Page, colour: readonly [number, number, number]): Promise<number> =>
@@ -152,7 +152,7 @@ test('a colour that is not the card’s is told of; without a colour nothing can
   await page.mouse.click(...(await onPicture(page, ...CARD)));
   await page.mouse.click(...(await onPicture(page, 0.6, 0.1)));
   await page.getByRole('button', { name: 'Take colour 2 out' }).waitFor();
-  await page.getByText('Backing found in 5 of 5 photos').waitFor({ timeout: 60_000 });
+  await page.getByText('Backing found in 5 of 5 photos').waitFor();
   await expect.poll(() => farFrom(page, BLACK)).toBe(0);
   expect(complaints).toEqual([]);
 });

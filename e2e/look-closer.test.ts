@@ -111,7 +111,7 @@ test('a photo of the tray and a finished print are looked at closely, pixel for 
   await page.getByRole('button', { name: 'Print the film' }).and(page.locator(':focus')).waitFor();
   await page.keyboard.press('Enter');
   const proof = page.getByTestId('proof');
-  await proof.waitFor({ timeout: 60_000 });
+  await proof.waitFor();
   const screenWide = async (): Promise<number> => Math.round((await proof.boundingBox())?.width ?? 0);
   await expect.poll(screenWide).toBeLessThan(1280);
   const whole = await screenWide();

@@ -5,6 +5,7 @@ import { bringIn, chooseFiles, isKept, notes, useBrowser, useSharedFilm } from '
 import { litPhotos } from './lit-photos';
 import { dragOver, onPicture, seen, showMend, undoWords } from './mending';
 import { distance } from './video';
+import { longTest } from './extent';
 
 const { visit } = useBrowser();
 
@@ -31,9 +32,7 @@ const strokes = (page: Page): Promise<number> =>
 
 async function makePlate(page: Page): Promise<void> {
   await page.getByRole('button', { name: 'Make one' }).click();
-  await expect
-    .poll(() => notes(page), { timeout: 60_000 })
-    .toContain('has a clean plate, made from 14 photos');
+  await expect.poll(() => notes(page)).toContain('has a clean plate, made from 14 photos');
 }
 
 test('a plate is made from the photos; brushed in, the set is there; it is undone, done again, and there after a reload', async () => {
@@ -150,7 +149,7 @@ test('what the plate does not show is found and taken out, and follows to the ph
   await page.getByRole('textbox', { name: 'To the next' }).fill('5');
   await page.keyboard.press('Enter');
   await page.getByRole('button', { name: 'Carry on' }).click();
-  await expect.poll(() => notes(page), { timeout: 60_000 }).toContain('Carried on to 5 photos.');
+  await expect.poll(() => notes(page)).toContain('Carried on to 5 photos.');
   // In the sixth photo the square has gone 150 pixels to the right.
   const there = [PLACE[0] + 150 / 640, PLACE[1]] as const;
   await page.keyboard.press('End');
@@ -232,31 +231,34 @@ test('the plate is shown and touched up; what it is painted into takes that over
   expect(complaints).toEqual([]);
 });
 
-test('a plate of another shape and set is laid in the middle, which is said; nothing is looked for by it', async () => {
-  const { page, complaints } = await painting();
-  const create = { width: 480, height: 640, channels: 3, background: '#20a040' } as const;
-  const buffer = await sharp({ create }).jpeg().toBuffer();
-  await chooseFiles(page, [{ name: 'WALL900.JPG', mimeType: 'image/jpeg', buffer }]);
-  await page.getByRole('button', { name: /^Lay out 1 / }).click();
-  await showMend(page);
-  await page.keyboard.press('End');
-  await page.getByRole('heading', { name: 'WALL900.JPG' }).waitFor();
-  await page.getByRole('button', { name: 'This photo' }).click();
-  await page.keyboard.press('Home');
-  await dragOver(page, [
-    [0.12, 0.5],
-    [0.25, 0.6],
-  ]);
-  await expect.poll(() => strokes(page)).toBe(1);
-  await expect.poll(() => notes(page)).toContain('WALL900.JPG does not show the same set as PICT101.JPG');
-  await expect.poll(async () => distance(await seen(page, ...PLACE), SQUARE)).toBeGreaterThan(40);
-  await page.getByTestId('left').getByRole('button', { name: /^Look/ }).click();
-  await expect.poll(() => notes(page)).toContain('What differs cannot be told by it.');
-  await page.getByRole('button', { name: 'Carry on' }).click();
-  await expect.poll(() => notes(page)).toContain('Nothing was carried on. Not sure in PICT101.JPG');
-  expect(await strokes(page)).toBe(1);
-  expect(complaints).toEqual([]);
-});
+longTest(
+  'a plate of another shape and set is laid in the middle, which is said; nothing is looked for by it',
+  async () => {
+    const { page, complaints } = await painting();
+    const create = { width: 480, height: 640, channels: 3, background: '#20a040' } as const;
+    const buffer = await sharp({ create }).jpeg().toBuffer();
+    await chooseFiles(page, [{ name: 'WALL900.JPG', mimeType: 'image/jpeg', buffer }]);
+    await page.getByRole('button', { name: /^Lay out 1 / }).click();
+    await showMend(page);
+    await page.keyboard.press('End');
+    await page.getByRole('heading', { name: 'WALL900.JPG' }).waitFor();
+    await page.getByRole('button', { name: 'This photo' }).click();
+    await page.keyboard.press('Home');
+    await dragOver(page, [
+      [0.12, 0.5],
+      [0.25, 0.6],
+    ]);
+    await expect.poll(() => strokes(page)).toBe(1);
+    await expect.poll(() => notes(page)).toContain('WALL900.JPG does not show the same set as PICT101.JPG');
+    await expect.poll(async () => distance(await seen(page, ...PLACE), SQUARE)).toBeGreaterThan(40);
+    await page.getByTestId('left').getByRole('button', { name: /^Look/ }).click();
+    await expect.poll(() => notes(page)).toContain('What differs cannot be told by it.');
+    await page.getByRole('button', { name: 'Carry on' }).click();
+    await expect.poll(() => notes(page)).toContain('Nothing was carried on. Not sure in PICT101.JPG');
+    expect(await strokes(page)).toBe(1);
+    expect(complaints).toEqual([]);
+  },
+);
 
 test('what cannot be painted is said in a sentence, and nothing is changed', async () => {
   const { page, complaints } = await painting();

@@ -10,13 +10,14 @@ import { renderPicture } from '../src/core/picture/render-picture';
 import { toI420 } from '../src/core/picture/to-i420';
 import { toLight } from '../src/core/picture/srgb';
 import { bringIn, bytesOf, isKept, launch, useBrowser } from './browser';
+import { IS_LONG } from './extent';
 import { jpeg, type Colour } from './photos';
 import { rawFilm, rawPrint, type RawPrint } from './raw-print';
 import { colourAt, distance, PrintedFile, printFilm } from './video';
 
 const { visit } = useBrowser();
 
-const CASES = 240;
+const CASES = IS_LONG ? 240 : 60;
 
 /** What the browser runs: the same cases through the same core, as a page of its own would have it. */
 const IN_THE_BROWSER = `

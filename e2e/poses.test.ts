@@ -2,7 +2,7 @@ import type { Page } from 'playwright-core';
 import { expect, test } from 'vitest';
 import { bringIn, tickets, useBrowser, useSharedFilm } from './browser';
 import { numbered } from './photos';
-import { choose, field, frames, strip } from './strip';
+import { choose, field, strip } from './strip';
 
 const { visit } = useBrowser();
 const sixPoses = useSharedFilm(visit, async (page) => bringIn(page, await numbered(6, 1)));
@@ -21,41 +21,6 @@ async function dragEdge(page: Page, place: number, by: number): Promise<void> {
   await page.mouse.down();
   await page.mouse.move(edge + (width / 2) * by, y + 30, { steps: 6 });
 }
-
-test('poses are put into the opposite order, and copied; the copies are poses of their own, and are chosen', async () => {
-  const { page, complaints } = await sixPoses();
-  await choose(page, 0, 2);
-  await page.keyboard.press('r');
-  await expect.poll(() => strip(page)).toBe('3×2 2×2 1×2 4×2 5×2 6×2');
-  await page.keyboard.press('Control+d');
-  await expect.poll(() => strip(page)).toBe('3×2 2×2 1×2 3×2 2×2 1×2 4×2 5×2 6×2');
-  await page.keyboard.press('7');
-  await expect.poll(() => strip(page)).toBe('3×2 2×2 1×2 3×7 2×7 1×7 4×2 5×2 6×2');
-  expect(complaints).toEqual([]);
-});
-
-test('poses are cut and pasted elsewhere', async () => {
-  const { page, complaints } = await sixPoses();
-  await choose(page, 0, 1);
-  await page.keyboard.press('Control+x');
-  await expect.poll(() => strip(page)).toBe('3×2 4×2 5×2 6×2');
-  await page.keyboard.press('End');
-  await page.keyboard.press('Escape');
-  await page.keyboard.press('Control+v');
-  await expect.poll(() => strip(page)).toBe('3×2 4×2 5×2 6×2 1×2 2×2');
-  expect(complaints).toEqual([]);
-});
-
-test('two poses are exchanged', async () => {
-  const { page, complaints } = await sixPoses();
-  await tickets(page).nth(0).click();
-  await tickets(page)
-    .nth(4)
-    .click({ modifiers: ['Control'] });
-  await page.keyboard.press('x');
-  await expect.poll(() => strip(page)).toBe('5×2 2×2 3×2 4×2 1×2 6×2');
-  expect(complaints).toEqual([]);
-});
 
 test('a ticket that is dragged by its edge is held longer, and shows how long while it is', async () => {
   const { page, complaints } = await sixPoses();
@@ -96,18 +61,6 @@ test('keys that are typed into a field do nothing to the poses', async () => {
   await page.keyboard.press('Backspace');
   await page.keyboard.press('Enter');
   await page.getByRole('button', { name: /^2 c x Delet\b/ }).waitFor();
-  await expect.poll(() => strip(page)).toBe('1×2 2×2 3×2 4×2 5×2 6×2');
-  expect(complaints).toEqual([]);
-});
-
-test('all poses are cut, no key does harm where there is nothing, and all are pasted back', async () => {
-  const { page, complaints } = await sixPoses();
-  await page.keyboard.press('Control+a');
-  await page.keyboard.press('Control+x');
-  await expect.poll(() => frames(page)).toBe(0);
-  const keys = 'Delete r c x 1 + s f [ p a Control+d Shift+C Space'.split(' ');
-  for (const key of keys) await page.keyboard.press(key);
-  await page.keyboard.press('Control+v');
   await expect.poll(() => strip(page)).toBe('1×2 2×2 3×2 4×2 5×2 6×2');
   expect(complaints).toEqual([]);
 });

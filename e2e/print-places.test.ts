@@ -6,6 +6,7 @@ import { codedFilm, HOLDS, inPrintWorker, NEAR, offBy } from './coded-film';
 import { numbered, type Colour } from './photos';
 import { type } from './strip';
 import { chooseKind, finishedPrints, nextProof, PrintedFile, printFilm } from './video';
+import { longTest } from './extent';
 
 const { visit } = useBrowser();
 
@@ -115,45 +116,48 @@ test('an encoder that fails by itself ends the print in a sentence; what is stop
   await expect.poll(() => filesIn(page, '')).toEqual([]);
 });
 
-test('a typed bitrate is about kept to, by grain too; what was encoded goes first where room is short', async () => {
-  const { page } = await visit();
-  const [width, height] = [320, 240];
-  const grain = await Promise.all(
-    Array.from({ length: 36 }, async (_, i) => ({
-      name: `GRAIN${i + 1}.JPG`,
-      mimeType: 'image/jpeg',
-      buffer: await sharp({
-        create: {
-          ...{ width, height, channels: 3, background: '#808080' },
-          noise: { type: 'gaussian', mean: 128, sigma: 20 },
-        },
-      })
-        .jpeg()
-        .toBuffer(),
-    })),
-  );
-  await bringIn(page, grain);
-  await chooseKind(page, 'MP4');
-  await page.getByRole('button', { name: 'Details' }).click();
-  // 36 pictures on twos at 24 last three seconds, in pieces of one. Of nothing but grain an encoder that begins anew makes too much at few bits: by 40, 55 or 71 %, as one, two or three of them share the pieces.
-  for (const [kilobits, off] of [
-    [400, 0.8],
-    [1600, 0.15],
-  ] as const) {
-    const bits = page.getByLabel('Bits a second');
-    await bits.fill(`${kilobits} kbit/s`);
-    await bits.press('Enter');
-    const { bytes } = await printFilm(page, 'MP4', `at ${kilobits}`);
-    expect(Math.abs(bytes.length / ((3 * kilobits * 1000) / 8) - 1)).toBeLessThan(off);
-  }
+longTest(
+  'a typed bitrate is about kept to, by grain too; what was encoded goes first where room is short',
+  async () => {
+    const { page } = await visit();
+    const [width, height] = [320, 240];
+    const grain = await Promise.all(
+      Array.from({ length: 36 }, async (_, i) => ({
+        name: `GRAIN${i + 1}.JPG`,
+        mimeType: 'image/jpeg',
+        buffer: await sharp({
+          create: {
+            ...{ width, height, channels: 3, background: '#808080' },
+            noise: { type: 'gaussian', mean: 128, sigma: 20 },
+          },
+        })
+          .jpeg()
+          .toBuffer(),
+      })),
+    );
+    await bringIn(page, grain);
+    await chooseKind(page, 'MP4');
+    await page.getByRole('button', { name: 'Details' }).click();
+    // 36 pictures on twos at 24 last three seconds, in pieces of one. Of nothing but grain an encoder that begins anew makes too much at few bits: by 40, 55 or 71 %, as one, two or three of them share the pieces.
+    for (const [kilobits, off] of [
+      [400, 0.8],
+      [1600, 0.15],
+    ] as const) {
+      const bits = page.getByLabel('Bits a second');
+      await bits.fill(`${kilobits} kbit/s`);
+      await bits.press('Enter');
+      const { bytes } = await printFilm(page, 'MP4', `at ${kilobits}`);
+      expect(Math.abs(bytes.length / ((3 * kilobits * 1000) / 8) - 1)).toBeLessThan(off);
+    }
 
-  const kept = page.getByText(/Encoded parts for the next print take/);
-  await expect.poll(() => kept.innerText()).toMatch(/ take \d+ kB/);
-  await page.evaluate(`navigator.storage.estimate = () => Promise.resolve({ quota: 1e6, usage: 1e6 })`);
-  await bringIn(page, await numbered(1, 1));
-  await page.getByRole('button', { name: 'Print', exact: true }).click();
-  await expect.poll(() => kept.innerText()).toMatch(/ take 0 /);
-});
+    const kept = page.getByText(/Encoded parts for the next print take/);
+    await expect.poll(() => kept.innerText()).toMatch(/ take \d+ kB/);
+    await page.evaluate(`navigator.storage.estimate = () => Promise.resolve({ quota: 1e6, usage: 1e6 })`);
+    await bringIn(page, await numbered(1, 1));
+    await page.getByRole('button', { name: 'Print', exact: true }).click();
+    await expect.poll(() => kept.innerText()).toMatch(/ take 0 /);
+  },
+);
 
 test('a print goes straight into a file that was picked, and is read there', async () => {
   const { page } = await visit();
@@ -169,31 +173,34 @@ test('a print goes straight into a file that was picked, and is read there', asy
   await expectShown(await fileIn(page, name), wanted);
 });
 
-test('a disk that is full half-way ends a print in a sentence, nothing is left of it, and it can go on', async () => {
-  const { page } = await visit();
-  let isFull = true;
-  await inPrintWorker(
-    page,
-    `FileSystemSyncAccessHandle.prototype.write = () => {
+longTest(
+  'a disk that is full half-way ends a print in a sentence, nothing is left of it, and it can go on',
+  async () => {
+    const { page } = await visit();
+    let isFull = true;
+    await inPrintWorker(
+      page,
+      `FileSystemSyncAccessHandle.prototype.write = () => {
       throw new DOMException('There is no more room', 'QuotaExceededError');
     };\n`,
-    () => isFull,
-  );
-  await codedFilm(page);
-  await chooseKind(page, 'MP4');
-  await page.getByRole('button', { name: 'Print the film' }).click();
-  const line = page.getByRole('list', { name: 'Prints in line' });
-  await line
-    .getByRole('alert')
-    .filter({ hasText: /no more room for the file in this browser\. No file was made/ })
-    .waitFor();
-  const left = (): Promise<string[]> => filesIn(page, 'prints');
-  await expect.poll(left).toEqual([]);
-  isFull = false;
-  await line.getByRole('button', { name: 'Go on' }).click();
-  expect(await nextProof(page, 0)).toBe('74 of 74 frames, no sound');
-  await expect.poll(left).toHaveLength(1);
-  await finishedPrints(page).first().getByRole('button', { name: 'More' }).click();
-  await page.getByRole('menuitem', { name: 'Delete' }).click();
-  await expect.poll(left).toEqual([]);
-});
+      () => isFull,
+    );
+    await codedFilm(page);
+    await chooseKind(page, 'MP4');
+    await page.getByRole('button', { name: 'Print the film' }).click();
+    const line = page.getByRole('list', { name: 'Prints in line' });
+    await line
+      .getByRole('alert')
+      .filter({ hasText: /no more room for the file in this browser\. No file was made/ })
+      .waitFor();
+    const left = (): Promise<string[]> => filesIn(page, 'prints');
+    await expect.poll(left).toEqual([]);
+    isFull = false;
+    await line.getByRole('button', { name: 'Go on' }).click();
+    expect(await nextProof(page, 0)).toBe('74 of 74 frames, no sound');
+    await expect.poll(left).toHaveLength(1);
+    await finishedPrints(page).first().getByRole('button', { name: 'More' }).click();
+    await page.getByRole('menuitem', { name: 'Delete' }).click();
+    await expect.poll(left).toEqual([]);
+  },
+);

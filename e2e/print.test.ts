@@ -1,6 +1,7 @@
 import sharp from 'sharp';
 import { expect, test } from 'vitest';
 import { bringIn, counter, tickets, useBrowser, openSettings } from './browser';
+import { some } from './extent';
 import { COLOURS, CORNERS, jpeg, numbered, picture, turned, type Colour } from './photos';
 import { colourAt, distance, PrintedFile, printFilm } from './video';
 
@@ -9,11 +10,23 @@ const { visit } = useBrowser();
 /** The sRGB value that a decoded frame may differ from a photo, in each channel of 255. */
 const NEAR = 3;
 
-test.each([
-  { kind: 'MP4', codec: 'h264', ending: '.mp4', rate: '29.97', fraction: '30000/1001' },
-  { kind: 'WebM', codec: 'vp9', ending: '.webm', rate: '25', fraction: '25/1' },
-  { kind: 'WebM', codec: 'vp9', ending: '.webm', rate: '23.976', fraction: '24000/1001' },
-] as const)(
+interface RatedPrint {
+  readonly kind: 'MP4' | 'WebM';
+  readonly codec: string;
+  readonly ending: string;
+  readonly rate: string;
+  readonly fraction: string;
+}
+
+test.each(
+  some<RatedPrint>(
+    [{ kind: 'MP4', codec: 'h264', ending: '.mp4', rate: '29.97', fraction: '30000/1001' }],
+    [
+      { kind: 'WebM', codec: 'vp9', ending: '.webm', rate: '25', fraction: '25/1' },
+      { kind: 'WebM', codec: 'vp9', ending: '.webm', rate: '23.976', fraction: '24000/1001' },
+    ],
+  ),
+)(
   '$kind at $rate: as many frames as holds, each its pose, in its colours',
   async ({ kind, codec, ending, rate, fraction }) => {
     const { page, complaints } = await visit();

@@ -1,5 +1,5 @@
 import { once } from 'node:events';
-import { readFile, rm, writeFile } from 'node:fs/promises';
+import { readdir, readFile, rm, writeFile } from 'node:fs/promises';
 import { get, type IncomingHttpHeaders, type IncomingMessage } from 'node:http';
 import { buffer } from 'node:stream/consumers';
 import { brotliDecompressSync, gunzipSync } from 'node:zlib';
@@ -110,4 +110,30 @@ test('only names of this machine are answered, only reading is, and 120 bad requ
   expect(await status(own, 'TRACE')).toBe(405);
   expect(await status(own, 'DELETE')).toBe(405);
   expect((await attackWithRequests(base(), 120, 7)).harm).toEqual([]);
+});
+
+test('the shelf, as it is seen first, is less than 700 kB before compression', async () => {
+  const page = await (await fetch(`${base()}/films`)).text();
+  const first = [...page.matchAll(/(?:href|component-url|renderer-url)="(\/_astro\/[^"]+)"/g)].map(
+    ([, path = '']) => path,
+  );
+  const bytesOf = async (path: string): Promise<Buffer> => readFile(`dist/client${path}`);
+  const needed = new Map<string, number>();
+  for (let path = first.pop(); path !== undefined; path = first.pop()) {
+    if (needed.has(path)) continue;
+    const bytes = await bytesOf(path);
+    needed.set(path, bytes.length);
+    if (!path.endsWith('.js')) continue;
+    // What a module cannot do without; what it asks for later is `import()`.
+    for (const [, name = ''] of bytes.toString().matchAll(/(?:from|import)\s*"\.\/([^"]+\.js)"/g))
+      first.push(`${path.slice(0, path.lastIndexOf('/'))}/${name}`);
+  }
+  const fonts = (await readdir('dist/client/_astro')).filter(
+    (name) =>
+      /(wght|400|600)-normal.*\.woff2$/.test(name) && name.includes('latin-') && !name.includes('latin-ext'),
+  );
+  expect(fonts.length).toBeGreaterThan(2);
+  for (const name of fonts) needed.set(name, (await bytesOf(`/_astro/${name}`)).length);
+  expect(needed.size).toBeGreaterThan(5);
+  expect([...needed.values()].reduce((sum, each) => sum + each, 0)).toBeLessThan(700_000);
 });

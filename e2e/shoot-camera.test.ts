@@ -3,7 +3,7 @@ import { expect, test } from 'vitest';
 import { base, tickets, useBrowser } from './browser';
 import { hasPoses, savedFilm } from './shooting';
 
-const { visit } = useBrowser();
+const { visit } = useBrowser({ hasDevices: true });
 
 test('a camera of the browser’s own is shot: seen, taken at its largest size, each photo another', async () => {
   const { page, context, complaints } = await visit();

@@ -5,6 +5,7 @@ import { isKept, useBrowser } from './browser';
 import { Fingers } from './fingers';
 import { hasPoses, openStandIn, savedFilm } from './shooting';
 import { violations } from './violations';
+import { longTest, some } from './extent';
 
 const { visit } = useBrowser();
 
@@ -61,11 +62,11 @@ test('a small film is shot from the empty shelf to the print, with keys only, wi
   await page.keyboard.press('Control+p');
   await page.getByRole('button', { name: 'Print the film' }).and(page.locator(':focus')).waitFor();
   await page.keyboard.press('Enter');
-  await page.getByRole('button', { name: 'Save to disk' }).waitFor({ timeout: 60_000 });
+  await page.getByRole('button', { name: 'Save to disk' }).waitFor();
   expect(complaints).toEqual([]);
 });
 
-test('the same by a finger, on a tablet of 1024 × 768', async () => {
+longTest('the same by a finger, on a tablet of 1024 × 768', async () => {
   const { page, complaints } = await visit({ hasTouch: true, viewport: { width: 1024, height: 768 } });
   await page.getByRole('button', { name: 'New film' }).tap();
   await page.getByRole('button', { name: 'Shoot', exact: true }).tap();
@@ -103,11 +104,11 @@ test('the same by a finger, on a tablet of 1024 × 768', async () => {
   for (const [i, x] of stood.entries()) expect(Math.abs(x - STANDING.x - 100 * i)).toBeLessThan(24);
   await page.getByRole('button', { name: 'Print', exact: true }).tap();
   await page.getByRole('button', { name: 'Print the film' }).tap();
-  await page.getByRole('button', { name: 'Save to disk' }).waitFor({ timeout: 60_000 });
+  await page.getByRole('button', { name: 'Save to disk' }).waitFor();
   expect(complaints).toEqual([]);
 });
 
-test.each([false, true])('axe-core finds nothing in Shoot; in the dark: %s', async (dim) => {
+test.each(some([false], [true]))('axe-core finds nothing in Shoot; in the dark: %s', async (dim) => {
   const { page } = await visit({ bypassCSP: true });
   const wrong = (): Promise<string[]> => violations(page, dim ? ['color-contrast'] : undefined);
   if (dim) await page.getByRole('button', { name: 'Dim colours for a dark room' }).click();

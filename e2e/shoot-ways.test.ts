@@ -11,87 +11,11 @@ import { serveBuilt } from '../scripts/serve-built';
 import { bytesOf, notes, putNotesAway, tickets, useBrowser } from './browser';
 import { numbered } from './photos';
 import { STANDING } from '../src/core/shoot/stand-in/puppet';
-import { hasPoses, openStandIn, poses, savedFilm } from './shooting';
+import { hasPoses, openStandIn, poses } from './shooting';
 import { card, press } from './tray';
+import { longTest } from './extent';
 
 const { visit } = useBrowser();
-
-const RELEASE = 'Count-in, by itself, several at a press';
-
-/** Sets how photos are released, and puts the fields away. */
-async function setRelease(page: Page, set: () => Promise<void>): Promise<void> {
-  await page.getByRole('button', { name: RELEASE }).click();
-  await set();
-  await page.keyboard.press('Escape');
-}
-
-test('counted in, by itself so many times, several at a press, and by the key of a remote', async () => {
-  const { page, complaints } = await visit();
-  await openStandIn(page);
-  await setRelease(page, async () => {
-    await page.getByLabel('Count-in', { exact: true }).selectOption('3');
-  });
-  await page.getByRole('button', { name: 'Take a photo' }).click();
-  await page.getByRole('status', { name: 'The photo is taken in 3' }).waitFor();
-  await page.getByRole('status', { name: 'The photo is taken in 1' }).waitFor();
-  expect(await poses(page)).toBe(0);
-  await hasPoses(page, 1);
-
-  await setRelease(page, async () => {
-    await page.getByLabel('Count-in', { exact: true }).selectOption('0');
-    await page.getByLabel('By itself every').click();
-    await page.keyboard.type('0.5');
-    await page.keyboard.press('Tab');
-    await page.getByLabel('So many times').click();
-    await page.keyboard.type('3');
-    await page.keyboard.press('Tab');
-  });
-  await page.getByRole('button', { name: 'Take a photo' }).click();
-  await hasPoses(page, 4);
-  await page.getByRole('button', { name: 'Take a photo' }).waitFor();
-
-  // Until it is stopped: by the key that a remote sends, once that was learnt.
-  await setRelease(page, async () => {
-    await page.getByLabel('So many times').click();
-    await page.keyboard.press('Delete');
-    await page.keyboard.press('Tab');
-    await page.getByRole('button', { name: 'Learn a remote’s key' }).click();
-    await page.keyboard.press('PageDown');
-    await page.getByRole('button', { name: 'Remote: PageDown' }).waitFor();
-  });
-  await page.getByTestId('lens').click();
-  await page.keyboard.press('PageDown');
-  await expect.poll(() => poses(page)).toBeGreaterThanOrEqual(6);
-  await page.keyboard.press('PageDown');
-  await page.getByRole('button', { name: 'Take a photo' }).waitFor();
-  const stopped = await poses(page);
-
-  await setRelease(page, async () => {
-    await page.getByLabel('By itself every').click();
-    await page.keyboard.press('Delete');
-    await page.keyboard.press('Tab');
-    await page.getByLabel('Photos at a press').selectOption('3');
-  });
-  await page.getByTestId('lens').click();
-  await page.keyboard.press('Enter');
-  // One of the three is the pose; another is chosen in its place, the rest stays in the tray.
-  const choice = page.getByRole('group', { name: '3 photos to choose from' });
-  await choice.waitFor();
-  await hasPoses(page, stopped + 1);
-  const names = await choice
-    .getByRole('button', { name: /^\d: / })
-    .evaluateAll((all) => all.map((each) => each.getAttribute('aria-label')?.slice(3)));
-  await choice.getByRole('button', { name: /^2: / }).click();
-  await choice.getByRole('button', { name: /^2: /, pressed: true }).waitFor();
-  await page.getByTestId('shown-pose').waitFor();
-  await choice.getByRole('button', { name: 'Keep this one' }).click();
-  await page.getByTestId('live').waitFor();
-  expect(await choice.count()).toBe(0);
-  const film = await savedFilm(page);
-  expect(film.poses.at(-1)?.name).toBe(names[1]);
-  expect(film.photos.flatMap(({ name, setAside }) => (setAside ? [name] : []))).toEqual([names[0], names[2]]);
-  expect(complaints).toEqual([]);
-});
 
 test('what was shot is played with the live picture as the last frame, and stepped through', async () => {
   const { page, complaints } = await visit();
@@ -233,14 +157,14 @@ test('a folder that the server watches: photos come in as they are complete, in 
     await writeFile(join(folder, 'SHOT0010.JPG'), photo(1));
     await writeFile(join(folder, 'SHOT0009.JPG'), photo(0));
     await writeFile(join(folder, 'list.txt'), 'words');
-    await expect.poll(() => tickets(page).count(), { timeout: 20_000 }).toBe(2);
+    await expect.poll(() => tickets(page).count()).toBe(2);
     expect(await names()).toEqual(['SHOT0009.JPG', 'SHOT0010.JPG']);
     await writeFile(join(folder, 'SHOT0011.JPG'), photo(2).subarray(0, 2000));
     await writeFile(join(folder, 'SHOT0011.JPG'), photo(2));
-    await expect.poll(() => tickets(page).count(), { timeout: 20_000 }).toBe(3);
+    await expect.poll(() => tickets(page).count()).toBe(3);
     // The same name with other bytes: both are there.
     await writeFile(join(folder, 'SHOT0011.JPG'), photo(3));
-    await expect.poll(() => tickets(page).count(), { timeout: 20_000 }).toBe(4);
+    await expect.poll(() => tickets(page).count()).toBe(4);
     // The film's own photos, written out as they came, come back to the same folder; another photo of the same name is one of its own.
     await page.getByRole('button', { name: 'Sort', exact: true }).click();
     await card(page, 'SHOT0009.JPG').click();
@@ -253,10 +177,10 @@ test('a folder that the server watches: photos come in as they are complete, in 
     await page.getByTestId('watched').waitFor();
     await writeFile(join(folder, 'SHOT0009.JPG'), written['SHOT0009.JPG'] ?? '');
     await writeFile(join(folder, 'SHOT0010.JPG'), photo(4));
-    await expect.poll(() => tickets(page).count(), { timeout: 20_000 }).toBe(5);
+    await expect.poll(() => tickets(page).count()).toBe(5);
     await rm(folder, { recursive: true });
     await expect
-      .poll(() => notes(page), { timeout: 20_000 })
+      .poll(() => notes(page))
       .toMatch(/is gone or can no longer be read[^]*SHOT0011\.JPG was brought in before and has other bytes/);
     expect(await notes(page)).toMatch(/SHOT0009\.JPG was written out by this film itself/);
     expect(await notes(page)).toMatch(/list\.txt is not a picture of a kind that Kermis reads/);
@@ -300,7 +224,7 @@ test('a folder of this machine: 300 files that lie there stay, one that comes is
   await page.getByTestId('watched').waitFor();
   const [first] = await numbered(1, 1);
   await write('SHOT0001.JPG', [...(first?.buffer ?? [])]);
-  await expect.poll(() => tickets(page).count(), { timeout: 20_000 }).toBe(1);
+  await expect.poll(() => tickets(page).count()).toBe(1);
   await expect.poll(() => page.getByTestId('watched').textContent()).toMatch(/: 1 photo brought in\.$/);
   expect(complaints).toEqual([]);
 });
@@ -334,29 +258,32 @@ test('with the mends of its scene the live picture is seen as it will be printed
   expect(complaints).toEqual([]);
 });
 
-test('a press on a full disk is told of, nothing before it is lost, and the next one goes on', async () => {
-  const { page } = await visit();
-  // Fails as the Indexed Database standard has it: the quota that the browser's own tools set is not enforced by this Chromium.
-  await page.addInitScript(`
+longTest(
+  'a press on a full disk is told of, nothing before it is lost, and the next one goes on',
+  async () => {
+    const { page } = await visit();
+    // Fails as the Indexed Database standard has it: the quota that the browser's own tools set is not enforced by this Chromium.
+    await page.addInitScript(`
     const put = IDBObjectStore.prototype.put;
     IDBObjectStore.prototype.put = function (...given) {
       if (globalThis.diskIsFull) throw new DOMException('The disk is full.', 'QuotaExceededError');
       return put.apply(this, given);
     };`);
-  await page.reload();
-  await openStandIn(page);
-  await page.keyboard.press('Enter');
-  await hasPoses(page, 1);
-  await page.evaluate('globalThis.diskIsFull = true');
-  await page.keyboard.press('Enter');
-  await page
-    .getByText(/^There was no room left for SHOT0002\.JPG: it was not taken, all before it are kept\./)
-    .waitFor();
-  expect(await poses(page)).toBe(1);
-  await page.evaluate('globalThis.diskIsFull = false');
-  await page.keyboard.press('Enter');
-  await hasPoses(page, 2);
-});
+    await page.reload();
+    await openStandIn(page);
+    await page.keyboard.press('Enter');
+    await hasPoses(page, 1);
+    await page.evaluate('globalThis.diskIsFull = true');
+    await page.keyboard.press('Enter');
+    await page
+      .getByText(/^There was no room left for SHOT0002\.JPG: it was not taken, all before it are kept\./)
+      .waitFor();
+    expect(await poses(page)).toBe(1);
+    await page.evaluate('globalThis.diskIsFull = false');
+    await page.keyboard.press('Enter');
+    await hasPoses(page, 2);
+  },
+);
 
 /** What is on the screen of a part of the picture, in grey. */
 async function greyOf(

@@ -1,9 +1,10 @@
 import sharp from 'sharp';
 import { unzipSync } from 'fflate';
 import type { Page } from 'playwright-core';
-import type { Puppet } from '../src/core/shoot/stand-in/puppet';
+import { expect } from 'vitest';
+import { movePuppet, STANDING, type Puppet } from '../src/core/shoot/stand-in/puppet';
 import { readStateCode } from '../src/core/shoot/stand-in/state-code';
-import { bytesOf } from './browser';
+import { bytesOf, isKept } from './browser';
 
 /** Begins a film and opens the stand-in camera; ends before the first photo. */
 export async function openStandIn(page: Page): Promise<void> {
@@ -11,6 +12,8 @@ export async function openStandIn(page: Page): Promise<void> {
   await page.getByRole('button', { name: 'Shoot', exact: true }).click();
   await page.getByRole('combobox', { name: 'Camera', exact: true }).selectOption('stand-in');
   await page.getByRole('button', { name: 'Open the camera' }).first().click();
+  // Half as many live pictures leave the machine to what is tested.
+  await page.getByLabel('Live pictures a second').selectOption('12');
   await page.getByTestId('live').waitFor();
 }
 
@@ -55,7 +58,7 @@ interface Document {
 /** Saves the film to disk and reads it again: its photos, and its poses in order. */
 export async function savedFilm(page: Page): Promise<SavedFilm> {
   await page.getByRole('button', { name: /^Film: / }).click();
-  const downloading = page.waitForEvent('download', { timeout: 120_000 });
+  const downloading = page.waitForEvent('download');
   await page.getByRole('menuitem', { name: /^Save to disk/ }).click();
   const files = unzipSync(await bytesOf(await downloading));
   const { film: document } = JSON.parse(new TextDecoder().decode(files['film.json'])) as { film: Document };
@@ -72,4 +75,35 @@ export async function savedFilm(page: Page): Promise<SavedFilm> {
     });
   }
   return { photos: document.photos, poses };
+}
+
+/**
+ * So many presses as fast as photos are taken, with the stand-in open: so many photos, each as the puppet stood at its press, in
+ * order, at full size, none twice.
+ */
+export async function shootFast(page: Page, count: number): Promise<void> {
+  // To the left side of the set first: there is room for many steps.
+  let puppet = STANDING;
+  for (let i = 0; i < 70; i++) {
+    await page.keyboard.press('Shift+ArrowLeft');
+    puppet = movePuppet(puppet, -8, 0);
+  }
+  const stood = [];
+  for (let i = 0; i < count; i++) {
+    await page.keyboard.press('Enter');
+    stood.push(puppet);
+    // The next move and the next press wait for nothing but room.
+    await page.keyboard.press('Shift+ArrowRight');
+    puppet = movePuppet(puppet, 8, 0);
+    if (i % 6 === 5) await isReady(page);
+  }
+  await hasPoses(page, count);
+  await isKept(page);
+  const film = await savedFilm(page);
+  expect(film.poses.map((pose) => pose.puppet)).toEqual(stood);
+  expect(new Set(film.poses.map(({ name }) => name)).size).toBe(count);
+  expect(film.poses.map(({ name }) => name)).toEqual(film.poses.map(({ name }) => name).toSorted());
+  expect(new Set(film.poses.map(({ width, height, hold }) => `${width} ${height} ${hold}`))).toEqual(
+    new Set(['1920 1080 2']),
+  );
 }

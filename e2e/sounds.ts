@@ -113,7 +113,7 @@ export function pulses(samples: Float32Array, level = 0.2): number[] {
 export async function bringInSounds(page: Page, files: readonly TestFile[]): Promise<void> {
   await page.getByRole('button', { name: 'Sound', exact: true }).click();
   await page.getByTestId('choose-sounds').setInputFiles([...files]);
-  await page.getByRole('status').filter({ hasText: 'read' }).waitFor({ state: 'detached', timeout: 60_000 });
+  await page.getByRole('status').filter({ hasText: 'read' }).waitFor({ state: 'detached' });
 }
 
 /** Puts the playhead on a frame, counted from 0. */

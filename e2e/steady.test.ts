@@ -6,6 +6,7 @@ import { seen, showMend, undoWords } from './mending';
 import { jpeg, type Colour } from './photos';
 import { field, type } from './strip';
 import { colourAt, distance, PrintedFile, printFilm } from './video';
+import { longTest } from './extent';
 
 const { visit } = useBrowser();
 
@@ -195,24 +196,29 @@ test('what cannot be steadied is told of and left as it is: black, of another se
   expect(complaints).toEqual([]);
 });
 
-test('steadying is stopped half-way: what was found stays, the rest is as it was; photos that are equal are not moved', async () => {
-  const { page, complaints } = await visit();
-  const shifts = Array.from({ length: 50 }, (_, i) => (i % 2 === 0 ? ([0, 0] as const) : ([3, 2] as const)));
-  await bringIn(page, await shiftedPhotos(shifts));
-  await showSteady(page);
-  await page.keyboard.press('m');
-  await page.getByText(/^[1-9]\d? of 49 photos/).waitFor();
-  await page.getByRole('button', { name: 'Stop steadying the picture' }).click();
-  await expect.poll(() => notes(page)).toContain('Stopped. What was found stays; the rest is as it was.');
-  await expect.poll(() => undoWords(page)).toMatch(/^Undo: \d+ photos? steadied$/);
-  const found = Number(/\d+/.exec((await undoWords(page)) ?? '')?.[0]);
-  expect(found).toBeGreaterThan(0);
-  expect(found).toBeLessThan(49);
-  // The third is as the first: nothing is done about it.
-  await tickets(page).nth(2).click();
-  await page.getByRole('combobox', { name: 'Over it' }).selectOption('difference');
-  await expect.poll(async () => Math.max(...(await allSeen(page)).flat())).toBeLessThan(4);
-  await page.keyboard.press('Control+z');
-  await expect.poll(() => undoWords(page)).not.toContain('steadied');
-  expect(complaints).toEqual([]);
-});
+longTest(
+  'steadying is stopped half-way: what was found stays, the rest is as it was; photos that are equal are not moved',
+  async () => {
+    const { page, complaints } = await visit();
+    const shifts = Array.from({ length: 50 }, (_, i) =>
+      i % 2 === 0 ? ([0, 0] as const) : ([3, 2] as const),
+    );
+    await bringIn(page, await shiftedPhotos(shifts));
+    await showSteady(page);
+    await page.keyboard.press('m');
+    await page.getByText(/^[1-9]\d? of 49 photos/).waitFor();
+    await page.getByRole('button', { name: 'Stop steadying the picture' }).click();
+    await expect.poll(() => notes(page)).toContain('Stopped. What was found stays; the rest is as it was.');
+    await expect.poll(() => undoWords(page)).toMatch(/^Undo: \d+ photos? steadied$/);
+    const found = Number(/\d+/.exec((await undoWords(page)) ?? '')?.[0]);
+    expect(found).toBeGreaterThan(0);
+    expect(found).toBeLessThan(49);
+    // The third is as the first: nothing is done about it.
+    await tickets(page).nth(2).click();
+    await page.getByRole('combobox', { name: 'Over it' }).selectOption('difference');
+    await expect.poll(async () => Math.max(...(await allSeen(page)).flat())).toBeLessThan(4);
+    await page.keyboard.press('Control+z');
+    await expect.poll(() => undoWords(page)).not.toContain('steadied');
+    expect(complaints).toEqual([]);
+  },
+);

@@ -4,6 +4,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { promisify } from 'node:util';
 import type { Locator, Page } from 'playwright-core';
+import { PATIENCE } from './patience';
 import { bytesOf } from './browser';
 import type { Colour } from './photos';
 
@@ -51,7 +52,7 @@ export async function savePrint(page: Page): Promise<{ bytes: Buffer; fileName: 
 }
 
 /** Waits until one more print is finished than there were, and gives what its proof says. */
-export async function nextProof(page: Page, before: number, patience = 110_000): Promise<string> {
+export async function nextProof(page: Page, before: number, patience = PATIENCE): Promise<string> {
   const failed = page.getByRole('list', { name: 'Prints in line' }).getByRole('alert');
   const next = finishedPrints(page).nth(before);
   await next.or(failed).first().waitFor({ timeout: patience });
@@ -64,7 +65,7 @@ export async function printFilm(
   page: Page,
   kind: PrintedKind,
   name: string,
-  patience = 110_000,
+  patience = PATIENCE,
 ): Promise<{ bytes: Buffer; fileName: string; proof: string }> {
   await chooseKind(page, kind);
   await page.getByLabel('Name of the file').fill(name);
@@ -80,6 +81,8 @@ export const runFfmpeg = (args: readonly string[]): Promise<unknown> =>
   run('ffmpeg', ['-loglevel', 'error', '-y', ...args]);
 
 export interface Stream {
+  readonly codec_type: string;
+  readonly sample_aspect_ratio: string;
   readonly width: number;
   readonly height: number;
   readonly nb_read_frames: string;
@@ -93,10 +96,21 @@ export interface Stream {
   readonly color_transfer: string;
 }
 
+interface ProbedFrame {
+  readonly media_type: string;
+  readonly pts_time: string;
+}
+
+interface Probe {
+  readonly streams: readonly Stream[];
+  readonly frames: readonly ProbedFrame[];
+}
+
 /** A saved print as the outside sees it; its file is removed by `close`. */
 export class PrintedFile {
   readonly #folder: string;
   readonly path: string;
+  #probing: Promise<Probe> | undefined;
 
   private constructor(folder: string, path: string) {
     this.#folder = folder;
@@ -127,33 +141,39 @@ export class PrintedFile {
     return new PrintedFile(folder, path);
   }
 
+  /** All that ffprobe tells of the file, in one reading that decodes it once. */
+  #probe(): Promise<Probe> {
+    this.#probing ??= run(
+      'ffprobe',
+      [
+        ...['-v', 'error', '-show_streams', '-show_frames', '-of', 'json', this.path],
+        ...['-show_entries', 'frame=media_type,pts_time'],
+      ],
+      { maxBuffer: 1 << 28 },
+    ).then(({ stdout }) => JSON.parse(stdout) as Probe);
+    return this.#probing;
+  }
+
+  async #framesOf(kind: 'video' | 'audio'): Promise<readonly ProbedFrame[]> {
+    return (await this.#probe()).frames.filter(({ media_type: each }) => each === kind);
+  }
+
+  /** What the file says of its picture, with the number of frames that are in it. */
   async stream(): Promise<Stream> {
-    const { stdout } = await run('ffprobe', [
-      '-v',
-      'error',
-      '-count_frames',
-      '-show_streams',
-      '-of',
-      'json',
-      this.path,
-    ]);
-    return (JSON.parse(stdout) as { streams: [Stream] }).streams[0];
+    const { streams } = await this.#probe();
+    const video = streams.find(({ codec_type: kind }) => kind === 'video');
+    if (!video) throw new Error('The file has no picture.');
+    return { ...video, nb_read_frames: String((await this.#framesOf('video')).length) };
+  }
+
+  /** The codec of the sound; undefined where there is none. */
+  async soundCodec(): Promise<string | undefined> {
+    return (await this.#probe()).streams.find(({ codec_type: kind }) => kind === 'audio')?.codec_name;
   }
 
   /** Start of each frame in seconds. */
   async times(): Promise<number[]> {
-    const { stdout } = await run('ffprobe', [
-      '-v',
-      'error',
-      '-select_streams',
-      'v',
-      '-show_entries',
-      'frame=pts_time',
-      '-of',
-      'csv=p=0',
-      this.path,
-    ]);
-    return stdout.trim().split('\n').map(Number);
+    return (await this.#framesOf('video')).map(({ pts_time: time }) => Number(time));
   }
 
   /** Frames as RGB, decoded by ffmpeg with the colours that the file's own tags say. */

@@ -9,12 +9,13 @@ interface AxeResults {
 
 /** What axe-core finds wrong on the page as it is, by WCAG 2.2 A and AA and its own best practices, or by some of its rules. */
 export async function violations(page: Page, rules?: readonly string[]): Promise<string[]> {
-  await page.addScriptTag({ path: axePath });
+  if (!(await page.evaluate(() => 'axe' in globalThis))) await page.addScriptTag({ path: axePath });
   const { violations: found } = await page.evaluate(
     (runOnly) =>
-      (globalThis as unknown as { axe: { run: (options: unknown) => Promise<AxeResults> } }).axe.run(
-        runOnly ? { runOnly } : {},
-      ),
+      (globalThis as unknown as { axe: { run: (options: unknown) => Promise<AxeResults> } }).axe.run({
+        resultTypes: ['violations'],
+        ...(runOnly && { runOnly }),
+      }),
     rules,
   );
   return found.flatMap(({ id, nodes }) => nodes.map((node) => `${id}: ${node.html} ${node.failureSummary}`));

@@ -1,20 +1,21 @@
-import { lazy, type ComponentType } from 'react';
+import type { ComponentType } from 'react';
 import { intakeOf } from '../state/photos/intake-table';
 import type { Stage } from '../state/shell/stages';
+import { fetchedView, type FetchedView } from './fetched-view';
 import type { KeyPlace } from './shell/key-place';
 
-const fetchStage = {
-  shoot: () => import('./shoot/shoot-view'),
-  sort: () => import('./sort/sort-view'),
-  time: () => import('./time/time-view'),
-  mend: () => import('./mend/mend-view'),
-  sound: () => import('./sound/sound-view'),
-  print: () => import('./print/print-view'),
-} as const satisfies Record<Stage, () => Promise<unknown>>;
+const views: Readonly<Record<Stage, FetchedView<object>>> = {
+  shoot: fetchedView(async () => (await import('./shoot/shoot-view')).ShootView),
+  sort: fetchedView(async () => (await import('./sort/sort-view')).SortView),
+  time: fetchedView(async () => (await import('./time/time-view')).TimeView),
+  mend: fetchedView(async () => (await import('./mend/mend-view')).MendView),
+  sound: fetchedView(async () => (await import('./sound/sound-view')).SoundView),
+  print: fetchedView(async () => (await import('./print/print-view')).PrintView),
+};
 
-/** Fetches the code of all stages, so that none has to be waited for. */
+/** Fetches the code of all stages, so that none has to be waited for; one that cannot be fetched says so when it is shown. */
 export const fetchStages = (): void => {
-  for (const fetch of Object.values(fetchStage)) void fetch();
+  for (const { fetch } of Object.values(views)) fetch().catch(() => undefined);
 };
 
 /** What a stage shows, and which keys count in it. */
@@ -33,32 +34,32 @@ export interface StageView {
 /** All stages, with their views. */
 export const STAGE_VIEWS: Readonly<Record<Stage, StageView>> = {
   shoot: {
-    View: lazy(async () => ({ default: (await fetchStage.shoot()).ShootView })),
+    View: views.shoot.View,
     keys: () => ['shoot', 'looking', 'anywhere'],
     ...{ hasCues: false, showsIncoming: false, needsRoom: false },
   },
   sort: {
-    View: lazy(async () => ({ default: (await fetchStage.sort()).SortView })),
+    View: views.sort.View,
     keys: () => [intakeOf()?.laidOut === false ? 'table' : 'tray', 'anywhere'],
     ...{ hasCues: false, showsIncoming: true, needsRoom: true },
   },
   time: {
-    View: lazy(async () => ({ default: (await fetchStage.time()).TimeView })),
+    View: views.time.View,
     keys: () => ['playing', 'looking', 'choosing', 'poses', 'anywhere'],
     ...{ hasCues: true, showsIncoming: false, needsRoom: false },
   },
   mend: {
-    View: lazy(async () => ({ default: (await fetchStage.mend()).MendView })),
+    View: views.mend.View,
     keys: () => ['mend', 'choosing', 'playing', 'looking', 'anywhere'],
     ...{ hasCues: false, showsIncoming: false, needsRoom: false },
   },
   sound: {
-    View: lazy(async () => ({ default: (await fetchStage.sound()).SoundView })),
+    View: views.sound.View,
     keys: () => ['sound', 'playing', 'looking', 'anywhere'],
     ...{ hasCues: true, showsIncoming: false, needsRoom: false },
   },
   print: {
-    View: lazy(async () => ({ default: (await fetchStage.print()).PrintView })),
+    View: views.print.View,
     keys: () => ['anywhere'],
     ...{ hasCues: false, showsIncoming: false, needsRoom: false },
   },

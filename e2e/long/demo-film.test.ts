@@ -1,6 +1,6 @@
 import type { Page } from 'playwright-core';
 import { expect, test } from 'vitest';
-import { counter, openDemoFilm, useBrowser } from './browser';
+import { counter, openDemoFilm, useBrowser } from '../browser';
 
 const { visit } = useBrowser();
 

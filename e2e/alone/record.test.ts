@@ -1,12 +1,12 @@
 import { readFileSync } from 'node:fs';
 import type { Page } from 'playwright-core';
 import { expect, test } from 'vitest';
-import { bringIn, counter, notes, tickets, useBrowser } from './browser';
-import { numbered } from './photos';
-import { bringInSounds, click, goTo, soundOf, wav } from './sounds';
-import { printFilm, PrintedFile } from './video';
+import { bringIn, counter, notes, tickets, useBrowser } from '../browser';
+import { numbered } from '../photos';
+import { bringInSounds, click, goTo, soundOf, wav } from '../sounds';
+import { printFilm, PrintedFile } from '../video';
 
-const { visit } = useBrowser();
+const { visit } = useBrowser({ hasDevices: true });
 
 /** A film of so many poses on ones, in stage Sound, with the panel for recording. */
 async function openRecording(page: Page, photos: number, hold: string): Promise<void> {
@@ -59,9 +59,7 @@ test(
     await openRecording(page, 6, '24');
     await standIn(page);
     await page.getByRole('button', { name: 'Clap test' }).click();
-    await expect
-      .poll(() => notes(page), { timeout: 15_000 })
-      .toMatch(/The microphone is (3[5-9]|4[0-5]) ms late/);
+    await expect.poll(() => notes(page)).toMatch(/The microphone is (3[5-9]|4[0-5]) ms late/);
     // Stopped while it is counted in, nothing is kept.
     await page.keyboard.press('e');
     await page.getByLabel('Recording begins in 1').waitFor();
@@ -73,7 +71,7 @@ test(
     await page.getByText('Recording begins in 1').or(page.getByLabel('Recording begins in 1')).waitFor();
     await recording(page).waitFor();
     // It ends with the film, which is 4.5 s from here.
-    await takes(page).waitFor({ timeout: 20_000 });
+    await takes(page).waitFor();
     await expect.poll(() => page.getByText(/^4\.[4-9]\d s, /).count()).toBe(1);
     await page.getByRole('button', { name: 'Keep it' }).click();
     await page.getByRole('button', { name: /^Take 1\.wav in Dialogue, from 1\.50 s/ }).waitFor();
@@ -174,8 +172,6 @@ test('where nothing can be heard the film plays all the same, and it is said', a
   await bringInSounds(page, [wav('click.wav', click())]);
   await page.getByRole('button', { name: 'Lay click.wav in at the playhead' }).click();
   await page.keyboard.press('Space');
-  await expect
-    .poll(() => notes(page), { timeout: 10_000 })
-    .toMatch(/The film plays without sound: .*speaker/);
+  await expect.poll(() => notes(page)).toMatch(/The film plays without sound: .*speaker/);
   await expect.poll(async () => (await counter(page)).frame).toBeGreaterThan(5);
 });

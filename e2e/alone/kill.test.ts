@@ -1,0 +1,3 @@
+import { testKills } from '../kills';
+
+testKills(['edits', 'import'], 1);

@@ -1,0 +1,3 @@
+import { testKills } from '../kills';
+
+testKills(['edits', 'import', 'opening', 'recording', 'printing', 'painting'], 2);

@@ -1,0 +1,2 @@
+// All that these try, where `npm test` tries some.
+import '../room.test';
