@@ -26,9 +26,9 @@ export default defineConfig({
       // No test is one of time: a machine that is busy may take as long as it likes.
       { test: { name: 'unit', include: ['src/**/*.test.ts'], testTimeout: 60_000 } },
       inBrowser('browser', ['e2e/*.test.ts']),
-      // What goes by real time, and what kills a browser.
+      // Tests of real time, and tests that kill a browser.
       inBrowser('alone', ['e2e/alone/*.test.ts'], { fileParallelism: false }),
-      // What is long by nature: docs/reliability.md.
+      // Long tests: docs/reliability.md.
       inBrowser('long', ['e2e/long/*.test.ts'], {
         fileParallelism: false,
         testTimeout: 10 * PATIENCE,

@@ -7,7 +7,7 @@ import { violations } from './violations';
 
 const { visit } = useBrowser();
 
-/** What axe-core finds by daylight, and what more in the dark, where nothing but colours is another. */
+/** Findings of axe-core by daylight, and of its colour rules in the dark, where nothing else differs. */
 async function wrong(page: Page): Promise<string[]> {
   const byDay = await violations(page);
   await page.evaluate(() => void (document.documentElement.dataset['theme'] = 'dim'));

@@ -65,7 +65,12 @@ export function useBrowser({ hasDevices = false } = {}): {
   afterEach(async () => {
     const ended = contexts.filter((context) => !keptOpen.has(context));
     contexts = contexts.filter((context) => keptOpen.has(context));
-    for (const context of ended) await context.close();
+    for (const context of ended) {
+      // A file that is still on its way to a page that goes is nobody's failure.
+      for (const routed of [context, ...context.pages()])
+        await routed.unrouteAll({ behavior: 'ignoreErrors' });
+      await context.close();
+    }
   });
   afterAll(() => browser.close());
   return {

@@ -3,7 +3,7 @@ import { openSettings } from './browser';
 import { PULSE, pulses, soundOf } from './sounds';
 import { printFilm, PrintedFile } from './video';
 
-/** Where the clicks of a print are heard, in milliseconds after the start of a frame, counted from 0. */
+/** Offsets of the clicks of a print from the frames they belong to, in milliseconds; frames counted from 0. */
 export async function clicksAfter(
   page: Page,
   kind: 'MP4' | 'WebM',

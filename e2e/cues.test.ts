@@ -66,7 +66,11 @@ test('a cue that is dragged lies on a frame again, and is tied to the pose there
   expect(complaints).toEqual([]);
 });
 
-test.each([[8, '−11.5 dB']] as const)('its level is dragged: by %i pixels it is %s', async (by, level) => {
+test.each([
+  [-60, '+12 dB'],
+  [8, '−11.5 dB'],
+  [80, 'silent'],
+] as const)('its level is dragged: by %i pixels it is %s', async (by, level) => {
   const { page, complaints } = await withCue();
   const line = await page.locator('[data-grip=level]').boundingBox();
   if (!line) throw new Error('no level');

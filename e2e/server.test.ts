@@ -124,7 +124,7 @@ test('the shelf, as it is seen first, is less than 700 kB before compression', a
     const bytes = await bytesOf(path);
     needed.set(path, bytes.length);
     if (!path.endsWith('.js')) continue;
-    // What a module cannot do without; what it asks for later is `import()`.
+    // Static imports only: those by `import()` are fetched later.
     for (const [, name = ''] of bytes.toString().matchAll(/(?:from|import)\s*"\.\/([^"]+\.js)"/g))
       first.push(`${path.slice(0, path.lastIndexOf('/'))}/${name}`);
   }

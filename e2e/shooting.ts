@@ -78,8 +78,8 @@ export async function savedFilm(page: Page): Promise<SavedFilm> {
 }
 
 /**
- * So many presses as fast as photos are taken, with the stand-in open: so many photos, each as the puppet stood at its press, in
- * order, at full size, none twice.
+ * Presses the shutter `count` times as fast as photos are taken, with the stand-in open. Expects that many photos, each as the
+ * puppet stood at its press, in order, at full size, none twice.
  */
 export async function shootFast(page: Page, count: number): Promise<void> {
   // To the left side of the set first: there is room for many steps.

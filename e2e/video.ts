@@ -158,7 +158,7 @@ export class PrintedFile {
     return (await this.#probe()).frames.filter(({ media_type: each }) => each === kind);
   }
 
-  /** What the file says of its picture, with the number of frames that are in it. */
+  /** The picture's stream as the file describes it, with the counted number of frames. */
   async stream(): Promise<Stream> {
     const { streams } = await this.#probe();
     const video = streams.find(({ codec_type: kind }) => kind === 'video');

@@ -10,7 +10,7 @@ import type { Plugin } from 'vite';
 const ADDRESS = /(new Worker\(\s*)?new URL\(\s*(['"`])([^'"`$]+)\2\s*,\s*import\.meta\.url\s*,?\s*\)/g;
 const WORKER_FILE = /\.(worker|worklet)\.ts$/;
 const WORKLET_IMPORT = '?worker&url';
-/** What such an import becomes; without a query, which Vite's own way would take it by. */
+/** Prefix of the module that such an import becomes; it has no query, since Vite's own plugin goes by that. */
 const WORKLET_ADDRESS = '\0worklet-address:';
 const ASSET_IMPORT = /\?url$/;
 

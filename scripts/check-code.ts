@@ -43,7 +43,7 @@ const formatHost: ts.FormatDiagnosticsHost = {
   getNewLine: () => '\n',
 };
 
-/** What is wrong with the types of a program, as text; empty where nothing is. */
+/** Type errors of a program as text; empty if there are none. */
 function typeProblems(program: ts.EmitAndSemanticDiagnosticsBuilderProgram): string {
   const problems = [
     ...program.getConfigFileParsingDiagnostics(),
@@ -57,7 +57,7 @@ function typeProblems(program: ts.EmitAndSemanticDiagnosticsBuilderProgram): str
   return ts.formatDiagnostics(problems, formatHost);
 }
 
-/** What ESLint finds, as text; empty where that is nothing. Types are those of `program`. */
+/** ESLint's findings as text; empty if there are none. Types are taken from `program`. */
 async function lintProblems(program: ts.Program): Promise<string> {
   const withProgram = {
     ...parser,

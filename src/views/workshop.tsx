@@ -26,7 +26,7 @@ interface WorkshopProps {
   readonly openDemo: boolean;
 }
 
-/** Whether the address leads to the shelf, or to the last film where there is none yet. */
+/** True if the address leads to the shelf: by name, or because this browser has no film yet. */
 async function leadsToShelf(openDemo: boolean): Promise<boolean> {
   const route = readRoute(location.pathname);
   if (route) return route.kind === 'shelf';

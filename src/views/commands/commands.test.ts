@@ -14,7 +14,7 @@ beforeAll(async () => {
   setShell({ stage: 'time' });
 });
 
-/** What stands first in the list where this is typed: what Enter does. */
+/** The first command of the list for typed words: the one that Enter runs. */
 const first = (typed: string): string | undefined =>
   [
     ...goToCommands(typed),

@@ -5,7 +5,7 @@ import { useShell } from '../../state/shell/shell';
 import { STAGE_VIEWS } from '../stages';
 import styles from './shell.module.css';
 
-/** How far photos coming in are, where the stage on screen does not show it by itself. */
+/** Progress of photos on their way in, in stages that do not show it themselves. */
 export function IncomingBar() {
   const incoming = useShell((state) => state.incoming);
   const stage = useShell((state) => state.stage);
