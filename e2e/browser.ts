@@ -7,7 +7,7 @@ import {
   type Locator,
   type Page,
 } from 'playwright-core';
-import { afterAll, afterEach, beforeAll, expect, inject } from 'vitest';
+import { afterAll, afterEach, expect, inject } from 'vitest';
 import { PATIENCE } from './patience';
 
 const CHROMIUM = {
@@ -47,34 +47,42 @@ export interface Visit {
   readonly complaints: string[];
 }
 
-/** Contexts that outlive the test that opened them. */
+/** Contexts that outlive the test that opened them, up to the end of its file. */
 const keptOpen = new WeakSet<BrowserContext>();
 
+/** Browsers that run, with and without devices: the files that a worker runs one after the other share them. */
+const running = new Map<boolean, Promise<Browser>>();
+
+async function runningBrowser(hasDevices: boolean): Promise<Browser> {
+  const browser = await running.get(hasDevices);
+  if (browser?.isConnected()) return browser;
+  const started = launch(hasDevices);
+  running.set(hasDevices, started);
+  return started;
+}
+
 /**
- * A browser for one test file, and fresh visits to the app in it: each with an empty store. What a test opened is closed after
- * it: a page with a live picture goes on drawing as long as it is there. `hasDevices`: a camera and a microphone of the browser's.
+ * Fresh visits to the app in a browser, each with an empty store. What a test opened is closed after it: a page with a live
+ * picture goes on drawing as long as it is there. `hasDevices`: a camera and a microphone of the browser's.
  */
 export function useBrowser({ hasDevices = false } = {}): {
   visit: (options?: BrowserContextOptions) => Promise<Visit>;
 } {
-  let browser: Browser;
   let contexts: BrowserContext[] = [];
-  beforeAll(async () => {
-    browser = await launch(hasDevices);
-  });
-  afterEach(async () => {
-    const ended = contexts.filter((context) => !keptOpen.has(context));
-    contexts = contexts.filter((context) => keptOpen.has(context));
+  const close = async (ended: readonly BrowserContext[]): Promise<void> => {
+    contexts = contexts.filter((context) => !ended.includes(context));
     for (const context of ended) {
       // A file that is still on its way to a page that goes is nobody's failure.
       for (const routed of [context, ...context.pages()])
         await routed.unrouteAll({ behavior: 'ignoreErrors' });
       await context.close();
     }
-  });
-  afterAll(() => browser.close());
+  };
+  afterEach(() => close(contexts.filter((context) => !keptOpen.has(context))));
+  afterAll(() => close(contexts));
   return {
     visit: async (options = {}) => {
+      const browser = await runningBrowser(hasDevices);
       const context = await browser.newContext({
         viewport: { width: 1280, height: 800 },
         acceptDownloads: true,

@@ -82,9 +82,9 @@ export async function savedFilm(page: Page): Promise<SavedFilm> {
  * puppet stood at its press, in order, at full size, none twice.
  */
 export async function shootFast(page: Page, count: number): Promise<void> {
-  // To the left side of the set first: there is room for many steps.
   let puppet = STANDING;
-  for (let i = 0; i < 70; i++) {
+  // To the left side of the set first, where there is room for many steps.
+  for (let i = 0; count > 50 && i < 70; i++) {
     await page.keyboard.press('Shift+ArrowLeft');
     puppet = movePuppet(puppet, -8, 0);
   }

@@ -4,13 +4,12 @@ import { inTurn } from './run-together.mjs';
 import { closeWith, vitest } from './vitest.mjs';
 
 const npx = (title, ...args) => ({ title, command: 'npx', args });
-const SOURCES = ['src', 'demo', 'scripts', 'e2e', 'bench'];
 
 preparePackages();
 prepareDebian();
 run('npx', ['astro', 'sync', '--silent']);
 
-const unit = vitest('unit');
+const unit = vitest('unit', { projects: ['core', 'unit'] });
 const browser = vitest('browser', { isLive: true });
 const alone = vitest('alone', { isLive: true });
 // Two cores: what does not need the other runs beside it. Tests of real time come last, with nothing beside them.
@@ -19,7 +18,7 @@ await Promise.all([
   build.then(() => inTurn([browser])),
   inTurn([
     npx('types and lint', 'tsx', 'scripts/check-code.ts'),
-    npx('structure', 'depcruise', '--config', '.dependency-cruiser.cjs', ...SOURCES),
+    npx('structure', 'tsx', 'scripts/check-structure.ts'),
     npx('dead code', 'knip'),
     npx(
       'format',

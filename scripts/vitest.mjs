@@ -3,22 +3,20 @@ import { readFileSync, rmSync } from 'node:fs';
 
 const REPORTERS = ['--reporter=default', '--reporter=./e2e/retries-reporter.ts', '--reporter=json'];
 
-/** A project of tests as a check to be run, with what it counted once it was. */
-export function vitest(project, { files = [], options = [], isLive = false } = {}) {
-  const report = `.cache/${project}-tests.json`;
+/** Projects of tests as one check to be run, with what it counted once it was. */
+export function vitest(name, { projects = [name], files = [], isLive = false } = {}) {
+  const report = `.cache/${name}-tests.json`;
   rmSync(report, { force: true });
   return {
-    title: `${project} tests`,
+    title: `${name} tests`,
     command: 'npx',
     args: [
       'vitest',
       'run',
       ...files,
-      '--project',
-      project,
+      ...projects.flatMap((project) => ['--project', project]),
       ...REPORTERS,
       `--outputFile.json=${report}`,
-      ...options,
     ],
     isLive,
     counted: () => {

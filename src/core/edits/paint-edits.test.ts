@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { expect, test } from 'vitest';
+import { runs } from '../chance/random-runs';
 import { emptyFilm, type Film, type Photo, type Scene } from '../film/film';
 import { posesIn, posesOf } from '../film/items';
 import { filmWith, freshId, photoNamed } from '../film/random-films';
@@ -164,6 +165,6 @@ test('any strokes, undone and done again, with poses moved, copied and deleted: 
         }
       }
     }),
-    { numRuns: 150 },
+    { numRuns: runs(50, 150) },
   );
 });

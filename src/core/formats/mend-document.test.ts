@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { expect, test } from 'vitest';
+import { runs } from '../chance/random-runs';
 import { LONGEST_NAME } from '../film/bounds';
 import { applyEdit } from '../edits/apply-edit';
 import type { Edit } from '../edits/edit';
@@ -119,7 +120,7 @@ test(
           }
         },
       ),
-      { numRuns: 700 },
+      { numRuns: runs(200, 700) },
     );
   },
 );
@@ -161,7 +162,7 @@ test(
           if (read.ok) film = next;
         }
       }),
-      { numRuns: 600 },
+      { numRuns: runs(200, 600) },
     );
   },
 );

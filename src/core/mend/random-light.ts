@@ -18,18 +18,21 @@ export type Paint = (x: number, y: number) => readonly [number, number, number] 
 /** A set: patches of card before a wall that is lit from one side, with the grain of paper. */
 export function makeSet(seed: number): Paint {
   const next = numbers(seed);
-  const cards = Array.from({ length: 40 }, () => ({
-    ...{ x: next(), y: next(), w: 0.05 + 0.2 * next(), h: 0.05 + 0.2 * next() },
-    colour: [0.03 + 0.6 * next(), 0.03 + 0.6 * next(), 0.03 + 0.6 * next()] as const,
-  }));
+  // The last lies on top.
+  const cards = Array.from({ length: 40 }, () => {
+    const [x, y, w, h] = [next(), next(), 0.05 + 0.2 * next(), 0.05 + 0.2 * next()];
+    const colour = [0.03 + 0.6 * next(), 0.03 + 0.6 * next(), 0.03 + 0.6 * next()] as const;
+    return { left: x - w / 2, right: x + w / 2, top: y - h / 2, bottom: y + h / 2, colour };
+  }).reverse();
   const paper = Float32Array.from({ length: WIDTH * HEIGHT }, () => 0.95 + 0.1 * next());
   return (x, y) => {
-    const card = cards.findLast(
-      (each) => Math.abs(x - each.x) < each.w / 2 && Math.abs(y - each.y) < each.h / 2,
+    const card = cards.find(
+      ({ left, right, top, bottom }) => x > left && x < right && y > top && y < bottom,
     );
     const [r, g, b] = card?.colour ?? [0.3, 0.25, 0.18];
     const grain = paper[Math.floor(y * HEIGHT) * WIDTH + Math.floor(x * WIDTH)] as number;
-    return [r, g, b].map((value) => value * grain * (0.7 + 0.3 * x)) as unknown as [number, number, number];
+    const light = grain * (0.7 + 0.3 * x);
+    return [r * light, g * light, b * light];
   };
 }
 

@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import sharp from 'sharp';
 import ssim from 'ssim.js';
 import { describe, expect, test } from 'vitest';
+import { runs } from '../chance/random-runs';
 import { chained, inverse, mapped } from './affine';
 import { toYCbCr } from './bt709';
 import { convertRows, fillPlain } from './fill-plain';
@@ -41,7 +42,7 @@ const asRgba = (data: Buffer, width: number, height: number): Rgba => ({
 });
 
 /** `npm run test:long` tries more. */
-const RUNS = process.env['KERMIS_LONG'] ? 400 : 120;
+const RUNS = runs(80, 400);
 
 describe('one picture, whichever way it is made', () => {
   test('plain and vector code give the same bytes, with steps, slants and all', () => {

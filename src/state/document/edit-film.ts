@@ -63,6 +63,10 @@ function goOn(make: (history: History) => History): void {
 /** Carries out an edit of the open film. */
 export const edit = (change: Edit): void => goOn((history) => perform(history, change));
 
+/** Carries out edits that are undone one by one, but kept together: none of them is ever there without the others. */
+export const editTogether = (changes: readonly Edit[]): void =>
+  goOn((history) => changes.reduce((made, change) => perform(made, change), history));
+
 /** Carries out what could be made of a wish, or says why it could not; gives whether it was done. */
 export function tryEdit(make: (film: Film) => Result<Edit>): boolean {
   const film = openFilm();

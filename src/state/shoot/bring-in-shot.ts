@@ -9,7 +9,7 @@ import { PhotoThreads } from '../../engine/browser/photos/photo-threads';
 import { forgetShot, readShots, type KeptShot } from '../../engine/browser/store/shot-repository';
 import { stepsKept } from '../document/autosave';
 import { openFilm } from '../document/document';
-import { edit } from '../document/edit-film';
+import { edit, editTogether } from '../document/edit-film';
 import { tell } from '../shell/shell';
 import { goTo } from '../transport/play';
 
@@ -96,9 +96,9 @@ function show(film: Film, photo: Photo, { place, afterPhoto, hold, poseId: onScr
   const before = posesOf(film).find(({ photoId }) => photoId === afterPhoto);
   const poseId = place === 'behind' && before ? before.id : onScreen;
   const shot = shotEdits(film, photo, { place, poseId, hold }, newId);
-  edit(shot.keep);
-  if (!isInTray(photo)) return false;
-  edit(shot.show);
+  editTogether([shot.keep, shot.show]);
+  // A film that holds no more poses may hold the photo.
+  if (!isInTray(photo)) return keepSpare(film, photo);
   const now = openFilm();
   const entry = now && showingOf(scheduleOf(now), shot.poseId, 0);
   if (entry) goTo(entry.start);

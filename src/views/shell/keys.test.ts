@@ -1,5 +1,5 @@
 import 'fake-indexeddb/auto';
-import { beforeEach, describe, expect, it, vi } from 'vitest';
+import { beforeEach, describe, expect, it } from 'vitest';
 import type { Cue, Sound } from '../../core/film/sound';
 import { placeCues } from '../../core/film/cue-place';
 import { filmWith, photoNamed } from '../../core/film/random-films';
@@ -15,35 +15,14 @@ import { STAGES } from '../../state/shell/stages';
 import { chooseCue, laySound } from '../../state/sound/cues';
 import { goTo } from '../../state/transport/play';
 import { transportNow } from '../../state/transport/transport';
-import { handleKey, KEYS } from './keys';
+import { KEYS } from './keys';
+import { press, said } from './keys-for-test';
 
 const film = () => {
   const open = openFilm();
   if (!open) throw new Error('No film is open.');
   return open;
 };
-
-/** Presses keys one after the other, each as the sheet of keys writes it: `Ctrl Shift C`, `x`, `Alt →`. */
-function press(...strokes: readonly string[]): void {
-  for (const stroke of strokes) {
-    const parts = stroke.split(' ');
-    const name = parts.at(-1) ?? '';
-    const key =
-      { '←': 'ArrowLeft', '→': 'ArrowRight', '↑': 'ArrowUp', '↓': 'ArrowDown', Space: ' ' }[name] ?? name;
-    handleKey({
-      key,
-      code: /^\d$/.test(key) ? `Digit${key}` : /^[a-z]$/i.test(key) ? `Key${key.toUpperCase()}` : key,
-      ctrlKey: parts.includes('Ctrl'),
-      altKey: parts.includes('Alt'),
-      shiftKey: parts.includes('Shift'),
-      metaKey: false,
-      repeat: false,
-      defaultPrevented: false,
-      target: null,
-      preventDefault: () => undefined,
-    } as unknown as KeyboardEvent);
-  }
-}
 
 /** The strip as it shows the film: `photo×hold`, an echo of a cycle in brackets. */
 function strip(): string {
@@ -67,10 +46,6 @@ function choose(first: string, last = first): void {
   if (last !== first) choosePose(last, 'range');
 }
 
-const said = (): string =>
-  shellNow()
-    .notices.map(({ text }) => text)
-    .join('\n');
 const pose = (photo: number) => ({ id: `p${photo}`, photoId: String(photo), hold: 2 });
 
 /** A film of poses of photos 1 to 6 on twos, in scenes that begin at these. */
@@ -81,10 +56,6 @@ const sixPoses = (...begins: readonly number[]) => {
   );
   return { ...filmWith(scenes), photos: [1, 2, 3, 4, 5, 6].map((photo) => photoNamed(String(photo))) };
 };
-
-// Stages have addresses.
-vi.stubGlobal('location', { pathname: '/film/film/time' });
-vi.stubGlobal('history', { pushState: () => undefined, replaceState: () => undefined });
 
 beforeEach(async () => {
   await openForTest(sixPoses());

@@ -1,6 +1,7 @@
 import { createCanvas, loadImage } from '@napi-rs/canvas';
 import fc from 'fast-check';
 import { expect, test } from 'vitest';
+import { runs } from '../../chance/random-runs';
 import { drawEdit } from '../../edits/draw-edits';
 import { arrivedEdit } from '../../edits/svg-edits';
 import { applyEdit } from '../../edits/apply-edit';
@@ -166,11 +167,11 @@ test('a file that is broken, too large, or could run something is refused in a s
   expect(problem('<svg><g></svg>')).toContain('it is broken');
   expect(problem('not a picture')).toContain('it is broken');
   expect(problem('<html></html>')).toBe('it is not an SVG file');
-  const runs = 'it has a script in it, or something else that runs';
-  expect(problem(svg('<script>alert(1)</script><rect width="9" height="9"/>'))).toBe(runs);
-  expect(problem(svg('<rect width="9" height="9" onclick="alert(1)"/>'))).toBe(runs);
-  expect(problem(svg('<a href="javascript:alert(1)"><rect width="9" height="9"/></a>'))).toBe(runs);
-  expect(problem(svg('<foreignObject/>'))).toBe(runs);
+  const refused = 'it has a script in it, or something else that runs';
+  expect(problem(svg('<script>alert(1)</script><rect width="9" height="9"/>'))).toBe(refused);
+  expect(problem(svg('<rect width="9" height="9" onclick="alert(1)"/>'))).toBe(refused);
+  expect(problem(svg('<a href="javascript:alert(1)"><rect width="9" height="9"/></a>'))).toBe(refused);
+  expect(problem(svg('<foreignObject/>'))).toBe(refused);
   expect(problem(`<!DOCTYPE svg [<!ENTITY a "aaaa">]>${svg('<rect/>')}`)).toContain('definitions of its own');
   expect(problem(' '.repeat(9 << 20))).toBe('it is larger than 8 MB');
   expect(problem(svg('<g>'.repeat(200) + '</g>'.repeat(200)))).toBe('it has more elements than can be read');
@@ -224,6 +225,6 @@ test('a file that is broken, too large, or could run something is refused in a s
       const all = result.ok ? result.value.layers.flatMap(({ marks }) => marks) : [];
       for (const mark of all) expect(numbersIn(mark)).toBeGreaterThan(0);
     }),
-    { numRuns: 300 },
+    { numRuns: runs(100, 300) },
   );
 });

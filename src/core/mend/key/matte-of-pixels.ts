@@ -14,8 +14,11 @@ export function matteOfPixels({ width, height, data }: Pixels, toParts: Affine, 
   const factsOf = planKeyFacts(size, room);
   room.open(renderPlain);
   const facts = factsOf();
-  const rowsOf = (y: number, rows: number): Int16Array =>
-    Int16Array.from(data.subarray(y * width * 4, (y + rows) * width * 4), (each) => each << FINE_BITS);
+  const rowsOf = (y: number, rows: number): Int16Array => {
+    const fine = new Int16Array(rows * width * 4);
+    for (let i = 0, at = y * width * 4; i < fine.length; i++, at++) fine[i] = (data[at] as number) << FINE_BITS;
+    return fine;
+  };
   findMatte(renderPlain, { size, toPhoto: toParts, file: size }, cut, rowsOf, facts);
   return facts;
 }

@@ -23,33 +23,42 @@ const ball = (k: number): { x: number; y: number; foot: number } => ({
   foot: 290 + 4.4 * k,
 });
 
-type What = 'wire' | 'ball' | undefined;
+const [WALL, WIRE, BALL] = [0, 1, 2];
 
-/** What is seen at each pixel of a photo but the wall. */
-function things(k: number): readonly What[] {
+/** What is seen at each pixel of a photo. */
+function things(k: number): Uint8Array {
+  const { width, height } = SIZE;
   const { x: bx, y: by, foot } = ball(k);
-  return Array.from({ length: SIZE.width * SIZE.height }, (_, i): What => {
-    const [x, y] = [i % SIZE.width, Math.floor(i / SIZE.width)];
-    if ((x - bx) ** 2 + (y - by) ** 2 < 48 ** 2) return 'ball';
-    return y < by - 45 && Math.abs(x - foot - ((bx - foot) * y) / by) < 1.6 ? 'wire' : undefined;
-  });
+  const seen = new Uint8Array(width * height);
+  for (let y = 0, i = 0; y < height; y++)
+    for (let x = 0; x < width; x++, i++) {
+      if ((x - bx) ** 2 + (y - by) ** 2 < 48 ** 2) seen[i] = BALL;
+      else if (y < by - 45 && Math.abs(x - foot - ((bx - foot) * y) / by) < 1.6) seen[i] = WIRE;
+    }
+  return seen;
 }
 
-/** As the eye sees a colour, red and the others. */
-const COLOURS = { ball: [0.74, 0.4], wire: [0.17, 0.17] } as const;
+/** As the eye sees a wire and the ball, red and the others. */
+const COLOURS = [
+  [0.17, 0.17],
+  [0.74, 0.4],
+] as const;
 
 /** A photo of a ball on a wire before a wall of cards; without either where nothing is seen. */
-function shoot(seen: readonly What[] | undefined, seed: number): LightPicture {
+function shoot(seen: Uint8Array | undefined, seed: number): LightPicture {
   const { width, height } = SIZE;
   const data = new Float32Array(3 * width * height);
-  for (let i = 0; i < data.length; i++) {
-    const pixel = Math.floor(i / 3);
-    const [x, y] = [pixel % width, Math.floor(pixel / width)];
-    const card = 0.35 + 0.09 * (((x >> 6) * 7 + (y >> 6) * 5) % 5);
-    const what = seen?.[pixel];
-    const shade = what ? COLOURS[what][i % 3 === 0 ? 0 : 1] : card;
-    data[i] = Math.max(0, shade + (GRAIN[(i + seed * 7919) % GRAIN.length] as number)) ** 2;
-  }
+  let grain = (seed * 7919) % GRAIN.length;
+  for (let y = 0, pixel = 0; y < height; y++)
+    for (let x = 0; x < width; x++, pixel++) {
+      const card = 0.35 + 0.09 * (((x >> 6) * 7 + (y >> 6) * 5) % 5);
+      const [red, others] = COLOURS[(seen?.[pixel] ?? WALL) - 1] ?? [card, card];
+      for (let c = 0; c < 3; c++) {
+        const shade = (c === 0 ? red : others) + (GRAIN[grain] as number);
+        data[3 * pixel + c] = Math.max(0, shade) * Math.max(0, shade);
+        if (++grain === GRAIN.length) grain = 0;
+      }
+    }
   return { width, height, data };
 }
 
@@ -85,14 +94,14 @@ interface Carried {
 }
 
 /** How much a stroke covers of what is seen. */
-function coveredBy(path: StrokePath, seen: readonly What[]): Omit<Carried, 'sure'> {
+function coveredBy(path: StrokePath, seen: Uint8Array): Omit<Carried, 'sure'> {
   const cover = coverOf(path, SIZE, PARTS);
   let [all, covered, inBall, inCovered] = [0, 0, 0, 0];
   for (let i = 0; i < cover.length; i++) {
-    if (seen[i] === 'ball') {
+    if (seen[i] === BALL) {
       inBall++;
       inCovered += cover[i] as number;
-    } else if (seen[i] === 'wire') {
+    } else if (seen[i] === WIRE) {
       all++;
       if ((cover[i] as number) > 0.5) covered++;
     }

@@ -48,6 +48,7 @@ export function shoot({ set, at, subject, gain = 1, grain, seed }: Shot): Pixels
   const back = inverse(similarityMap(at, SIZE));
   const data = new Uint8Array(4 * width * height);
   const next = chanceNumbers(seed * 7919 + 1);
+  let i = 0;
   for (let y = 0; y < height; y++)
     for (let x = 0; x < width; x++) {
       const [u, v] = mapped(back, x + 0.5, y + 0.5);
@@ -58,7 +59,8 @@ export function shoot({ set, at, subject, gain = 1, grain, seed }: Shot): Pixels
       const far = ((x - width / 2) ** 2 + (y - height / 2) ** 2) / (width / 2) ** 2;
       const bell = (next() + next() + next() + next() - 2) * Math.sqrt(3);
       const value = paint * gain * (1 - 0.2 * far) + grain * bell;
-      data.fill(Math.max(0, Math.min(255, Math.round(value))), 4 * (y * width + x), 4 * (y * width + x) + 3);
+      data[i] = data[i + 1] = data[i + 2] = Math.max(0, Math.min(255, Math.round(value)));
+      i += 4;
     }
   return { width, height, order: 'RGBX', data };
 }
