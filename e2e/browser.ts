@@ -7,7 +7,7 @@ import {
   type Locator,
   type Page,
 } from 'playwright-core';
-import { afterAll, afterEach, expect, inject } from 'vitest';
+import { afterAll, afterEach, expect, inject, onTestFailed } from 'vitest';
 import { PATIENCE } from './patience';
 
 const CHROMIUM = {
@@ -104,11 +104,13 @@ export function useBrowser({ hasDevices = false } = {}): {
 
 /**
  * One film for the tests of a file. Each finds it in stage Time as it was made ready, whatever the one before has done to
- * it: that is taken back, as a person would.
+ * it: that is taken back, as a person would. `anew`: on a page that is loaded anew, which costs as much as bringing its photos
+ * in, where tests set what undo does not take back.
  */
 export function useSharedFilm(
   visit: () => Promise<Visit>,
   makeReady: (page: Page) => Promise<void>,
+  { anew = false } = {},
 ): () => Promise<Visit> {
   let shared: (Visit & { readonly address: string; readonly steps: number }) | undefined;
   const stepsOf = async (page: Page): Promise<number> => {
@@ -116,7 +118,9 @@ export function useSharedFilm(
     const heading = page.getByRole('region', { name: 'What was done' }).getByRole('heading');
     return Number(/^\d+/.exec((await heading.textContent()) ?? '')?.[0] ?? 0);
   };
+  let isUntidy = false;
   return async () => {
+    onTestFailed(() => void (isUntidy = true));
     if (!shared) {
       const own = await visit();
       keptOpen.add(own.context);
@@ -127,7 +131,13 @@ export function useSharedFilm(
     } else {
       const { page, address, steps, complaints } = shared;
       await isKept(page);
-      await page.goto(address);
+      if (anew || isUntidy || !page.url().startsWith(address.replace(/[^/]*$/, ''))) await page.goto(address);
+      else {
+        // What lies over the stage is closed, and nothing is chosen.
+        for (let i = 0; i < 3; i++) await page.keyboard.press('Escape');
+        await showTime(page);
+      }
+      isUntidy = false;
       await page.getByTestId('counter').waitFor();
       for (let done = await stepsOf(page); done !== steps; done = await stepsOf(page))
         await page.keyboard.press(done > steps ? 'Control+z' : 'Control+Shift+z');

@@ -13,8 +13,10 @@ const [BEIGE, STEEL]: readonly [Colour, Colour] = [
   [200, 160, 120],
   [90, 120, 150],
 ];
-const twoColours = useSharedFilm(visit, async (page) =>
-  bringIn(page, [await jpeg('PICT1.JPG', BEIGE), await jpeg('PICT2.JPG', STEEL)]),
+const twoColours = useSharedFilm(
+  visit,
+  async (page) => bringIn(page, [await jpeg('PICT1.JPG', BEIGE), await jpeg('PICT2.JPG', STEEL)]),
+  { anew: true },
 );
 
 async function showColour(page: Page): Promise<void> {

@@ -9,7 +9,9 @@ import { distance } from './video';
 
 const { visit } = useBrowser();
 
-const film = useSharedFilm(visit, async (page) => bringIn(page, await litPhotos(Array(5).fill([1, 1, 1]))));
+const film = useSharedFilm(visit, async (page) => bringIn(page, await litPhotos(Array(5).fill([1, 1, 1]))), {
+  anew: true,
+});
 
 /** The film with its drawing open, at its first pose. */
 async function drawing(): Promise<Awaited<ReturnType<typeof film>>> {

@@ -8,11 +8,14 @@ import { colourAt, distance, PrintedFile, printFilm } from './video';
 import { longTest } from './extent';
 
 const { visit } = useBrowser();
-const threePoses = useSharedFilm(visit, async (page) =>
-  bringIn(
-    page,
-    await Promise.all([1, 2, 3].map(async (n) => ({ ...(await turned(1)), name: `PICT${n}.JPG` }))),
-  ),
+const threePoses = useSharedFilm(
+  visit,
+  async (page) =>
+    bringIn(
+      page,
+      await Promise.all([1, 2, 3].map(async (n) => ({ ...(await turned(1)), name: `PICT${n}.JPG` }))),
+    ),
+  { anew: true },
 );
 
 const [topLeft, topRight, bottomLeft, bottomRight] = CORNERS as [Colour, Colour, Colour, Colour];

@@ -8,7 +8,7 @@ import { distance } from './video';
 
 const { visit } = useBrowser();
 
-const film = useSharedFilm(visit, async (page) => bringIn(page, await keyedPhotos(5)));
+const film = useSharedFilm(visit, async (page) => bringIn(page, await keyedPhotos(5)), { anew: true });
 
 /** On the card, right of the figure in every photo, and on its body in the first. */
 const CARD = [0.9, 0.15] as const;

@@ -10,9 +10,13 @@ import { longTest } from './extent';
 const { visit } = useBrowser();
 
 /** A square moves on before a set that stands still; no photo shows all of that. */
-const film = useSharedFilm(visit, async (page) => {
-  await bringIn(page, await litPhotos(Array.from({ length: 14 }, (_, n) => [1, 1, n === 3 ? 1.1 : 1])));
-});
+const film = useSharedFilm(
+  visit,
+  async (page) => {
+    await bringIn(page, await litPhotos(Array.from({ length: 14 }, (_, n) => [1, 1, n === 3 ? 1.1 : 1])));
+  },
+  { anew: true },
+);
 
 /** The film, with its first photo to be painted on. */
 async function painting(): Promise<Awaited<ReturnType<typeof film>>> {

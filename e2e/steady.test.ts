@@ -22,12 +22,16 @@ const SHIFTS = [
   [11, -7],
 ] as const;
 
-const bumpedFilm = useSharedFilm(visit, async (page) => {
-  await bringIn(page, await shiftedPhotos(SHIFTS));
-  await page.keyboard.press('Control+a');
-  await page.keyboard.press('2');
-  await page.keyboard.press('Escape');
-});
+const bumpedFilm = useSharedFilm(
+  visit,
+  async (page) => {
+    await bringIn(page, await shiftedPhotos(SHIFTS));
+    await page.keyboard.press('Control+a');
+    await page.keyboard.press('2');
+    await page.keyboard.press('Escape');
+  },
+  { anew: true },
+);
 
 async function showSteady(page: Page): Promise<void> {
   await showMend(page);

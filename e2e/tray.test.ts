@@ -94,6 +94,7 @@ test('photos are set aside, listed by themselves, and brought back to their pose
   await expect.poll(() => inTray(page)).toHaveLength(2);
   await press(page, 'Bring back');
   await expect.poll(() => poses(page)).toBe('1 2 3 4 5 6');
+  await page.getByLabel('Show', { exact: true }).selectOption('all');
   expect(complaints).toEqual([]);
 });
 

@@ -5,7 +5,7 @@ import { numbered } from './photos';
 import { choose } from './strip';
 
 const { visit } = useBrowser();
-const fortyPoses = useSharedFilm(visit, async (page) => bringIn(page, await numbered(40, 1)));
+const fortyPoses = useSharedFilm(visit, async (page) => bringIn(page, await numbered(40, 1)), { anew: true });
 
 const left = (page: Page): Promise<number> =>
   page.getByTestId('strip-scroll').evaluate((element) => element.scrollLeft);

@@ -2,5 +2,5 @@
 import { preparePackages, run } from './prepare.mjs';
 
 preparePackages();
-run('npm', ['run', '--silent', 'build']);
+run('node', ['scripts/build.mjs', '--if-changed']);
 run('npx', ['tsx', 'scripts/serve.ts'], { KERMIS_OPEN_DEMO: '1', NODE_ENV: 'production' });

@@ -21,7 +21,7 @@ console.log(`Long tests: ${files.join(', ')}`);
 
 preparePackages();
 prepareDebian();
-run('npm', ['run', '--silent', 'build']);
+run('node', ['scripts/build.mjs', '--if-changed']);
 const long = vitest('long', { files: files.map((name) => `${FOLDER}/${name}`), isLive: true });
 await inTurn([long]);
 closeWith([long]);

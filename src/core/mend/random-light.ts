@@ -26,9 +26,7 @@ export function makeSet(seed: number): Paint {
   }).reverse();
   const paper = Float32Array.from({ length: WIDTH * HEIGHT }, () => 0.95 + 0.1 * next());
   return (x, y) => {
-    const card = cards.find(
-      ({ left, right, top, bottom }) => x > left && x < right && y > top && y < bottom,
-    );
+    const card = cards.find(({ left, right, top, bottom }) => x > left && x < right && y > top && y < bottom);
     const [r, g, b] = card?.colour ?? [0.3, 0.25, 0.18];
     const grain = paper[Math.floor(y * HEIGHT) * WIDTH + Math.floor(x * WIDTH)] as number;
     const light = grain * (0.7 + 0.3 * x);

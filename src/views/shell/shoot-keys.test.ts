@@ -7,7 +7,7 @@ import { posesOf } from '../../core/film/items';
 import { poseAt, scheduleOf } from '../../core/film/schedule';
 import { filmWith, photoNamed } from '../../core/film/random-films';
 import { SHOT_PLACES } from '../../core/shoot/shot-edits';
-import { movePuppet, STANDING, type Puppet } from '../../core/shoot/stand-in/puppet';
+import { STANDING, type Puppet } from '../../core/shoot/stand-in/puppet';
 import type { Camera } from '../../engine/browser/shoot/camera';
 import { readKept } from '../../engine/browser/store/film-repository';
 import { histories, shots } from '../../engine/browser/store/stores';
@@ -38,9 +38,9 @@ vi.mock('../../engine/browser/photos/photo-threads', () => ({
       const text = await file.text();
       await new Promise((resolve) => setTimeout(resolve, text.length % 3));
       if (text === 'useless') return { ok: false, problem: `${file.name} is damaged. It was left out.` };
-      const { id: _, ...photo } = photoNamed(file.name);
+      const { id, ...photo } = photoNamed(file.name);
       seenIn.set(file.name, JSON.parse(text) as Seen);
-      return { ok: true, photo: { ...photo, width: 1920, height: 1080 } };
+      return { ok: true, photo: { ...photo, name: id, width: 1920, height: 1080 } };
     }
     close(): void {
       // Nothing was opened.
@@ -149,16 +149,14 @@ afterEach(async () => {
 describe('photos', () => {
   it('are each as the set stood at the press, in order, none twice, however long the camera takes', async () => {
     await fc.assert(
-      fc
-        .asyncProperty(fc.array(fc.nat(6), { minLength: 12, maxLength: 12 }), async (given) => {
-          delays = [...given];
-          for (let i = 0; i < 12; i++) press('Enter', 'Shift →');
-          await isIdle();
-          expect(stood()).toEqual([0, 1, 2, 3, 4, 5, 6, 7, 8, 9, 10, 11]);
-          expect(strip()).toBe('1×2 2×2 3×2 4×2 5×2 6×2 7×2 8×2 9×2 10×2 11×2 12×2');
-        })
-        .beforeEach(begin),
-      { numRuns: 8 },
+      fc.asyncProperty(fc.array(fc.nat(6), { minLength: 12, maxLength: 12 }), async (given) => {
+        delays = [...given];
+        for (let i = 0; i < 12; i++) press('Enter', 'Shift →');
+        await isIdle();
+        expect(stood()).toEqual([0, 1, 2, 3, 4, 5, 6, 7, 8, 9, 10, 11]);
+        expect(strip()).toBe('1×2 2×2 3×2 4×2 5×2 6×2 7×2 8×2 9×2 10×2 11×2 12×2');
+      }),
+      { numRuns: 8, plugins: [fc.beforeEach(begin)] },
     );
   });
 
@@ -261,58 +259,56 @@ describe('over any presses and edits, by keys', () => {
 
   it('film and tray are as a model says, and what is kept is what is on screen', async () => {
     await fc.assert(
-      fc
-        .asyncProperty(fc.array(act, { minLength: 1, maxLength: 24 }), async (steps) => {
-          const past: Model[] = [];
-          const future: Model[] = [];
-          let model: Model = { poses: [] };
-          let taken = 0;
-          const change = (next: Model): void => {
-            past.push(model);
-            future.length = 0;
-            model = next;
-          };
-          for (const { does, at, ...rest } of steps) {
-            const index = at % Math.max(1, model.poses.length);
-            const { poses } = model;
-            if (does === 'take') {
-              const place = poses.length > 0 && 'place' in rest ? rest.place : 'end';
-              if (poses.length > 0) stepTo(index);
-              setShooting({ place });
-              press('c');
-              await take();
-              const number = ++taken;
-              const old = poses[index];
-              const next =
-                place === 'instead' && old
-                  ? poses.with(index, [number, old[1]])
-                  : poses.toSpliced(place === 'end' ? poses.length : index + 1, 0, [number, 2]);
-              change({ poses: next });
-            } else if (does === 'take back' && poses.length > 0) {
-              stepTo(index);
-              press('Delete');
-              change({ poses: poses.toSpliced(index, 1) });
-            } else if (does === 'undo' || does === 'redo') {
-              const [from, to] = does === 'undo' ? [past, future] : [future, past];
-              press(does === 'undo' ? 'Ctrl z' : 'Ctrl Shift Z');
-              const other = from.pop();
-              if (other) {
-                to.push(model);
-                model = other;
-              }
+      fc.asyncProperty(fc.array(act, { minLength: 1, maxLength: 24 }), async (steps) => {
+        const past: Model[] = [];
+        const future: Model[] = [];
+        let model: Model = { poses: [] };
+        let taken = 0;
+        const change = (next: Model): void => {
+          past.push(model);
+          future.length = 0;
+          model = next;
+        };
+        for (const { does, at, ...rest } of steps) {
+          const index = at % Math.max(1, model.poses.length);
+          const { poses } = model;
+          if (does === 'take') {
+            const place = poses.length > 0 && 'place' in rest ? rest.place : 'end';
+            if (poses.length > 0) stepTo(index);
+            setShooting({ place });
+            press('c');
+            await take();
+            const number = ++taken;
+            const old = poses[index];
+            const next =
+              place === 'instead' && old
+                ? poses.with(index, [number, old[1]])
+                : poses.toSpliced(place === 'end' ? poses.length : index + 1, 0, [number, 2]);
+            change({ poses: next });
+          } else if (does === 'take back' && poses.length > 0) {
+            stepTo(index);
+            press('Delete');
+            change({ poses: poses.toSpliced(index, 1) });
+          } else if (does === 'undo' || does === 'redo') {
+            const [from, to] = does === 'undo' ? [past, future] : [future, past];
+            press(does === 'undo' ? 'Ctrl z' : 'Ctrl Shift Z');
+            const other = from.pop();
+            if (other) {
+              to.push(model);
+              model = other;
             }
-            expect(strip()).toBe(model.poses.map(([number, hold]) => `${number}×${hold}`).join(' '));
           }
-          const shown = new Set(model.poses.map(([number]) => number));
-          const numbers = Array.from({ length: taken }, (_, i) => i + 1);
-          expect(aside()).toEqual(numbers.filter((number) => !shown.has(number)));
-          expect(film().photos.map(({ name }) => numberOf(name))).toEqual(numbers);
-          await saveNow();
-          const kept = await readKept(film().id);
-          expect(kept.ok && kept.value.history.film).toEqual(film());
-        })
-        .beforeEach(begin),
-      { numRuns: 25 },
+          expect(strip()).toBe(model.poses.map(([number, hold]) => `${number}×${hold}`).join(' '));
+        }
+        const shown = new Set(model.poses.map(([number]) => number));
+        const numbers = Array.from({ length: taken }, (_, i) => i + 1);
+        expect(aside()).toEqual(numbers.filter((number) => !shown.has(number)));
+        expect(film().photos.map(({ name }) => numberOf(name))).toEqual(numbers);
+        await saveNow();
+        const kept = await readKept(film().id);
+        expect(kept.ok && kept.value.history.film).toEqual(film());
+      }),
+      { numRuns: 25, plugins: [fc.beforeEach(begin)] },
     );
   });
 });
@@ -370,7 +366,9 @@ describe('what goes wrong at a press', () => {
     isBroken = true;
     setShooting({ every: 0.5 });
     press('Enter');
-    await vi.waitFor(() => expect(said()).toContain('SHOT0001.JPG was not taken: The camera did not answer.'));
+    await vi.waitFor(() =>
+      expect(said()).toContain('SHOT0001.JPG was not taken: The camera did not answer.'),
+    );
     expect(useTake.getState().doing).toBe('ready');
     expect(strip()).toBe('');
   });

@@ -16,7 +16,8 @@ export function matteOfPixels({ width, height, data }: Pixels, toParts: Affine, 
   const facts = factsOf();
   const rowsOf = (y: number, rows: number): Int16Array => {
     const fine = new Int16Array(rows * width * 4);
-    for (let i = 0, at = y * width * 4; i < fine.length; i++, at++) fine[i] = (data[at] as number) << FINE_BITS;
+    for (let i = 0, at = y * width * 4; i < fine.length; i++, at++)
+      fine[i] = (data[at] as number) << FINE_BITS;
     return fine;
   };
   findMatte(renderPlain, { size, toPhoto: toParts, file: size }, cut, rowsOf, facts);
