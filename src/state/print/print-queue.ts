@@ -186,18 +186,19 @@ async function run(print: QueuedPrint): Promise<void> {
       makes === 'sound' || makes === 'video' ? planMix(film).voices.map(({ hash }) => hash) : [],
     ),
   }).catch(() => undefined);
-  if (why !== undefined || early.signal.aborted) {
+  const place =
+    why === undefined && !early.signal.aborted
+      ? await placeOf(print).catch((error: unknown) => `It cannot be written there. ${String(error)}`)
+      : why;
+  if (early.signal.aborted) {
     running = undefined;
-    if (early.signal.aborted) {
-      sayStopped(order);
-      await forget(id);
-    } else change(id, { status: 'failed', problem: why });
-    return;
+    await clearPlace(print);
+    sayStopped(order);
+    return forget(id);
   }
-  const place = await placeOf(print).catch((error: unknown) => String(error));
-  if (typeof place === 'string') {
+  if (place === undefined || typeof place === 'string') {
     running = undefined;
-    return change(id, { status: 'failed', problem: `It cannot be written there. ${place}` });
+    return change(id, { status: 'failed', problem: place });
   }
   const worker = start(place);
   running = { id, print: worker, went };

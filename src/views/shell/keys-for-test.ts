@@ -1,5 +1,4 @@
 import { vi } from 'vitest';
-import { shellNow } from '../../state/shell/shell';
 import { handleKey } from './keys';
 
 // Stages have addresses.
@@ -27,9 +26,3 @@ export function press(...strokes: readonly string[]): void {
     } as unknown as KeyboardEvent);
   }
 }
-
-/** All that was told, one sentence a line; for tests. */
-export const said = (): string =>
-  shellNow()
-    .notices.map(({ text }) => text)
-    .join('\n');

@@ -16,7 +16,8 @@ import { chooseCue, laySound } from '../../state/sound/cues';
 import { goTo } from '../../state/transport/play';
 import { transportNow } from '../../state/transport/transport';
 import { KEYS } from './keys';
-import { press, said } from './keys-for-test';
+import { said } from '../../state/shell/said-for-test';
+import { press } from './keys-for-test';
 
 const film = () => {
   const open = openFilm();

@@ -23,7 +23,8 @@ import { posePuppet, usePuppet } from '../../state/shoot/puppet';
 import { setShooting, shootingNow, useShooting } from '../../state/shoot/shooting';
 import { useTake } from '../../state/shoot/take';
 import { transportNow } from '../../state/transport/transport';
-import { press, said } from './keys-for-test';
+import { said } from '../../state/shell/said-for-test';
+import { press } from './keys-for-test';
 
 /** What the camera saw when a photo was asked for; its files hold that as JSON. */
 interface Seen {

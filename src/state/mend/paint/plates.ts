@@ -21,7 +21,10 @@ export function choosePlate(photoId: string | undefined): void {
   const photo = photoId === undefined ? undefined : photosById(film).get(photoId);
   if (!photo) return;
   const kept = strokesOfOthers(film, target.scene, photo.id);
-  const others = kept > 0 ? ` ${count(kept, 'stroke')} still paint in the plate before it.` : '';
+  const others =
+    kept > 0
+      ? ` ${count(kept, 'stroke')} still ${kept === 1 ? 'paints' : 'paint'} in the plate before it.`
+      : '';
   tell(`${photo.name} is the clean plate of ${target.scene.name}.${others}`, 'done');
 }
 
