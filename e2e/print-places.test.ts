@@ -88,17 +88,24 @@ test('a part of the film, and each scene as a file straight into a folder, show 
 
 test('an encoder that fails by itself ends the print in a sentence; what is stopped leaves nothing on the disk', async () => {
   const { page } = await visit();
-  // It fails some time after a picture was taken, as a device does that is lost.
+  // It fails some time after a picture was taken, as a device does that is lost; who waits for it until then waits for that.
   await inPrintWorker(
     page,
     `{ const Own = VideoEncoder; let n = 0;
       globalThis.VideoEncoder = class extends Own {
-        #fail;
+        #fail; #lost;
         constructor(init) { super(init); this.#fail = init.error; }
         encode(...args) {
           if (++n !== 30) return super.encode(...args);
-          setTimeout(() => { this.close(); this.#fail(new Error('The device was lost.')); }, 5);
+          this.#lost = new Promise((resolve) => setTimeout(resolve, 5)).then(() => {
+            if (this.state !== 'closed') this.close();
+            const lost = new Error('The device was lost.');
+            this.#fail(lost);
+            throw lost;
+          });
+          this.#lost.catch(() => undefined);
         }
+        flush() { return this.#lost ?? super.flush(); }
       }; }\n`,
     () => true,
   );

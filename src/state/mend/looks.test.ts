@@ -148,7 +148,7 @@ describe('a colour that is picked', () => {
     expect(said()).toBe('Click something on the picture that should be grey.');
     pick([0.6, 0.5, 0.4], { x: 0.5, y: 0.5 });
     expect(mendNow().picking).toBeUndefined();
-    const { value } = step('warmth') as { value: { warmth: number; tint: number } };
+    const { value } = step('warmth') as unknown as { value: { warmth: number; tint: number } };
     // Redder than blue: it is made colder.
     expect(value.warmth).toBeLessThan(0);
     startPicking(step('warmth'), 'grey');

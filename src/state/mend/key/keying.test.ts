@@ -31,7 +31,7 @@ vi.mock('../../../engine/browser/mend/mend-workers', () => ({
 const found = vi.mocked(workers);
 
 const GREEN = [63, 160, 85] as const;
-const backing = { ...evenBacking([[0.05, 0.38, 0.09]]), spread: 0.02 };
+const backing = { ...evenBacking([[0.05, 0.38, 0.09]]), spread: 0.02, share: 0.5 };
 
 const film = (): Film => {
   const open = openFilm();
@@ -114,7 +114,7 @@ describe('the backing', () => {
     await pickBacking(1.4, 0.5);
     expect(said()).toContain('That is outside of the photo. Click on the backing.');
     expect(keyInScope(film(), 'scene')).toBeUndefined();
-    found.findBackingOf.mockResolvedValueOnce(ok({ ...backing, way: 'distance' as const }));
+    found.findBackingOf.mockResolvedValueOnce(ok({ ...backing, way: 'distance' }));
     await pickBacking(0.5, 0.5);
     expect(said()).toContain('This backing has hardly a colour of its own');
     found.findBackingOf.mockResolvedValueOnce(err('It is hardly seen in it.'));
