@@ -6,7 +6,7 @@ const inNode = (
   test: TestProjectInlineConfiguration['test'],
 ): TestProjectInlineConfiguration => ({
   // No test is one of time: a machine that is busy may take as long as it likes.
-  test: { name, testTimeout: 60_000, ...test },
+  test: { name, testTimeout: 4 * PATIENCE, ...test },
 });
 
 const inBrowser = (

@@ -23,6 +23,7 @@ import {
 import { jpeg, numbered, picture } from './photos';
 import { bringInSounds, click, wavOfFloats } from './sounds';
 import { longTest } from './extent';
+import { holdWorkers, inWorkers } from './worker-scripts';
 
 const { visit } = useBrowser();
 
@@ -141,16 +142,11 @@ test('a folder that comes twice, a file that changes while it waits, an entry th
     const paths = files.map((file) => join(folder, file.name));
     await Promise.all(files.map((file, i) => writeFile(paths[i] ?? '', file.buffer)));
     // The workers start only when the last file has been changed under them.
-    let changed: (() => void) | undefined;
-    const change = new Promise<void>((resolve) => (changed = resolve));
-    await page.route('**/photo.worker*.js', async (route) => {
-      await change;
-      await route.continue();
-    });
+    const letWorkersGo = await holdWorkers(page, 'photo');
     await page.getByTestId('choose-photos').setInputFiles(paths);
     await page.getByRole('progressbar', { name: 'Photos coming in' }).waitFor();
     await writeFile(paths[2] ?? '', Buffer.concat([files[2]?.buffer ?? Buffer.alloc(0), Buffer.alloc(9)]));
-    changed?.();
+    letWorkersGo();
     await page.getByRole('button', { name: 'Lay out 2 photos' }).waitFor();
     expect((await tableRows(page)).join('\n')).toMatch(
       /PICT3\.JPG could not be read from the disk; it may have been changed/,
@@ -268,10 +264,7 @@ async function simulateFullDisk(page: Page): Promise<{ set: (full: boolean) => P
     };
   }\n`;
   let workersFull = false;
-  await page.route('**/*.worker*.js', async (route) => {
-    const response = await route.fetch();
-    await route.fulfill({ response, body: (workersFull ? fail : '') + (await response.text()) });
-  });
+  await inWorkers(page, '*', () => (workersFull ? fail : ''));
   await page.evaluate(`globalThis.diskIsFull = false; ${fail}`);
   return {
     set: async (full) => {
@@ -314,15 +307,10 @@ longTest(
       await disk.set(false);
       await putNotesAway(page);
       // Workers start only once it was stopped.
-      let go: (() => void) | undefined;
-      const stopped = new Promise<void>((resolve) => (go = resolve));
-      await page.route('**/photo.worker*.js', async (route) => {
-        await stopped;
-        await route.fallback();
-      });
+      const letWorkersGo = await holdWorkers(page, 'photo');
       await page.getByTestId('choose-photos').setInputFiles(film);
       await page.getByRole('button', { name: 'Stop', exact: true }).click();
-      go?.();
+      letWorkersGo();
       await expect
         .poll(() => notes(page))
         .toMatch(
@@ -385,10 +373,18 @@ test('a full store: the film so far stays whole, and the app says what to do', a
 
 test('a print that is stopped leaves no file, and an import that is stopped keeps what came in', async () => {
   const { page } = await visit();
-  const files = await Promise.all(
-    Array.from({ length: 40 }, (_, i) => jpeg(`PICT${i + 1}.JPG`, [i * 6, 90, 200], 1600, 1200)),
+  // From the fourth on, files take as long to be read as from a slow card.
+  await inWorkers(
+    page,
+    'photo',
+    () => `{ const read = Blob.prototype.arrayBuffer; let n = 0;
+      File.prototype.arrayBuffer = async function () {
+        if (++n > 3) await new Promise((resolve) => setTimeout(resolve, 2000));
+        return read.call(this);
+      }; }`,
   );
-  await page.getByTestId('choose-photos').setInputFiles(files);
+  await page.getByTestId('choose-photos').setInputFiles(await numbered(40, 1));
+  await page.locator('[data-row]').first().waitFor();
   await page.getByRole('button', { name: 'Stop' }).click();
   await page.getByText(/^Stopped after \d+ of 40 files; what came in is kept/).waitFor();
   await layOut(page);
@@ -396,11 +392,7 @@ test('a print that is stopped leaves no file, and an import that is stopped keep
   expect(frames).toBeLessThan(80);
   await page.getByRole('button', { name: 'Print', exact: true }).click();
   // However fast it is: what makes its frames comes only once it is stopped.
-  let letFramesCome: () => void = () => undefined;
-  const stopped = new Promise<void>((resolve) => (letFramesCome = resolve));
-  await page.route('**/frame.worker*.js', (route) =>
-    stopped.then(() => route.continue().catch(() => undefined)),
-  );
+  const letFramesCome = await holdWorkers(page, 'frame');
   await page.getByRole('button', { name: 'Print the film' }).click();
   await page.getByRole('button', { name: /^Stop .*; no file is made/ }).click();
   letFramesCome();
@@ -419,12 +411,11 @@ test('a browser without WebCodecs is told so at the print; everything else works
   });
   const page = await context.newPage();
   // Workers have a global scope of their own: the same loss is put in front of each of their scripts.
-  await page.route('**/*.worker*.js', async (route) => {
-    const response = await route.fetch();
-    const lost =
-      'for (const name of ["VideoEncoder", "ImageDecoder", "VideoFrame"]) delete globalThis[name];\n';
-    await route.fulfill({ response, body: lost + (await response.text()) });
-  });
+  await inWorkers(
+    page,
+    '*',
+    () => 'for (const name of ["VideoEncoder", "ImageDecoder", "VideoFrame"]) delete globalThis[name];',
+  );
   await page.goto(`${base()}/films`);
   await bringIn(page, await numbered(3, 1));
   await expect.poll(async () => (await counter(page)).frames).toBe(6);

@@ -71,12 +71,7 @@ export function useBrowser({ hasDevices = false } = {}): {
   let contexts: BrowserContext[] = [];
   const close = async (ended: readonly BrowserContext[]): Promise<void> => {
     contexts = contexts.filter((context) => !ended.includes(context));
-    for (const context of ended) {
-      // A file that is still on its way to a page that goes is nobody's failure.
-      for (const routed of [context, ...context.pages()])
-        await routed.unrouteAll({ behavior: 'ignoreErrors' });
-      await context.close();
-    }
+    for (const context of ended) await context.close();
   };
   afterEach(() => close(contexts.filter((context) => !keptOpen.has(context))));
   afterAll(() => close(contexts));

@@ -10,14 +10,6 @@ export const NEAR = 3;
 export const HOLDS = [3, 1, 7, 2, 60, 1];
 export const FRAMES = HOLDS.reduce((sum, hold) => sum + hold, 0);
 
-/** Has something done in each print worker before anything else, as long as it is asked for. */
-export async function inPrintWorker(page: Page, script: string, isAsked: () => boolean): Promise<void> {
-  await page.route('**/print.worker*.js', async (route) => {
-    const response = await route.fetch();
-    await route.fulfill({ response, body: (isAsked() ? script : '') + (await response.text()) });
-  });
-}
-
 /** A film of six photos, each of a colour of its own, held for so long each; at 24 frames a second. */
 export async function codedFilm(page: Page): Promise<readonly Colour[]> {
   await bringIn(page, await numbered(6, 1));

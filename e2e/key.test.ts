@@ -5,6 +5,7 @@ import { keyedPhotos } from './keyed-photos';
 import { card, toSort } from './tray';
 import { dragOver, onPicture, seen, showMend, undoWords } from './mending';
 import { distance } from './video';
+import { longTest } from './extent';
 
 const { visit } = useBrowser();
 
@@ -138,7 +139,7 @@ test('a photo of the film stands behind, in the subject’s light; once it is ta
   expect(complaints).toEqual([]);
 });
 
-test('a colour that is not the card’s is told of; without a colour nothing can be set', async () => {
+longTest('a colour that is not the card’s is told of; without a colour nothing can be set', async () => {
   const { page, complaints } = await keying();
   expect(await page.getByRole('textbox', { name: 'Width' }).isDisabled()).toBe(true);
   await page.getByRole('button', { name: 'Pick', exact: true }).click();

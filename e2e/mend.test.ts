@@ -6,6 +6,7 @@ import { seen, showMend, undoWords } from './mending';
 import { jpeg, type Colour } from './photos';
 import { type } from './strip';
 import { colourAt, distance, PrintedFile, printFilm } from './video';
+import { longTest } from './extent';
 
 const { visit } = useBrowser();
 
@@ -135,54 +136,60 @@ test('brightness and strength are typed and moved by key for all chosen, left ou
   expect(complaints).toEqual([]);
 });
 
-test('what cannot be matched is told of and left as it is: black, of another set, or all of one colour', async () => {
-  const { page, complaints } = await visit();
-  const [first, second] = await litPhotos(GAINS.slice(0, 2));
-  if (!first || !second) throw new Error('no photos');
-  await bringIn(page, [
-    first,
-    second,
-    await jpeg('PICT103.JPG', [0, 0, 0], LIT.width, LIT.height),
-    await jpeg('PICT104.JPG', [255, 255, 255], LIT.height, LIT.width),
-  ]);
-  await showMend(page);
-  await page.keyboard.press('Home');
-  await page.keyboard.press('m');
-  await expect.poll(() => notes(page)).toContain('1 photo matched');
-  expect(await notes(page)).toContain('PICT103.JPG, PICT104.JPG were left as they are. Too little of it');
-  // The only one: there is nothing to match.
-  await page.getByLabel('Match', { exact: true }).selectOption('chosen');
-  await page.keyboard.press('m');
-  await expect.poll(() => notes(page)).toContain('There is no other photo to match');
-  // A reference that is set aside leaves what was found.
-  await page.keyboard.press('Home');
-  await page.getByRole('button', { name: 'Time', exact: true }).click();
-  await tickets(page).nth(0).click();
-  await page.keyboard.press('Delete');
-  await showMend(page);
-  await page.getByRole('heading', { name: 'PICT102.JPG' }).waitFor();
-  await expect.poll(() => page.getByRole('textbox', { name: 'Strength %' }).inputValue()).toBe('100');
-  expect(complaints).toEqual([]);
-});
+longTest(
+  'what cannot be matched is told of and left as it is: black, of another set, or all of one colour',
+  async () => {
+    const { page, complaints } = await visit();
+    const [first, second] = await litPhotos(GAINS.slice(0, 2));
+    if (!first || !second) throw new Error('no photos');
+    await bringIn(page, [
+      first,
+      second,
+      await jpeg('PICT103.JPG', [0, 0, 0], LIT.width, LIT.height),
+      await jpeg('PICT104.JPG', [255, 255, 255], LIT.height, LIT.width),
+    ]);
+    await showMend(page);
+    await page.keyboard.press('Home');
+    await page.keyboard.press('m');
+    await expect.poll(() => notes(page)).toContain('1 photo matched');
+    expect(await notes(page)).toContain('PICT103.JPG, PICT104.JPG were left as they are. Too little of it');
+    // The only one: there is nothing to match.
+    await page.getByLabel('Match', { exact: true }).selectOption('chosen');
+    await page.keyboard.press('m');
+    await expect.poll(() => notes(page)).toContain('There is no other photo to match');
+    // A reference that is set aside leaves what was found.
+    await page.keyboard.press('Home');
+    await page.getByRole('button', { name: 'Time', exact: true }).click();
+    await tickets(page).nth(0).click();
+    await page.keyboard.press('Delete');
+    await showMend(page);
+    await page.getByRole('heading', { name: 'PICT102.JPG' }).waitFor();
+    await expect.poll(() => page.getByRole('textbox', { name: 'Strength %' }).inputValue()).toBe('100');
+    expect(complaints).toEqual([]);
+  },
+);
 
-test('matching is stopped half-way: what was found stays, the rest is as it was, and all of it is undone', async () => {
-  const { page, complaints } = await visit();
-  const gains = Array.from({ length: 60 }, (_, i) => GAINS[i % GAINS.length] as (typeof GAINS)[number]);
-  await bringIn(page, await litPhotos(gains));
-  await showMend(page);
-  await page.keyboard.press('Home');
-  await page.getByRole('button', { name: 'Match to this one' }).click();
-  // The well-lit one is measured, too.
-  await page.getByText(/^[1-9]\d? of 60 photos/).waitFor();
-  // It is worked on meanwhile.
-  await page.keyboard.press('ArrowDown');
-  await page.getByRole('button', { name: 'Stop matching the light' }).click();
-  await expect.poll(() => notes(page)).toContain('Stopped. What was found stays; the rest is as it was.');
-  await expect.poll(() => undoWords(page)).toMatch(/^Undo: Light of \d+ photos? matched$/);
-  const found = Number(/\d+/.exec((await undoWords(page)) ?? '')?.[0]);
-  expect(found).toBeGreaterThan(0);
-  expect(found).toBeLessThan(59);
-  await page.keyboard.press('Control+z');
-  await page.getByRole('button', { name: 'Match to this one' }).waitFor();
-  expect(complaints).toEqual([]);
-});
+longTest(
+  'matching is stopped half-way: what was found stays, the rest is as it was, and all of it is undone',
+  async () => {
+    const { page, complaints } = await visit();
+    const gains = Array.from({ length: 60 }, (_, i) => GAINS[i % GAINS.length] as (typeof GAINS)[number]);
+    await bringIn(page, await litPhotos(gains));
+    await showMend(page);
+    await page.keyboard.press('Home');
+    await page.getByRole('button', { name: 'Match to this one' }).click();
+    // The well-lit one is measured, too.
+    await page.getByText(/^[1-9]\d? of 60 photos/).waitFor();
+    // It is worked on meanwhile.
+    await page.keyboard.press('ArrowDown');
+    await page.getByRole('button', { name: 'Stop matching the light' }).click();
+    await expect.poll(() => notes(page)).toContain('Stopped. What was found stays; the rest is as it was.');
+    await expect.poll(() => undoWords(page)).toMatch(/^Undo: Light of \d+ photos? matched$/);
+    const found = Number(/\d+/.exec((await undoWords(page)) ?? '')?.[0]);
+    expect(found).toBeGreaterThan(0);
+    expect(found).toBeLessThan(59);
+    await page.keyboard.press('Control+z');
+    await page.getByRole('button', { name: 'Match to this one' }).waitFor();
+    expect(complaints).toEqual([]);
+  },
+);

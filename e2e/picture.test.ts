@@ -17,7 +17,7 @@ import { colourAt, distance, PrintedFile, printFilm } from './video';
 
 const { visit } = useBrowser();
 
-const CASES = IS_LONG ? 240 : 60;
+const CASES = IS_LONG ? 240 : 30;
 
 /** What the browser runs: the same cases through the same core, as a page of its own would have it. */
 const IN_THE_BROWSER = `

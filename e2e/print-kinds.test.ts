@@ -8,7 +8,7 @@ import sharp from 'sharp';
 import ssim from 'ssim.js';
 import { expect, test } from 'vitest';
 import { bringIn, bytesOf, counter, notes, tickets, useBrowser } from './browser';
-import { codedFilm, FRAMES, HOLDS, inPrintWorker, NEAR, offBy } from './coded-film';
+import { codedFilm, FRAMES, HOLDS, NEAR, offBy } from './coded-film';
 import { COLOURS, numbered, type Colour } from './photos';
 import { bringInSounds, click, goTo, wav } from './sounds';
 import {
@@ -24,6 +24,7 @@ import {
   type Stream,
 } from './video';
 import { longTest, some } from './extent';
+import { inWorkers } from './worker-scripts';
 
 const run = promisify(execFile);
 const { visit } = useBrowser();
@@ -268,14 +269,14 @@ test('a second print takes what the first one encoded; a print that breaks off s
   const { context } = await visit();
   const page = await context.newPage();
   let isBroken = true;
-  await inPrintWorker(
-    page,
-    `{ const add = VideoEncoder.prototype.encode; let n = 0;
+  await inWorkers(page, 'print', () =>
+    !isBroken
+      ? ''
+      : `{ const add = VideoEncoder.prototype.encode; let n = 0;
       VideoEncoder.prototype.encode = function (...args) {
         if (++n === 40) throw new Error('The encoder fell over.');
         return add.apply(this, args);
-      }; }\n`,
-    () => isBroken,
+      }; }`,
   );
   await page.goto(`${(await context.pages()[0]?.evaluate(() => location.origin)) ?? ''}/films`);
   await bringIn(page, await numbered(60, 1));

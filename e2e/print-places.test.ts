@@ -2,11 +2,12 @@ import type { Page } from 'playwright-core';
 import sharp from 'sharp';
 import { expect, test } from 'vitest';
 import { bringIn, tickets, useBrowser } from './browser';
-import { codedFilm, HOLDS, inPrintWorker, NEAR, offBy } from './coded-film';
+import { codedFilm, HOLDS, NEAR, offBy } from './coded-film';
 import { numbered, type Colour } from './photos';
 import { type } from './strip';
 import { chooseKind, finishedPrints, nextProof, PrintedFile, printFilm } from './video';
 import { longTest } from './extent';
+import { inWorkers } from './worker-scripts';
 
 const { visit } = useBrowser();
 
@@ -89,9 +90,10 @@ test('a part of the film, and each scene as a file straight into a folder, show 
 test('an encoder that fails by itself ends the print in a sentence; what is stopped leaves nothing on the disk', async () => {
   const { page } = await visit();
   // It fails some time after a picture was taken, as a device does that is lost; who waits for it until then waits for that.
-  await inPrintWorker(
+  await inWorkers(
     page,
-    `{ const Own = VideoEncoder; let n = 0;
+    'print',
+    () => `{ const Own = VideoEncoder; let n = 0;
       globalThis.VideoEncoder = class extends Own {
         #fail; #lost;
         constructor(init) { super(init); this.#fail = init.error; }
@@ -106,8 +108,7 @@ test('an encoder that fails by itself ends the print in a sentence; what is stop
           this.#lost.catch(() => undefined);
         }
         flush() { return this.#lost ?? super.flush(); }
-      }; }\n`,
-    () => true,
+      }; }`,
   );
   await bringIn(page, await numbered(60, 1));
   await standIn(page);
@@ -185,12 +186,12 @@ longTest(
   async () => {
     const { page } = await visit();
     let isFull = true;
-    await inPrintWorker(
-      page,
-      `FileSystemSyncAccessHandle.prototype.write = () => {
+    await inWorkers(page, 'print', () =>
+      !isFull
+        ? ''
+        : `FileSystemSyncAccessHandle.prototype.write = () => {
       throw new DOMException('There is no more room', 'QuotaExceededError');
-    };\n`,
-      () => isFull,
+    };`,
     );
     await codedFilm(page);
     await chooseKind(page, 'MP4');

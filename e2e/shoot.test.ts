@@ -89,24 +89,6 @@ test('its own cable pulled: the camera is told to be gone, what was taken is kep
   await page.getByRole('button', { name: 'Open the camera' }).first().click();
   await page.getByTestId('live').waitFor();
   expect(await poses(page)).toBe(1);
-
-  // While photos are taken by themselves: what was taken until then is there, and no more comes.
-  await page.getByRole('button', { name: 'Count-in, by itself, several at a press' }).click();
-  await page.getByLabel('Count-in', { exact: true }).selectOption('0');
-  await page.getByLabel('By itself every').click();
-  await page.keyboard.type('0.5');
-  await page.keyboard.press('Tab');
-  await page.keyboard.press('Escape');
-  await page.getByLabel('By itself every').waitFor({ state: 'detached' });
-  await page.getByRole('button', { name: 'Take a photo' }).click();
-  await page.getByText(/^Photo \d+, one every 0\.5 s$/).waitFor();
-  await expect.poll(() => poses(page)).toBeGreaterThanOrEqual(3);
-  await page.getByRole('button', { name: 'Pull the stand-in’s cable' }).click();
-  await page.getByRole('button', { name: 'Open the camera' }).first().waitFor();
-  await isKept(page);
-  const { photos, poses: shot } = await savedFilm(page);
-  expect(shot.length).toBeGreaterThanOrEqual(3);
-  expect(photos.map(({ name }) => name)).toEqual(shot.map(({ name }) => name));
 });
 
 test('the puppet is pulled by its hand, and the ghost and the difference tell what was moved', async () => {

@@ -19,6 +19,7 @@ import {
 import { COLOURS, jpeg, numbered, type Colour } from './photos';
 import { bringInSounds, click, goTo, PULSE, pulses, soundFiles, soundOf, wav } from './sounds';
 import { chooseKind, printFilm, PrintedFile, runFfmpeg } from './video';
+import { longTest } from './extent';
 
 const { visit } = useBrowser();
 
@@ -115,7 +116,7 @@ test('stores that were cleared are made again where that can be; what cannot is 
   expect(bytes.length).toBeGreaterThan(1000);
 });
 
-test('in WebM as in MP4 sound lies on its picture by timestamps as well as by samples', async () => {
+longTest('in WebM as in MP4 sound lies on its picture by timestamps as well as by samples', async () => {
   const { page } = await visit();
   await bringIn(page, await numbered(6, 1));
   await bringInSounds(page, [wav('click.wav', click())]);
@@ -144,7 +145,7 @@ test('in WebM as in MP4 sound lies on its picture by timestamps as well as by sa
   }
 });
 
-test('halves of sounds are heard as far as they go, and that is said of each', async () => {
+longTest('halves of sounds are heard as far as they go, and that is said of each', async () => {
   const { page } = await visit();
   await bringIn(page, await numbered(2, 1));
   const line = wav(

@@ -4,3 +4,5 @@ import '../steady.test';
 import '../framing.test';
 import '../shoot-ways.test';
 import '../shoot-film.test';
+import '../key.test';
+import '../mend.test';

@@ -75,7 +75,7 @@ test('light: less is left than by matching histograms, since a puppet that moves
     expect(Math.abs(ours.whole)).toBeLessThan(Math.abs(theirs.whole));
     expect(ours.worstBlock).toBeLessThan(theirs.worstBlock / 2);
   }
-}, 120_000);
+});
 
 /** `cv::TermCriteria::COUNT + cv::TermCriteria::EPS`. */
 const COUNT_AND_EPS = 3;
@@ -126,4 +126,4 @@ test('place: what is found is ten times nearer than what OpenCV’s ECC (Evangel
     expect(theirs).toBeLessThan(2);
     expect(ours).toBeLessThan(theirs / 10);
   }
-}, 120_000);
+});

@@ -61,7 +61,6 @@ describe('light is matched by what stands still', () => {
       expect(spread(after)).toBeLessThan(spread(before) / 20);
       expect(spread(blocksAfter)).toBeLessThan(spread(blocksBefore) / 20);
     },
-    60_000,
   );
 
   test('photos that are alike are left as they are', () => {

@@ -56,7 +56,7 @@ describe('one picture, whichever way it is made', () => {
       }),
       { numRuns: RUNS },
     );
-  }, 180_000);
+  });
 
   test('the quick way to a frame gives the bytes of the general one', () => {
     let quick = 0;
@@ -78,7 +78,7 @@ describe('one picture, whichever way it is made', () => {
     );
     // All of them: what is opaque, without steps and placed by the framing goes the quick way.
     expect(quick).toBe(2 * RUNS);
-  }, 60_000);
+  });
 
   test('what is shown at half the film’s size is the film’s picture made smaller, within 6 of 255 in the middle', async () => {
     const { width, height } = { width: 480, height: 270 };

@@ -28,7 +28,7 @@ test('what Mend measures between two photos is said: how much darker, and how fa
   expect(signs(1, 0)).toEqual([undefined, undefined]);
   expect(signs(0.88, 0)).toEqual(['12 % darker than the last', undefined]);
   expect(signs(1, 3)[1]).toBe('the stand has moved 6 px');
-}, 60_000);
+});
 
 test('brighter, warmer and colder are told apart; a turn moves the corners', () => {
   const tinted = (by: number) => {

@@ -420,6 +420,16 @@ describe('by themselves', () => {
     expect(useTake.getState().doing).toBe('ready');
   });
 
+  it('until the camera is gone: what was taken until then is there, and no more comes', async () => {
+    setShooting({ every: 0.5 });
+    press('Enter');
+    await pass(1600);
+    closeCamera();
+    await pass(3000);
+    await isIdle();
+    expect([useTake.getState().doing, strip()]).toEqual(['ready', '1×2 2×2 3×2 4×2']);
+  });
+
   it('a burst, of which one is shown and the others wait in the tray until one is chosen', async () => {
     setShooting({ burst: 3 });
     press('Enter');

@@ -137,7 +137,7 @@ describe('a stroke along a wire, and an outline around it, carried over twenty p
       expect(subject).toBeLessThan(0.1);
       expect(sure).toBe(COUNT - 1);
     }
-  }, 60_000);
+  });
 
   test('what is gone in the next photo is not followed for sure', () => {
     const plate = shoot(undefined, 1);

@@ -163,7 +163,6 @@ describe('a hand and a wire painted out', () => {
       expect(part([...seam.values()].map(Math.abs), 0.99)).toBeLessThan(3);
       expect(data.filter((each, k) => covered(k >> 2) === 0 && each !== plain[k])).toHaveLength(0);
     },
-    180_000,
   );
 
   test('without a plate a wire is filled from aside, where the set is most like what is around it', () => {

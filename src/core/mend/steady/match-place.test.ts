@@ -42,7 +42,6 @@ test.each(SETS)(
     expect(Math.max(...all.map(([, corners]) => corners))).toBeLessThanOrEqual(bounds.corners);
     expect(middleOf(all.map(([, , turn]) => turn))).toBeLessThanOrEqual(bounds.turn);
   },
-  120_000,
 );
 
 test('by fewer places it is found to a fiftieth of a pixel in the middle of all, whatever was bumped', () => {
@@ -56,7 +55,7 @@ test('by fewer places it is found to a fiftieth of a pixel in the middle of all,
   });
   expect(middleOf(off)).toBeLessThan(0.02);
   expect(Math.max(...off)).toBeLessThan(0.06);
-}, 60_000);
+});
 
 /** Out of focus, by the width of a bell curve in pixels. */
 const FOCUS = 5.5;
@@ -75,7 +74,7 @@ test('a photo that is out of focus, on a stand that stood still, is left where i
   const moved = { ...STILL, dx: 9.3, dy: -4.6 };
   const [off] = errors(found(await blurred(moved), reference), moved);
   expect(off).toBeLessThan(1);
-}, 60_000);
+});
 
 test('a photo of another set of the same film is not taken for one of this, though both are lit alike; one whose lamps went on is', async () => {
   const shown = async (name: string): Promise<DetailPicture> => {
@@ -92,7 +91,7 @@ test('a photo of another set of the same film is not taken for one of this, thou
     false,
     false,
   ]);
-}, 60_000);
+});
 
 test('a photo in which there is nothing, or of another set, is told of', () => {
   const flat = seen({ set: () => 120, at: STILL, grain: 0, seed: 1 });
@@ -111,4 +110,4 @@ test('a photo in which there is nothing, or of another set, is told of', () => {
   expect(() =>
     matchPlace({ width: 4, height: 4, data: new Float32Array(16) }, placedReference(reference)),
   ).toThrow(RangeError);
-}, 60_000);
+});

@@ -89,7 +89,7 @@ test('however the puppet stands, a photo of it tells how, after flicker, grain a
     .jpeg()
     .toBuffer();
   expect(readStateCode(await read(other)).ok).toBe(false);
-}, 60_000);
+});
 
 test('what is taken hold of is what is seen there; a limb follows the hand about its joint, the body takes all along', () => {
   const foot = [STANDING.x + 42, STANDING.y + 280] as const;
