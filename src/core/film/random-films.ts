@@ -88,3 +88,9 @@ export const picks = fc.array(fc.nat(), { minLength: 1, maxLength: 6 });
 let serial = 0;
 /** Identities that no film has yet. */
 export const freshId = (): string => `fresh-${serial++}`;
+
+/** A film with identities as films in a browser have them: those of `filmOf` hold dots, which no reader takes. */
+export const withStoredIds = (film: Film): Film =>
+  JSON.parse(JSON.stringify(film), (key, value: unknown) =>
+    key === 'id' && typeof value === 'string' ? value.replaceAll('.', '-') : value,
+  ) as Film;

@@ -6,7 +6,7 @@ import { CYCLE_WAYS, type Film } from '../../core/film/film';
 import { startHistory } from '../../core/edits/history';
 import { isCycle } from '../../core/film/items';
 import { placedTranscript, type PlacedWord } from '../../core/film/placed-transcript';
-import { filmsWithCycles, photoNamed, rolledOutFilm } from '../../core/film/random-films';
+import { filmsWithCycles, photoNamed, rolledOutFilm, withStoredIds } from '../../core/film/random-films';
 import { scheduleOf } from '../../core/film/schedule';
 import type { Sound } from '../../core/film/sound';
 import { filmDocument, readFilmDocument } from '../../core/formats/film-document';
@@ -44,12 +44,6 @@ const SOUND: Sound = {
   ...{ id: 'sound', name: 'bell.wav', hash: '1'.repeat(64), type: 'audio/wav' },
   ...{ bytes: 500, channels: 1, sampleRate: 48_000, samples: 90_000 },
 };
-
-/** Identities as films in a browser have them. */
-const asStored = (film: Film): Film =>
-  JSON.parse(JSON.stringify(film), (key, value: unknown) =>
-    key === 'id' && typeof value === 'string' ? value.replaceAll('.', '-') : value,
-  ) as Film;
 
 const openInWorkbench = (film: Film): void => {
   enterWorkbench(createWorkbench());
@@ -262,7 +256,7 @@ const DEEDS: Readonly<Record<string, (n: number) => unknown>> = {
 const deeds = fc.array(fc.tuple(fc.constantFrom(...Object.keys(DEEDS)), fc.nat(100_000)), { maxLength: 40 });
 
 const start = filmsWithCycles.map((each) => ({
-  ...asStored(each),
+  ...withStoredIds(each),
   photos: [photoNamed('a'), photoNamed('b')],
   sounds: [SOUND],
 }));

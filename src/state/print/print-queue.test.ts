@@ -2,7 +2,7 @@ import 'fake-indexeddb/auto';
 import fc from 'fast-check';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import type { Film } from '../../core/film/film';
-import { filmOf } from '../../core/film/random-films';
+import { filmOf, withStoredIds } from '../../core/film/random-films';
 import { planOrders, type PlannedOrder } from '../../core/print/plan-orders';
 import type { PrintPart } from '../../core/print/print-part';
 import { PLAIN_PRINT, type PrintSettings } from '../../core/print/print-settings';
@@ -84,12 +84,8 @@ vi.mock('../../engine/browser/store/film-lock', () => ({
 }));
 vi.mock('../document/missing', () => ({ missingForPrint: () => Promise.resolve(made.missing) }));
 
-/** Two scenes, with identities as films in a browser have them. */
-const film = JSON.parse(
-  JSON.stringify({ ...filmOf([[2, 3], [4]]), title: 'Fair' }, (key, value: unknown) =>
-    key === 'id' ? (value as string).replaceAll('.', '-') : value,
-  ),
-) as Film;
+/** Two scenes. */
+const film: Film = withStoredIds({ ...filmOf([[2, 3], [4]]), title: 'Fair' });
 const FRAMES = 9;
 
 const orders = (
