@@ -103,7 +103,7 @@ describe('a print straight to the disk', () => {
   /** Where each order of the last call goes. */
   const places = async (): Promise<readonly (Picked | undefined)[]> => {
     const [given = [], place] = vi.mocked(printLater).mock.calls.at(-1) ?? [];
-    return Promise.all(given.map((order) => place?.(order)));
+    return Promise.all(given.map(async (order) => place?.(order)));
   };
   beforeEach(() => {
     vi.mocked(pickFile).mockResolvedValue(file);

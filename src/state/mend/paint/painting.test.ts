@@ -7,6 +7,7 @@ import type { Stroke } from '../../../core/film/stroke';
 import type { Affine } from '../../../core/picture/affine';
 import type { StrokePath } from '../../../core/picture/paint/stroke';
 import { evenChange } from '../../../core/picture/steps/light-change';
+import { parseAmount } from '../../../core/time/amount';
 import { err, ok } from '../../../core/time/result';
 import * as workers from '../../../engine/browser/mend/mend-workers';
 import { openFilm, setDocument } from '../../document/document';
@@ -28,6 +29,7 @@ import {
 } from './change-strokes';
 import { layStroke } from './lay-stroke';
 import {
+  BRUSH_SIZE,
   chooseStrokes,
   paintNow,
   setPaint,
@@ -371,5 +373,9 @@ describe('the brush', () => {
     widenBrush(0.0001);
     softenBrush(300);
     expect(paintNow()).toMatchObject({ size: 0.05, softness: 100 });
+    expect(parseAmount('0', BRUSH_SIZE)).toEqual({
+      ok: false,
+      problem: 'Size % can be from +0.05 to +33.4 %, not 0.',
+    });
   });
 });
