@@ -128,7 +128,7 @@ export function useSharedFilm(
       await isKept(page);
       if (anew || isUntidy || !page.url().startsWith(address.replace(/[^/]*$/, ''))) await page.goto(address);
       else {
-        // What lies over the stage is closed, and nothing is chosen.
+        // Closes dialogs and menus, and clears the selection.
         for (let i = 0; i < 3; i++) await page.keyboard.press('Escape');
         await showTime(page);
       }

@@ -100,7 +100,7 @@ describe('a print straight to the disk', () => {
   const file = { name: 'picked' } as unknown as FileSystemFileHandle;
   const folderNamed = (name: string): FileSystemDirectoryHandle =>
     ({ name }) as unknown as FileSystemDirectoryHandle;
-  /** Where each order of the last call goes. */
+  /** The files and folders that the last call of `printLater` chose, one for each order. */
   const places = async (): Promise<readonly (Picked | undefined)[]> => {
     const [given = [], place] = vi.mocked(printLater).mock.calls.at(-1) ?? [];
     return Promise.all(given.map(async (order) => place?.(order)));

@@ -39,7 +39,7 @@ beforeEach(async () => {
   goTo(6);
 });
 
-/** What is on screen: the live picture, or a frame counted from 0. */
+/** The frame on screen, from 0, or `live` for the live picture. */
 const seen = (): number | 'live' => (useLive.getState().isLive ? 'live' : transportNow().frame);
 
 describe('steps through what was shot', () => {

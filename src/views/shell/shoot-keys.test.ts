@@ -26,7 +26,7 @@ import { transportNow } from '../../state/transport/transport';
 import { said } from '../../state/shell/said-for-test';
 import { press } from './keys-for-test';
 
-/** What the camera saw when a photo was asked for; its files hold that as JSON. */
+/** The content of a file of the test's camera, as JSON: the puppet at the press. */
 interface Seen {
   readonly puppet: Puppet;
 }
@@ -48,7 +48,7 @@ vi.mock('../../engine/browser/photos/photo-threads', () => ({
     }
   },
 }));
-// What is noticed of a photo is tested in the core (set-signs.test.ts).
+// Stands in for the workers that compare a photo with the one before; their findings are tested in set-signs.test.ts.
 vi.mock('../../engine/browser/mend/mend-workers', () => ({
   findLight: () => Promise.resolve({ ok: false }),
   findPlace: () => Promise.resolve({ ok: false }),
@@ -107,7 +107,7 @@ const numberOf = (name = ''): number => Number(/\d+/.exec(name)?.[0]);
 /** Numbers of the photos that are set aside. */
 const aside = (): readonly number[] =>
   film().photos.flatMap(({ name, setAside }) => (setAside ? [numberOf(name)] : []));
-/** Where the puppet stood in each pose, in steps of 8 pixels from where it began. */
+/** The puppet's place in each pose, in steps of 8 pixels to the right of `STANDING`. */
 const stood = (): readonly number[] =>
   posesOf(film()).map(({ photoId }) => {
     const { puppet } = seenIn.get(photosById(film()).get(photoId)?.name ?? '') as Seen;
@@ -140,7 +140,7 @@ beforeEach(async () => {
   leave = startAutosave();
 });
 afterEach(async () => {
-  // What is on its way is let in while its clock still goes.
+  // Lets photos on their way come in before the fake timers end: later they would never come.
   await isIdle();
   await saveNow();
   leave();
@@ -339,7 +339,7 @@ describe('a tab that is closed', () => {
     expect(strip()).toBe('1×2 2×2 3×2');
     expect(said()).toContain('2 photos that were taken when the page was closed are in the film now.');
     expect(await shots.keys()).toEqual([]);
-    // What is not of Kermis’s making is left.
+    // An entry that the schema refuses is ignored.
     await shots.setItem('film/strange', { id: 4, bytes: 'no' });
     await restoreShots(kept.id);
     expect(strip()).toBe('1×2 2×2 3×2');

@@ -25,7 +25,7 @@ const ball = (k: number): { x: number; y: number; foot: number } => ({
 
 const [WALL, WIRE, BALL] = [0, 1, 2];
 
-/** What is seen at each pixel of a photo. */
+/** The map of photo `k`: `WALL`, `WIRE` or `BALL` for each pixel, row by row. */
 function things(k: number): Uint8Array {
   const { width, height } = SIZE;
   const { x: bx, y: by, foot } = ball(k);

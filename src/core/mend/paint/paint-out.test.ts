@@ -45,7 +45,7 @@ interface Shot {
   readonly over?: readonly Paint[];
 }
 
-/** What each pixel of a photo shows of a set from where the camera stands: by set, and pixels that it moved to the right. */
+/** Renderings of sets in linear light, by set and by how many pixels the camera stands to the right; a cache. */
 const shown = new Map<Paint, Map<number, Float32Array>>();
 
 function shownFrom(set: Paint, right: number): Float32Array {
