@@ -33,7 +33,11 @@ export default tseslint.config(
       '@typescript-eslint/restrict-template-expressions': ['error', { allowNumber: true }],
       '@typescript-eslint/no-confusing-void-expression': 'off',
       '@typescript-eslint/no-unnecessary-condition': ['error', { allowConstantLoopConditions: true }],
+      // The code has no enums.
       '@typescript-eslint/no-unsafe-enum-comparison': 'off',
+      '@typescript-eslint/no-unsafe-enum-assignment': 'off',
+      // The compiler finds these (noUnusedLocals, noUnusedParameters).
+      '@typescript-eslint/no-unused-vars': 'off',
       // All icons at once are 3,457 modules.
       '@typescript-eslint/no-restricted-imports': [
         'error',

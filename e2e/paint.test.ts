@@ -200,7 +200,7 @@ test('an outline around the subject keeps it and paints all else; a brush is dra
   expect(complaints).toEqual([]);
 });
 
-longTest('a stroke is chosen and moved by hand', async () => {
+test('a stroke is chosen and moved by hand', async () => {
   const { page, complaints } = await painting();
   await page.getByRole('combobox', { name: 'Paint in' }).selectOption('around');
   await dragOver(page, [

@@ -268,16 +268,17 @@ longTest('a grey wedge and fine lines come through without banding, shift or moi
 test('a second print takes what the first one encoded; a print that breaks off says where, and goes on', async () => {
   const { context } = await visit();
   const page = await context.newPage();
-  let isBroken = true;
-  await inWorkers(page, 'print', () =>
-    !isBroken
-      ? ''
-      : `{ const add = VideoEncoder.prototype.encode; let n = 0;
+  const scripts = {
+    breaks: `{ const add = VideoEncoder.prototype.encode; let n = 0;
       VideoEncoder.prototype.encode = function (...args) {
         if (++n === 40) throw new Error('The encoder fell over.');
         return add.apply(this, args);
       }; }`,
-  );
+    works: '',
+    waits: 'await new Promise(() => undefined);',
+  };
+  let worker: keyof typeof scripts = 'breaks';
+  await inWorkers(page, 'print', () => scripts[worker]);
   await page.goto(`${(await context.pages()[0]?.evaluate(() => location.origin)) ?? ''}/films`);
   await bringIn(page, await numbered(60, 1));
   await chooseKind(page, 'MP4');
@@ -288,7 +289,7 @@ test('a second print takes what the first one encoded; a print that breaks off s
     .filter({ hasText: /At frame \d+, with PICT\d+\.JPG: The encoder fell over\./ })
     .waitFor();
   await expect.poll(() => finishedPrints(page).count()).toBe(0);
-  isBroken = false;
+  worker = 'works';
   await line.getByRole('button', { name: 'Go on' }).click();
   expect(await nextProof(page, 0)).toBe('120 of 120 frames, no sound');
   const first = await savePrint(page);
@@ -315,8 +316,11 @@ test('a second print takes what the first one encoded; a print that breaks off s
     for (const print of prints) await print.close();
   }
 
-  // A tab that is closed half-way: the print is listed, and goes on. Finished ones are still there.
+  // A tab that is closed while it prints: the print is listed, and goes on. Finished ones are still there.
+  worker = 'waits';
   await page.getByRole('button', { name: 'Print the film' }).click();
+  await line.getByRole('progressbar').waitFor();
+  worker = 'works';
   await page.reload();
   await expect.poll(() => notes(page)).toMatch(/broke off when its tab was closed/);
   await page.getByRole('button', { name: 'Print', exact: true }).click();

@@ -1,29 +1,11 @@
 import { readFileSync } from 'node:fs';
-import type { Page } from 'playwright-core';
 import { expect, test } from 'vitest';
-import { bringIn, counter, notes, tickets, useBrowser } from '../browser';
-import { numbered } from '../photos';
-import { bringInSounds, click, goTo, soundOf, wav } from '../sounds';
+import { notes, useBrowser } from '../browser';
+import { openRecording, recording, standIn, takes } from '../recording';
+import { goTo, soundOf } from '../sounds';
 import { printFilm, PrintedFile } from '../video';
 
 const { visit } = useBrowser({ hasDevices: true });
-
-/** A film of so many poses on ones, in stage Sound, with the panel for recording. */
-async function openRecording(page: Page, photos: number, hold: string): Promise<void> {
-  await bringIn(page, await numbered(photos, 1));
-  await tickets(page).first().click();
-  await page.keyboard.press('Control+a');
-  await page.getByRole('textbox', { name: 'Hold', exact: true }).fill(hold);
-  await page.keyboard.press('Enter');
-  await page.getByRole('button', { name: 'Sound', exact: true }).click();
-  await page.getByRole('button', { name: 'Record', exact: true }).click();
-  await page.keyboard.press('Home');
-}
-
-const microphone = (page: Page) => page.getByRole('combobox', { name: 'Microphone' });
-const standIn = (page: Page) => microphone(page).selectOption('stand-in');
-const takes = (page: Page) => page.getByRole('button', { name: /^Throw Take \d+ away$/ });
-const recording = (page: Page) => page.getByRole('timer').filter({ hasText: /Recording [1-9]/ });
 
 /** How loud a sound is, in steps of a millisecond. */
 const envelope = (samples: Float32Array, rate: number): number[] =>
@@ -121,57 +103,4 @@ test('a tab that is closed while it records loses a second at most; another tab 
   expect(Number(kept?.[1])).toBeGreaterThan(Number(said?.[1]) - 1);
   await again.getByRole('button', { name: 'Record', exact: true }).click();
   await expect.poll(() => takes(again).count()).toBe(1);
-});
-
-test('a microphone that is refused, and one that is unplugged, are told of; what was recorded is kept', async () => {
-  const { page, context } = await visit();
-  await page.addInitScript(() => {
-    const devices = navigator.mediaDevices;
-    const open = devices.getUserMedia.bind(devices);
-    devices.getUserMedia = async (asked) => {
-      const stream = await open(asked);
-      addEventListener('unplug', () =>
-        stream.getTracks().forEach((track) => track.dispatchEvent(new Event('ended'))),
-      );
-      return stream;
-    };
-  });
-  await page.reload();
-  await openRecording(page, 4, '240');
-  await expect.poll(() => microphone(page).locator('option').count()).toBeGreaterThan(1);
-  await page.getByRole('button', { name: 'Open the microphone' }).click();
-  await expect.poll(() => notes(page)).toMatch(/may not use the microphone/);
-  await context.grantPermissions(['microphone']);
-  await page.getByRole('button', { name: 'Record from frame 1', exact: true }).click();
-  await recording(page).waitFor();
-  // The tab is hidden for a moment: it goes on.
-  await page.evaluate(() => {
-    Object.defineProperty(document, 'hidden', { get: () => true, configurable: true });
-    document.dispatchEvent(new Event('visibilitychange'));
-    Reflect.deleteProperty(document, 'hidden');
-  });
-  // It goes on: the film plays on under it.
-  const hidden = (await counter(page)).frame;
-  await expect.poll(async () => (await counter(page)).frame).not.toBe(hidden);
-  await expect.poll(() => recording(page).count()).toBe(1);
-  await page.evaluate(() => dispatchEvent(new Event('unplug')));
-  await expect.poll(() => notes(page)).toMatch(/unplugged\. What was recorded/);
-  await takes(page).waitFor();
-  await expect.poll(() => notes(page)).toMatch(/The tab was hidden while you recorded/);
-  await page.getByRole('button', { name: 'Hear it' }).click();
-  await page.getByLabel('Take 1', { exact: true }).waitFor();
-});
-
-test('where nothing can be heard the film plays all the same, and it is said', async () => {
-  const { page } = await visit();
-  await page.addInitScript(() => {
-    AudioContext.prototype.resume = () => new Promise(() => undefined);
-  });
-  await page.reload();
-  await openRecording(page, 4, '24');
-  await bringInSounds(page, [wav('click.wav', click())]);
-  await page.getByRole('button', { name: 'Lay click.wav in at the playhead' }).click();
-  await page.keyboard.press('Space');
-  await expect.poll(() => notes(page)).toMatch(/The film plays without sound: .*speaker/);
-  await expect.poll(async () => (await counter(page)).frame).toBeGreaterThan(5);
 });

@@ -23,13 +23,19 @@ export function Tips() {
   const timer = useRef<ReturnType<typeof setTimeout>>(undefined);
   useEffect(() => {
     let byFinger = false;
+    /** A finger was told what it lies on. */
+    let isTold = false;
     const hide = (): void => {
       clearTimeout(timer.current);
       setOver(undefined);
     };
     const soon = (element: HTMLElement): void => {
       clearTimeout(timer.current);
-      timer.current = setTimeout(() => element.isConnected && setOver(element), RESTS);
+      timer.current = setTimeout(() => {
+        if (!element.isConnected) return;
+        isTold = byFinger;
+        setOver(element);
+      }, RESTS);
     };
     const enter = (event: PointerEvent): void => {
       if (event.pointerType === 'touch') return;
@@ -40,6 +46,7 @@ export function Tips() {
     const press = (event: PointerEvent): void => {
       hide();
       byFinger = event.pointerType === 'touch';
+      isTold = false;
       const element = tipped(event.target);
       if (byFinger && element) soon(element);
     };
@@ -49,6 +56,14 @@ export function Tips() {
         clearTimeout(timer.current);
         timer.current = setTimeout(hide, 3 * RESTS);
       }
+    };
+    /** Who was told has only asked. Browsers know a long press too, but by a time of their own. */
+    const click = (event: MouseEvent): void => {
+      // A key's click has no count.
+      if (!isTold || event.detail === 0) return;
+      isTold = false;
+      event.preventDefault();
+      event.stopImmediatePropagation();
     };
     const focus = (event: FocusEvent): void => {
       const element = tipped(event.target);
@@ -63,6 +78,7 @@ export function Tips() {
       ['pointerdown', press as EventListener],
       ['pointerup', release],
       ['pointercancel', hide],
+      ['click', click as EventListener],
       ['dragstart', hide],
       ['focusin', focus as EventListener],
       ['focusout', hide],

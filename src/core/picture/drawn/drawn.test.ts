@@ -107,21 +107,28 @@ test('a dot covers as much as a circle does, however small; a way that goes stra
   expect(Math.abs(back - sum({ ...BASE, kind: 'pencil', points: there, width: 20 }))).toBeLessThan(0.1);
 });
 
-test('the outline of a brush, and areas of either rule, cover what the reference rasteriser fills, to 2 %', () => {
+test('the outline of a brush, and areas of either rule, cover what the reference rasteriser fills, to 2 %, slivers to 4 pixels', () => {
   fc.assert(
     fc.property(seeds, fc.integer({ min: 3, max: 30 }), fc.boolean(), (seed, count, evenOdd) => {
       const points = someWay(seed, count);
       const brush: Mark = { ...BASE, kind: 'brush', points, width: 24 };
       const ring = points.filter((_, i) => i % 3 !== 2);
-      const area: Mark = { ...BASE, kind: 'area', rings: [ring], ...(evenOdd && { evenOdd: true as const }) };
-      for (const mark of [brush, area]) {
+      const filled: Mark = {
+        ...BASE,
+        kind: 'area',
+        rings: [ring],
+        ...(evenOdd && { evenOdd: true as const }),
+      };
+      for (const mark of [brush, filled]) {
         const { rings } = markRings(mark);
         const theirs = reference((context) => {
           for (const each of rings) along(context, [...each], 2);
-          context.fill(mark === area && evenOdd ? 'evenodd' : 'nonzero');
+          context.fill(mark === filled && evenOdd ? 'evenodd' : 'nonzero');
         });
-        if (theirs.reduce((sum, each) => sum + each, 0) > 20)
-          expect(difference(covered(mark), theirs)).toBeLessThan(0.02);
+        // What is nearly all edge says little in parts of its area: of less than 200 pixels 4 may differ.
+        const area = theirs.reduce((sum, each) => sum + each, 0);
+        if (area > 0)
+          expect(difference(covered(mark), theirs) * area).toBeLessThan(0.02 * Math.max(200, area));
       }
     }),
     { numRuns: 20 },

@@ -46,7 +46,14 @@ type Hold =
       /** So many places stay as the hand went; from the last of them it goes straight. */
       straightFrom: number | undefined;
     }
-  | { readonly does: 'move'; readonly from: PenPlace; to: PenPlace };
+  /** Where the chosen strokes were taken hold of, and where the hand is now. */
+  | { readonly does: 'move'; readonly photoId: string; readonly from: HeldPlace; to: HeldPlace };
+
+/** A place on the screen, and the same as parts of the photo. */
+interface HeldPlace {
+  readonly place: PenPlace;
+  readonly told: readonly [right: number, down: number];
+}
 
 /** What is left out of a way that was drawn lies no further from it, in pixels of the screen. */
 const TOLERANCE = 0.35;
@@ -86,13 +93,19 @@ export function PaintOverlay({ film, canvasRef, area, drawn }: PaintOverlayProps
   // How wide the brush is, in pixels of the canvas.
   const diameter = (size / 100) * (here?.longer ?? 1) * area.width;
 
+  /** Ends what the pointer does; nothing comes of it. */
+  const letGo = (): void => {
+    hold.current = undefined;
+    moved.current?.style.removeProperty('translate');
+  };
+
   const open = useEffectEvent(() => {
     const { width = 1, height = 1 } = canvasRef.current ?? {};
     if (!canvas.current) return;
     live.current ??= new LiveStroke(canvas.current);
     live.current.open({ width, height }, area);
-    // A stroke that is just drawn goes on.
-    if (hold.current?.does !== 'paint') hold.current = undefined;
+    // A stroke that is just drawn goes on, and so does one that is moved, while its photo is there.
+    if (hold.current?.does === 'move' && hold.current.photoId !== here?.photo.id) letGo();
     keptAt.current = undefined;
   });
   const fetch = useEffectEvent(async (signal: AbortSignal) => {
@@ -139,7 +152,8 @@ export function PaintOverlay({ film, canvasRef, area, drawn }: PaintOverlayProps
     if (event.shiftKey)
       chooseStrokes(chosen.has(hit.id) ? [...chosen].filter((id) => id !== hit.id) : [...chosen, hit.id]);
     else if (!chosen.has(hit.id)) chooseStrokes([hit.id]);
-    hold.current = { does: 'move', from: place, to: place };
+    const from = { place, told: inPhoto(place, here) };
+    hold.current = { does: 'move', photoId: here.photo.id, from, to: from };
   };
 
   const go = (places: readonly PenPlace[], event: PointerEvent): void => {
@@ -147,8 +161,9 @@ export function PaintOverlay({ film, canvasRef, area, drawn }: PaintOverlayProps
     const place = places.at(-1);
     if (!held || !place) return;
     if (held.does === 'paint') return paintOn(held, places, event);
-    held.to = place;
-    const [right, down] = [held.to.x - held.from.x, held.to.y - held.from.y];
+    if (!here) return;
+    held.to = { place, told: inPhoto(place, here) };
+    const [right, down] = [place.x - held.from.place.x, place.y - held.from.place.y];
     moved.current?.style.setProperty('translate', `${right / ratio}px ${down / ratio}px`);
   };
 
@@ -190,13 +205,12 @@ export function PaintOverlay({ film, canvasRef, area, drawn }: PaintOverlayProps
 
   const end = (): void => {
     const held = hold.current;
-    hold.current = undefined;
+    letGo();
     if (!held || !here) return;
     if (held.does === 'move') {
-      moved.current?.style.removeProperty('translate');
-      const [from, to] = [inPhoto(held.from, here), inPhoto(held.to, here)];
-      const way = Math.hypot(held.to.x - held.from.x, held.to.y - held.from.y);
-      if (way > 2 * ratio) void moveStrokes(to[0] - from[0], to[1] - from[1]);
+      const { from, to } = held;
+      const way = Math.hypot(to.place.x - from.place.x, to.place.y - from.place.y);
+      if (way > 2 * ratio) void moveStrokes(to.told[0] - from.told[0], to.told[1] - from.told[1]);
     } else keep(held.told, here);
   };
 
@@ -251,7 +265,7 @@ export function PaintOverlay({ film, canvasRef, area, drawn }: PaintOverlayProps
         onEnd={end}
         onDrop={() => {
           live.current?.clear();
-          hold.current = undefined;
+          letGo();
         }}
         onHover={(place, { pointerType }) =>
           moveRing(ring.current, choosing ? undefined : place, pointerType)

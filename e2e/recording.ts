@@ -1,0 +1,26 @@
+import type { Locator, Page } from 'playwright-core';
+import { bringIn, tickets } from './browser';
+import { numbered } from './photos';
+
+/** A film of so many poses on ones, in stage Sound, with the panel for recording. */
+export async function openRecording(page: Page, photos: number, hold: string): Promise<void> {
+  await bringIn(page, await numbered(photos, 1));
+  await tickets(page).first().click();
+  await page.keyboard.press('Control+a');
+  await page.getByRole('textbox', { name: 'Hold', exact: true }).fill(hold);
+  await page.keyboard.press('Enter');
+  await page.getByRole('button', { name: 'Sound', exact: true }).click();
+  await page.getByRole('button', { name: 'Record', exact: true }).click();
+  await page.keyboard.press('Home');
+}
+
+export const microphone = (page: Page): Locator => page.getByRole('combobox', { name: 'Microphone' });
+
+/** Chooses the microphone that ships with the app. */
+export const standIn = (page: Page): Promise<string[]> => microphone(page).selectOption('stand-in');
+
+export const takes = (page: Page): Locator => page.getByRole('button', { name: /^Throw Take \d+ away$/ });
+
+/** What says for how long it records, from the first second on. */
+export const recording = (page: Page): Locator =>
+  page.getByRole('timer').filter({ hasText: /Recording [1-9]/ });
