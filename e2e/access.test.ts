@@ -1,6 +1,7 @@
 import type { Page } from 'playwright-core';
 import { expect, test } from 'vitest';
-import { bringIn, chooseFiles, counter, layOut, tickets, useBrowser, openSettings } from './browser';
+import { chooseFiles, counter, layOut, tickets, useBrowser, openSettings } from './browser';
+import { openFilmOf } from './film-file';
 import { numbered } from './photos';
 import { bringInSounds, click, wav } from './sounds';
 import { IS_LONG } from './extent';
@@ -125,7 +126,7 @@ test('axe-core finds nothing on any main view, by daylight and in the dark', asy
 
 test('without a mouse: choose poses, set their hold, move them, from the strip', async () => {
   const { page } = await visit();
-  await bringIn(page, await numbered(5, 1));
+  await openFilmOf(page, await numbered(5, 1));
   const strip = page.getByRole('listbox', { name: 'Poses of the film' });
   await strip.focus();
   await page.keyboard.press('ArrowDown');

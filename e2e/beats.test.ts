@@ -1,6 +1,7 @@
 import type { Locator, Page } from 'playwright-core';
 import { expect, test } from 'vitest';
-import { bringIn, counter, useBrowser, useSharedFilm } from './browser';
+import { counter, useBrowser, useSharedFilm } from './browser';
+import { openFilmOf } from './film-file';
 import { numbered } from './photos';
 import { bringInSounds, wav } from './sounds';
 import { choose } from './strip';
@@ -12,7 +13,7 @@ const march = Float32Array.from({ length: 48_000 * 12 }, (_, i) => {
   return into < 4800 ? 0.6 * Math.exp(-into / 1200) * Math.sin(into * 0.012) : 0.001 * Math.sin(i * i);
 });
 const marching = useSharedFilm(visit, async (page) => {
-  await bringIn(page, await numbered(24, 1));
+  await openFilmOf(page, await numbered(24, 1));
   await bringInSounds(page, [wav('march.wav', march)]);
   await page.keyboard.press('Home');
   await page.getByRole('button', { name: 'Lay march.wav in at the playhead' }).click();

@@ -1,6 +1,7 @@
 import type { Page } from 'playwright-core';
 import { expect } from 'vitest';
-import { bringIn, counter, tickets } from './browser';
+import { counter, tickets } from './browser';
+import { openFilmOf } from './film-file';
 import { COLOURS, numbered, type Colour } from './photos';
 import { colourAt, distance } from './video';
 
@@ -12,7 +13,7 @@ export const FRAMES = HOLDS.reduce((sum, hold) => sum + hold, 0);
 
 /** A film of six photos, each of a colour of its own, held for so long each; at 24 frames a second. */
 export async function codedFilm(page: Page): Promise<readonly Colour[]> {
-  await bringIn(page, await numbered(6, 1));
+  await openFilmOf(page, await numbered(6, 1));
   for (const [i, hold] of HOLDS.entries()) {
     await tickets(page).nth(i).click();
     await page.getByLabel('Hold', { exact: true }).fill(String(hold));

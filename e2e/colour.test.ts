@@ -1,7 +1,8 @@
 import { readFile } from 'node:fs/promises';
 import type { Page } from 'playwright-core';
 import { expect, test } from 'vitest';
-import { bringIn, isKept, notes, tickets, useBrowser, useSharedFilm } from './browser';
+import { isKept, notes, tickets, useBrowser, useSharedFilm } from './browser';
+import { openFilmOf } from './film-file';
 import { showMend, undoWords } from './mending';
 import { jpeg, type Colour } from './photos';
 import { field, middle, type } from './strip';
@@ -15,7 +16,7 @@ const [BEIGE, STEEL]: readonly [Colour, Colour] = [
 ];
 const twoColours = useSharedFilm(
   visit,
-  async (page) => bringIn(page, [await jpeg('PICT1.JPG', BEIGE), await jpeg('PICT2.JPG', STEEL)]),
+  async (page) => openFilmOf(page, [await jpeg('PICT1.JPG', BEIGE), await jpeg('PICT2.JPG', STEEL)]),
   { anew: true },
 );
 

@@ -1,11 +1,12 @@
 import type { Page } from 'playwright-core';
 import { expect, test } from 'vitest';
-import { bringIn, counter, openSettings, tickets, useBrowser, useSharedFilm } from './browser';
+import { counter, openSettings, tickets, useBrowser, useSharedFilm } from './browser';
+import { openFilmOf } from './film-file';
 import { numbered } from './photos';
 import { strip } from './strip';
 
 const { visit } = useBrowser();
-const sixPoses = useSharedFilm(visit, async (page) => bringIn(page, await numbered(6, 1)));
+const sixPoses = useSharedFilm(visit, async (page) => openFilmOf(page, await numbered(6, 1)));
 
 /** What is typed goes to what has the focus; the list is read where it is marked. */
 async function find(page: Page, words: string): Promise<void> {

@@ -1,12 +1,13 @@
 import type { Page } from 'playwright-core';
 import { expect, test } from 'vitest';
-import { bringIn, tickets, useBrowser, useSharedFilm } from './browser';
+import { tickets, useBrowser, useSharedFilm } from './browser';
+import { openFilmOf } from './film-file';
 import { COLOURS, numbered, type Colour } from './photos';
 import { middle } from './strip';
 import { distance } from './video';
 
 const { visit } = useBrowser();
-const fourPoses = useSharedFilm(visit, async (page) => bringIn(page, await numbered(4, 1)));
+const fourPoses = useSharedFilm(visit, async (page) => openFilmOf(page, await numbered(4, 1)));
 
 const [first, second] = COLOURS as [Colour, Colour];
 const mixed = (mix: (a: number, b: number) => number): Colour =>

@@ -1,13 +1,14 @@
 import type { Page } from 'playwright-core';
 import { expect, test } from 'vitest';
-import { bringIn, useBrowser, useSharedFilm } from './browser';
+import { useBrowser, useSharedFilm } from './browser';
+import { openFilmOf } from './film-file';
 import { numbered } from './photos';
 import { bringInSounds, clicksAt, cueTimes, goTo, wav } from './sounds';
 
 const { visit } = useBrowser();
 /** Four seconds of film; three knocks from its first frame on, after 0.5, 1 and 1.25 s. */
 const knocks = useSharedFilm(visit, async (page) => {
-  await bringIn(page, await numbered(48, 1));
+  await openFilmOf(page, await numbered(48, 1));
   await bringInSounds(page, [wav('knocks.wav', clicksAt([0.5, 1, 1.25]))]);
   await page.keyboard.press('Home');
   await page.getByRole('button', { name: 'Lay knocks.wav in at the playhead' }).click();

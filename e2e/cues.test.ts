@@ -1,6 +1,7 @@
 import type { Locator, Page } from 'playwright-core';
 import { expect, test } from 'vitest';
-import { bringIn, bytesOf, counter, showTime, tickets, useBrowser, useSharedFilm } from './browser';
+import { bytesOf, counter, showTime, tickets, useBrowser, useSharedFilm } from './browser';
+import { openFilmOf } from './film-file';
 import { numbered } from './photos';
 import { bringInSounds, cueTimes, goTo, wav } from './sounds';
 
@@ -11,7 +12,7 @@ const tone = Float32Array.from(
 );
 /** Two seconds of film on twos; half a second of sound, tied to pose 7. */
 const scored = useSharedFilm(visit, async (page) => {
-  await bringIn(page, await numbered(24, 1));
+  await openFilmOf(page, await numbered(24, 1));
   await bringInSounds(page, [wav('tone.wav', tone)]);
   await goTo(page, 12);
   await page.getByRole('button', { name: 'Lay tone.wav in at the playhead' }).click();

@@ -1,10 +1,11 @@
 import { expect, test } from 'vitest';
-import { bringIn, isKept, tickets, useBrowser, useSharedFilm } from './browser';
+import { isKept, tickets, useBrowser, useSharedFilm } from './browser';
+import { openFilmOf } from './film-file';
 import { numbered } from './photos';
 import { choose, strip, type } from './strip';
 
 const { visit } = useBrowser();
-const fivePoses = useSharedFilm(visit, async (page) => bringIn(page, await numbered(5, 1)));
+const fivePoses = useSharedFilm(visit, async (page) => openFilmOf(page, await numbered(5, 1)));
 
 test('chosen poses become a cycle: again, there and back, with the poses at its ends twice', async () => {
   const { page, complaints } = await fivePoses();

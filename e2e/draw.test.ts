@@ -1,7 +1,8 @@
 import { unzipSync } from 'fflate';
 import type { Page } from 'playwright-core';
 import { expect, test } from 'vitest';
-import { bringIn, bytesOf, isKept, notes, putNotesAway, useBrowser, useSharedFilm } from './browser';
+import { bytesOf, isKept, notes, putNotesAway, useBrowser, useSharedFilm } from './browser';
+import { openFilmOf } from './film-file';
 import { litPhotos } from './lit-photos';
 import { dragOver, onPicture, seen, showMend, undoWords } from './mending';
 import { type } from './strip';
@@ -9,9 +10,13 @@ import { distance } from './video';
 
 const { visit } = useBrowser();
 
-const film = useSharedFilm(visit, async (page) => bringIn(page, await litPhotos(Array(5).fill([1, 1, 1]))), {
-  anew: true,
-});
+const film = useSharedFilm(
+  visit,
+  async (page) => openFilmOf(page, await litPhotos(Array(5).fill([1, 1, 1]))),
+  {
+    anew: true,
+  },
+);
 
 /** The film with its drawing open, at its first pose. */
 async function drawing(): Promise<Awaited<ReturnType<typeof film>>> {

@@ -1,6 +1,7 @@
 import type { Page } from 'playwright-core';
 import { expect, test } from 'vitest';
-import { bringIn, counter, isKept, notes, openDemoFilm, tickets, useBrowser, useSharedFilm } from './browser';
+import { counter, isKept, notes, openDemoFilm, tickets, useBrowser, useSharedFilm } from './browser';
+import { openFilmOf } from './film-file';
 import { showMend, undoWords } from './mending';
 import { CORNERS, turned, type Colour } from './photos';
 import { colourSeen, middle, said, type } from './strip';
@@ -11,7 +12,7 @@ const { visit } = useBrowser();
 const threePoses = useSharedFilm(
   visit,
   async (page) =>
-    bringIn(
+    openFilmOf(
       page,
       await Promise.all([1, 2, 3].map(async (n) => ({ ...(await turned(1)), name: `PICT${n}.JPG` }))),
     ),

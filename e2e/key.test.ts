@@ -1,6 +1,7 @@
 import type { Page } from 'playwright-core';
 import { expect, test } from 'vitest';
-import { bringIn, isKept, notes, tickets, useBrowser, useSharedFilm } from './browser';
+import { isKept, notes, tickets, useBrowser, useSharedFilm } from './browser';
+import { openFilmOf } from './film-file';
 import { keyedPhotos } from './keyed-photos';
 import { card, toSort } from './tray';
 import { dragOver, onPicture, seen, showMend, undoWords } from './mending';
@@ -9,7 +10,7 @@ import { longTest } from './extent';
 
 const { visit } = useBrowser();
 
-const film = useSharedFilm(visit, async (page) => bringIn(page, await keyedPhotos(5)), { anew: true });
+const film = useSharedFilm(visit, async (page) => openFilmOf(page, await keyedPhotos(5)), { anew: true });
 
 /** On the card, right of the figure in every photo, and on its body in the first. */
 const CARD = [0.9, 0.15] as const;

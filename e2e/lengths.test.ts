@@ -1,10 +1,11 @@
 import { expect, test } from 'vitest';
-import { bringIn, useBrowser, useSharedFilm, openSettings } from './browser';
+import { useBrowser, useSharedFilm, openSettings } from './browser';
+import { openFilmOf } from './film-file';
 import { numbered } from './photos';
 import { field, frames, said, strip, type } from './strip';
 
 const { visit } = useBrowser();
-const sixPoses = useSharedFilm(visit, async (page) => bringIn(page, await numbered(6, 1)));
+const sixPoses = useSharedFilm(visit, async (page) => openFilmOf(page, await numbered(6, 1)));
 
 test('a hold is typed in any form and foreseen; what is none is refused, and the holds stay', async () => {
   const { page } = await sixPoses();

@@ -1,6 +1,7 @@
 import type { Page } from 'playwright-core';
 import { expect, test } from 'vitest';
-import { bringIn, isKept, notes, tickets, useBrowser, useSharedFilm } from './browser';
+import { isKept, notes, tickets, useBrowser, useSharedFilm } from './browser';
+import { openFilmOf } from './film-file';
 import { LIT, litPhotos } from './lit-photos';
 import { seen, showMend, undoWords } from './mending';
 import { jpeg, type Colour } from './photos';
@@ -21,7 +22,7 @@ const GAINS = [
 ] as const;
 
 const litFilm = useSharedFilm(visit, async (page) => {
-  await bringIn(page, await litPhotos(GAINS));
+  await openFilmOf(page, await litPhotos(GAINS));
   await page.keyboard.press('Control+a');
   await page.keyboard.press('2');
   await page.keyboard.press('Escape');
@@ -142,7 +143,7 @@ longTest(
     const { page, complaints } = await visit();
     const [first, second] = await litPhotos(GAINS.slice(0, 2));
     if (!first || !second) throw new Error('no photos');
-    await bringIn(page, [
+    await openFilmOf(page, [
       first,
       second,
       await jpeg('PICT103.JPG', [0, 0, 0], LIT.width, LIT.height),
@@ -174,7 +175,7 @@ longTest(
   async () => {
     const { page, complaints } = await visit();
     const gains = Array.from({ length: 60 }, (_, i) => GAINS[i % GAINS.length] as (typeof GAINS)[number]);
-    await bringIn(page, await litPhotos(gains));
+    await openFilmOf(page, await litPhotos(gains));
     await showMend(page);
     await page.keyboard.press('Home');
     await page.getByRole('button', { name: 'Match to this one' }).click();

@@ -1,7 +1,8 @@
 import type { Page } from 'playwright-core';
 import sharp from 'sharp';
 import { expect, test } from 'vitest';
-import { bringIn, chooseFiles, isKept, notes, useBrowser, useSharedFilm } from './browser';
+import { chooseFiles, isKept, notes, useBrowser, useSharedFilm } from './browser';
+import { openFilmOf } from './film-file';
 import { litPhotos } from './lit-photos';
 import { dragOver, onPicture, seen, showMend, undoWords } from './mending';
 import { distance } from './video';
@@ -13,7 +14,7 @@ const { visit } = useBrowser();
 const film = useSharedFilm(
   visit,
   async (page) => {
-    await bringIn(page, await litPhotos(Array.from({ length: 14 }, (_, n) => [1, 1, n === 3 ? 1.1 : 1])));
+    await openFilmOf(page, await litPhotos(Array.from({ length: 14 }, (_, n) => [1, 1, n === 3 ? 1.1 : 1])));
   },
   { anew: true },
 );

@@ -9,7 +9,8 @@ import { mixedCase, randomPixels } from '../src/core/picture/random-recipes';
 import { renderPicture } from '../src/core/picture/render-picture';
 import { toI420 } from '../src/core/picture/to-i420';
 import { toLight } from '../src/core/picture/srgb';
-import { bringIn, bytesOf, isKept, launch, useBrowser } from './browser';
+import { bytesOf, isKept, launch, useBrowser } from './browser';
+import { openFilmOf } from './film-file';
 import { IS_LONG } from './extent';
 import { jpeg, type Colour } from './photos';
 import { rawFilm, rawPrint, type RawPrint } from './raw-print';
@@ -113,7 +114,7 @@ const lit = (colour: Colour, stops: number): Colour =>
 test('light that is typed for photos is seen on the picture, the tickets, the PNG and the print, and undone', async () => {
   const { page, complaints } = await visit();
   const grey: Colour = [110, 90, 60];
-  await bringIn(page, await Promise.all([1, 2].map((n) => jpeg(`PICT${n}.JPG`, grey))));
+  await openFilmOf(page, await Promise.all([1, 2].map((n) => jpeg(`PICT${n}.JPG`, grey))));
   const middleOf = (selector: string, x = 0.5, y = 0.5): Promise<Colour> =>
     page.locator(selector).evaluate(
       (canvas, [across, down]) => {

@@ -1,11 +1,12 @@
 import type { Page } from 'playwright-core';
 import { expect, test } from 'vitest';
-import { bringIn, tickets, useBrowser, useSharedFilm } from './browser';
+import { tickets, useBrowser, useSharedFilm } from './browser';
+import { openFilmOf } from './film-file';
 import { numbered } from './photos';
 import { choose, field, strip } from './strip';
 
 const { visit } = useBrowser();
-const sixPoses = useSharedFilm(visit, async (page) => bringIn(page, await numbered(6, 1)));
+const sixPoses = useSharedFilm(visit, async (page) => openFilmOf(page, await numbered(6, 1)));
 
 const ticketBox = async (page: Page, place: number): Promise<{ x: number; y: number; width: number }> => {
   const box = await tickets(page).nth(place).boundingBox();

@@ -7,7 +7,8 @@ import { unzipSync } from 'fflate';
 import sharp from 'sharp';
 import ssim from 'ssim.js';
 import { expect, test } from 'vitest';
-import { bringIn, bytesOf, counter, notes, tickets, useBrowser } from './browser';
+import { bytesOf, counter, notes, tickets, useBrowser } from './browser';
+import { openFilmOf } from './film-file';
 import { codedFilm, FRAMES, HOLDS, NEAR, offBy } from './coded-film';
 import { COLOURS, numbered, type Colour } from './photos';
 import { bringInSounds, click, goTo, wav } from './sounds';
@@ -234,7 +235,7 @@ longTest('a grey wedge and fine lines come through without banding, shift or moi
               : 0;
   const photo = sharp(pattern, { raw: { width, height, channels: 1 } }).toColourspace('srgb');
   const buffer = await photo.clone().png().toBuffer();
-  await bringIn(page, [{ name: 'wedge.png', mimeType: 'image/png', buffer }]);
+  await openFilmOf(page, [{ name: 'wedge.png', mimeType: 'image/png', buffer }]);
   await chooseKind(page, 'MP4');
   await page.getByRole('combobox', { name: 'Size', exact: true }).selectOption('720 lines: 960 × 720');
   await page.getByRole('radio', { name: /^Best/ }).check();
@@ -280,7 +281,7 @@ test('a second print takes what the first one encoded; a print that breaks off s
   let worker: keyof typeof scripts = 'breaks';
   await inWorkers(page, 'print', () => scripts[worker]);
   await page.goto(`${(await context.pages()[0]?.evaluate(() => location.origin)) ?? ''}/films`);
-  await bringIn(page, await numbered(60, 1));
+  await openFilmOf(page, await numbered(60, 1));
   await chooseKind(page, 'MP4');
   await page.getByRole('button', { name: 'Print the film' }).click();
   const line = page.getByRole('list', { name: 'Prints in line' });

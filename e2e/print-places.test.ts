@@ -1,7 +1,8 @@
 import type { Page } from 'playwright-core';
 import sharp from 'sharp';
 import { expect, test } from 'vitest';
-import { bringIn, tickets, useBrowser } from './browser';
+import { tickets, useBrowser } from './browser';
+import { openFilmOf } from './film-file';
 import { codedFilm, HOLDS, NEAR, offBy } from './coded-film';
 import { numbered, type Colour } from './photos';
 import { type } from './strip';
@@ -110,7 +111,7 @@ test('an encoder that fails by itself ends the print in a sentence; what is stop
         flush() { return this.#lost ?? super.flush(); }
       }; }`,
   );
-  await bringIn(page, await numbered(60, 1));
+  await openFilmOf(page, await numbered(60, 1));
   await standIn(page);
   await chooseKind(page, 'MP4');
   await page.getByRole('button', { name: 'To the disk…' }).click();
@@ -143,7 +144,7 @@ longTest(
           .toBuffer(),
       })),
     );
-    await bringIn(page, grain);
+    await openFilmOf(page, grain);
     await chooseKind(page, 'MP4');
     await page.getByRole('button', { name: 'Details' }).click();
     // 36 pictures on twos at 24 last three seconds, in pieces of one. Of nothing but grain an encoder that begins anew makes too much at few bits: by 40, 55 or 71 %, as one, two or three of them share the pieces.
@@ -161,7 +162,7 @@ longTest(
     const kept = page.getByText(/Encoded parts for the next print take/);
     await expect.poll(() => kept.innerText()).toMatch(/ take \d+ kB/);
     await page.evaluate(`navigator.storage.estimate = () => Promise.resolve({ quota: 1e6, usage: 1e6 })`);
-    await bringIn(page, await numbered(1, 1));
+    await openFilmOf(page, await numbered(1, 1));
     await page.getByRole('button', { name: 'Print', exact: true }).click();
     await expect.poll(() => kept.innerText()).toMatch(/ take 0 /);
   },

@@ -1,10 +1,11 @@
 import type { Locator, Page } from 'playwright-core';
-import { bringIn, tickets } from './browser';
+import { tickets } from './browser';
+import { openFilmOf } from './film-file';
 import { numbered } from './photos';
 
 /** A film of so many poses on ones, in stage Sound, with the panel for recording. */
 export async function openRecording(page: Page, photos: number, hold: string): Promise<void> {
-  await bringIn(page, await numbered(photos, 1));
+  await openFilmOf(page, await numbered(photos, 1));
   await tickets(page).first().click();
   await page.keyboard.press('Control+a');
   await page.getByRole('textbox', { name: 'Hold', exact: true }).fill(hold);

@@ -1,6 +1,7 @@
 import type { Page } from 'playwright-core';
 import { expect, test } from 'vitest';
-import { bringIn, counter, isKept, useBrowser, useSharedFilm } from './browser';
+import { counter, isKept, useBrowser, useSharedFilm } from './browser';
+import { openFilmOf } from './film-file';
 import { some } from './extent';
 import { numbered } from './photos';
 import { middle } from './strip';
@@ -12,7 +13,7 @@ const { visit } = useBrowser();
 const scored = useSharedFilm(
   () => visit({ bypassCSP: true }),
   async (page) => {
-    await bringIn(page, await numbered(40, 1));
+    await openFilmOf(page, await numbered(40, 1));
     await page.getByRole('button', { name: 'Sound', exact: true }).click();
     await bringInSounds(page, [wav('click.wav', click())]);
     await page.getByRole('button', { name: 'Lay click.wav in at the playhead' }).click();

@@ -1,13 +1,14 @@
 import type { Locator, Page } from 'playwright-core';
 import { expect, test } from 'vitest';
-import { bringIn, counter, tickets, useBrowser, useSharedFilm } from './browser';
+import { counter, tickets, useBrowser, useSharedFilm } from './browser';
+import { openFilmOf } from './film-file';
 import { numbered } from './photos';
 import { strip, type } from './strip';
 
 const { visit } = useBrowser();
 /** Poses 1 to 4 in Scene 1, 5 and 6 in a scene of its own. */
 const twoScenes = useSharedFilm(visit, async (page) => {
-  await bringIn(page, await numbered(6, 1));
+  await openFilmOf(page, await numbered(6, 1));
   await tickets(page).nth(4).click();
   await page.keyboard.press('s');
   await type(page, 'Name of the scene', 'Booth');

@@ -3,7 +3,8 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { Page } from 'playwright-core';
 import { expect, test } from 'vitest';
-import { bringIn, counter, notes, useBrowser, putNotesAway } from './browser';
+import { counter, notes, useBrowser, putNotesAway } from './browser';
+import { openFilmOf } from './film-file';
 import { numbered } from './photos';
 import { bringInSounds, click, goTo, PULSE, pulses, soundFiles, soundOf, wav, wavOfFloats } from './sounds';
 import { clicksAfter, setRate } from './clicks';
@@ -13,7 +14,7 @@ const { visit } = useBrowser();
 
 test('a click laid on a frame is heard there in both kinds of print', async () => {
   const { page, complaints } = await visit();
-  await bringIn(page, await numbered(6, 1));
+  await openFilmOf(page, await numbered(6, 1));
   await bringInSounds(page, [wav('click.wav', click())]);
   await goTo(page, 5);
   await page.getByRole('button', { name: 'Lay click.wav in at the playhead' }).click();
@@ -28,7 +29,7 @@ test('a click laid on a frame is heard there in both kinds of print', async () =
 
 test('the sound alone is printed to the sample, in 24 bits and in 16; a film that is silent has none', async () => {
   const { page, complaints } = await visit();
-  await bringIn(page, await numbered(6, 1));
+  await openFilmOf(page, await numbered(6, 1));
   await chooseKind(page, 'WAV, 24 bits');
   await page.getByText('Nothing is heard in this part').waitFor();
   await expect.poll(() => page.getByRole('button', { name: 'Print the film' }).isEnabled()).toBe(false);
@@ -74,7 +75,7 @@ const onsets = (page: Page): Promise<number[]> =>
 
 test('every kind of sound comes in, on time, the sound of a video too', async () => {
   const { page, complaints } = await visit();
-  await bringIn(page, await numbered(2, 1));
+  await openFilmOf(page, await numbered(2, 1));
   const late = new Float32Array(48_000);
   late.set(click(), 24_000 - PULSE);
   const kinds = await soundFiles(wav('late.wav', late), {
@@ -115,7 +116,7 @@ test('every kind of sound comes in, on time, the sound of a video too', async ()
 
 test('bad sounds are refused in a sentence, the rest comes in', async () => {
   const { page, complaints } = await visit();
-  await bringIn(page, await numbered(3, 1));
+  await openFilmOf(page, await numbered(3, 1));
   const good = wav('good.wav', click(8000), { rate: 8000 });
   await bringInSounds(page, [
     good,
@@ -148,7 +149,7 @@ test('bad sounds are refused in a sentence, the rest comes in', async () => {
 
 test('sounds that are none, broken, or strange are told of or mended; the rest goes on', async () => {
   const { page, complaints } = await visit();
-  await bringIn(page, await numbered(24, 1));
+  await openFilmOf(page, await numbered(24, 1));
   const tone = Float32Array.from({ length: 48_000 }, (_, i) => 0.3 * Math.sin(i * 0.05));
   const good = wav('good.wav', tone);
   const made = await soundFiles(good, {

@@ -1,6 +1,7 @@
 import type { Page } from 'playwright-core';
 import { expect, test } from 'vitest';
-import { bringIn, isKept, notes, tickets, useBrowser, useSharedFilm } from './browser';
+import { isKept, notes, tickets, useBrowser, useSharedFilm } from './browser';
+import { openFilmOf } from './film-file';
 import { LIT, litPhotos, shiftedPhotos } from './lit-photos';
 import { seen, showMend, undoWords } from './mending';
 import { jpeg, type Colour } from './photos';
@@ -25,7 +26,7 @@ const SHIFTS = [
 const bumpedFilm = useSharedFilm(
   visit,
   async (page) => {
-    await bringIn(page, await shiftedPhotos(SHIFTS));
+    await openFilmOf(page, await shiftedPhotos(SHIFTS));
     await page.keyboard.press('Control+a');
     await page.keyboard.press('2');
     await page.keyboard.press('Escape');
@@ -184,7 +185,7 @@ longTest(
     const [first, second] = await shiftedPhotos(SHIFTS.slice(0, 2));
     const [other] = await litPhotos([[1, 1, 1]]);
     if (!first || !second || !other) throw new Error('no photos');
-    await bringIn(page, [
+    await openFilmOf(page, [
       first,
       second,
       await jpeg('PICT103.JPG', [0, 0, 0], LIT.width, LIT.height),
@@ -210,7 +211,7 @@ longTest(
     const shifts = Array.from({ length: 50 }, (_, i) =>
       i % 2 === 0 ? ([0, 0] as const) : ([3, 2] as const),
     );
-    await bringIn(page, await shiftedPhotos(shifts));
+    await openFilmOf(page, await shiftedPhotos(shifts));
     await showSteady(page);
     await page.keyboard.press('m');
     await page.getByText(/^[1-9]\d? of 49 photos/).waitFor();

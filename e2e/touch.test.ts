@@ -1,6 +1,7 @@
 import type { Locator, Page } from 'playwright-core';
 import { expect, test } from 'vitest';
-import { bringIn, counter, tickets, useBrowser, useSharedFilm } from './browser';
+import { counter, tickets, useBrowser, useSharedFilm } from './browser';
+import { openFilmOf } from './film-file';
 import { Fingers, type Place } from './fingers';
 import { numbered } from './photos';
 import { bringInSounds, clicksAt, wav } from './sounds';
@@ -9,7 +10,7 @@ import { strip } from './strip';
 const { visit } = useBrowser();
 const twelve = useSharedFilm(
   () => visit({ hasTouch: true }),
-  async (page) => bringIn(page, await numbered(12, 1)),
+  async (page) => openFilmOf(page, await numbered(12, 1)),
 );
 
 async function middleOf(target: Locator): Promise<Place> {

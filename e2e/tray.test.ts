@@ -1,6 +1,5 @@
 import { expect, test } from 'vitest';
 import {
-  bringIn,
   chooseFiles,
   isKept,
   layOut,
@@ -10,12 +9,13 @@ import {
   type Visit,
   putNotesAway,
 } from './browser';
+import { openFilmOf } from './film-file';
 import { jpeg, numbered } from './photos';
 import { card, chosen, inTray, poses, press, toSort, tray } from './tray';
 
 const { visit } = useBrowser();
-const fourteen = useSharedFilm(visit, async (page) => bringIn(page, await numbered(14, 1)));
-const six = useSharedFilm(visit, async (page) => bringIn(page, await numbered(6, 1)));
+const fourteen = useSharedFilm(visit, async (page) => openFilmOf(page, await numbered(14, 1)));
+const six = useSharedFilm(visit, async (page) => openFilmOf(page, await numbered(6, 1)));
 
 const inSort = async (film: () => Promise<Visit>): Promise<Visit> => {
   const opened = await film();
@@ -154,7 +154,7 @@ test('photos that come in later are new; one that is gone for good leaves the tr
 
 test('what no film uses is freed when asked, with its figure, but not under the hands of another tab', async () => {
   const { page, context } = await visit();
-  await bringIn(page, await numbered(3, 1));
+  await openFilmOf(page, await numbered(3, 1));
   await toSort(page);
   await card(page, 'PICT2.JPG').click();
   await press(page, 'Set aside');

@@ -1,11 +1,14 @@
 import type { Locator, Page } from 'playwright-core';
 import { expect, test } from 'vitest';
-import { bringIn, counter, useBrowser, useSharedFilm } from './browser';
+import { counter, useBrowser, useSharedFilm } from './browser';
+import { openFilmOf } from './film-file';
 import { numbered } from './photos';
 import { choose } from './strip';
 
 const { visit } = useBrowser();
-const fortyPoses = useSharedFilm(visit, async (page) => bringIn(page, await numbered(40, 1)), { anew: true });
+const fortyPoses = useSharedFilm(visit, async (page) => openFilmOf(page, await numbered(40, 1)), {
+  anew: true,
+});
 
 const left = (page: Page): Promise<number> =>
   page.getByTestId('strip-scroll').evaluate((element) => element.scrollLeft);

@@ -1,11 +1,7 @@
-import { createHash } from 'node:crypto';
 import { readFile, writeFile } from 'node:fs/promises';
 import { basename, join } from 'node:path';
-import { zipSync, type Zippable } from 'fflate';
 import sharp from 'sharp';
-import { NOTHING_DRAWN } from '../../src/core/film/drawing';
-import { DEFAULT_SETTINGS, NO_SOUND, type Film } from '../../src/core/film/film';
-import { documentEntry, photoEntry } from '../../src/core/formats/bundle';
+import { filmFile } from '../../e2e/film-file';
 
 const SIZE = { width: 2400, height: 1600 };
 
@@ -27,46 +23,10 @@ export async function somePhotos(folder: string, count: number): Promise<string[
 
 /** A film file of photos, each a pose; made smaller first where a width is given. */
 export async function filmOfPhotos(paths: readonly string[], width?: number): Promise<Uint8Array> {
-  const files = await Promise.all(
-    paths.map(async (path) => {
-      const original = await readFile(path);
-      const bytes = Uint8Array.from(
-        width === undefined ? original : await sharp(original).resize(width).jpeg().toBuffer(),
-      );
-      const { width: across, height: down } = await sharp(bytes).metadata();
-      const hash = createHash('sha256').update(bytes).digest('hex');
-      return { name: basename(path), bytes, hash, width: across, height: down };
-    }),
-  );
-  const film: Film = {
-    id: 'film-of-photos',
-    title: 'Sixty photos',
-    settings: DEFAULT_SETTINGS,
-    photos: files.map(({ name, bytes, hash, width: across, height }, i) => ({
-      ...{
-        id: `photo-${i}`,
-        name,
-        hash,
-        type: 'image/jpeg',
-        bytes: bytes.length,
-        width: across,
-        height,
-        orientation: 1 as const,
-      },
-    })),
-    scenes: [
-      {
-        id: 'scene',
-        name: 'Scene 1',
-        items: files.map((_, i) => ({ id: `pose-${i}`, photoId: `photo-${i}`, hold: 2 })),
-      },
-    ],
-    flags: [],
-    range: {},
-    ...NO_SOUND,
-    ...NOTHING_DRAWN,
-  };
-  const { name, text } = documentEntry(film);
-  const photos: Zippable = Object.fromEntries(files.map(({ hash, bytes }) => [photoEntry(hash), bytes]));
-  return zipSync({ [name]: new TextEncoder().encode(text), ...photos }, { level: 0 });
+  const files = paths.map(async (path) => {
+    const original = await readFile(path);
+    const buffer = width === undefined ? original : await sharp(original).resize(width).jpeg().toBuffer();
+    return { name: basename(path), buffer };
+  });
+  return filmFile(await Promise.all(files), 'Film of photos');
 }

@@ -1,12 +1,13 @@
 import type { Page } from 'playwright-core';
 import { expect, test } from 'vitest';
-import { bringIn, counter, useBrowser, useSharedFilm } from '../browser';
+import { counter, useBrowser, useSharedFilm } from '../browser';
+import { openFilmOf } from '../film-file';
 import { numbered } from '../photos';
 import { hasPoses, openStandIn, poses, savedFilm } from '../shooting';
 import { bringInSounds, clicksAt, PULSE, pulses, wav } from '../sounds';
 
 const { visit } = useBrowser();
-const twelve = useSharedFilm(visit, async (page) => bringIn(page, await numbered(12, 1)));
+const twelve = useSharedFilm(visit, async (page) => openFilmOf(page, await numbered(12, 1)));
 
 const RELEASE = 'Count-in, by itself, several at a press';
 
@@ -88,7 +89,7 @@ test('at other speeds the sound goes as fast as the picture, and the picture as 
   const { page, complaints } = await visit();
   await page.addInitScript(TAP_SPEAKER);
   await page.reload();
-  await bringIn(page, await numbered(24, 1));
+  await openFilmOf(page, await numbered(24, 1));
   await bringInSounds(page, [wav('knocks.wav', clicksAt([0.5, 1, 1.25]))]);
   await page.keyboard.press('Home');
   await page.getByRole('button', { name: 'Lay knocks.wav in at the playhead' }).click();

@@ -1,5 +1,6 @@
 import { expect, test } from 'vitest';
-import { bringIn, counter, openSettings, tickets, useBrowser } from '../browser';
+import { counter, openSettings, tickets, useBrowser } from '../browser';
+import { openFilmOf } from '../film-file';
 import { clicksAfter, setRate } from '../clicks';
 import { numbered } from '../photos';
 import { bringInSounds, click, goTo, wav } from '../sounds';
@@ -10,7 +11,7 @@ const { visit } = useBrowser();
 
 test('a click laid on a frame is heard there in both kinds of print, at every rate', async () => {
   const { page, complaints } = await visit();
-  await bringIn(page, await numbered(6, 1));
+  await openFilmOf(page, await numbered(6, 1));
   await bringInSounds(page, [wav('click.wav', click())]);
   await goTo(page, 5);
   await page.getByRole('button', { name: 'Lay click.wav in at the playhead' }).click();
@@ -32,7 +33,7 @@ test('a click laid on a frame is heard there in both kinds of print, at every ra
 
 test('after ten minutes a click is heard on its frame still', async () => {
   const { page } = await visit();
-  await bringIn(page, await numbered(2, 1));
+  await openFilmOf(page, await numbered(2, 1));
   await openSettings(page);
   for (const [name, size] of [
     ['Width in pixels', '64'],
