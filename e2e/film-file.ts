@@ -15,18 +15,27 @@ interface PhotoFile {
   readonly buffer: Uint8Array;
 }
 
-/** A `.kermis` file of upright photos, laid out in the order given as the app lays them out. */
-export async function filmFile(files: readonly PhotoFile[], title = 'Untitled film'): Promise<Buffer> {
+/** A `.kermis` file of upright photos, laid out in the order given as the app lays them out; `id` is the film's. */
+export async function filmFile(files: readonly PhotoFile[], id: string = randomUUID()): Promise<Buffer> {
   const rows = await Promise.all(
     files.map(async ({ name, mimeType = 'image/jpeg', buffer }): Promise<UsableRow> => {
       const { width, height } = await sharp(buffer).metadata();
       const hash = createHash('sha256').update(buffer).digest('hex');
-      const [id, bytes] = [randomUUID(), buffer.length];
-      const photo = { id, name, hash, type: mimeType, bytes, width, height, orientation: 1 } as const;
-      return { id, name, photo, leftOut: false };
+      const [photoId, bytes] = [randomUUID(), buffer.length];
+      const photo = {
+        id: photoId,
+        name,
+        hash,
+        type: mimeType,
+        bytes,
+        width,
+        height,
+        orientation: 1,
+      } as const;
+      return { id: photoId, name, photo, leftOut: false };
     }),
   );
-  const empty = emptyFilm(randomUUID(), randomUUID(), title);
+  const empty = emptyFilm(id, randomUUID(), 'Untitled film');
   const film = applyEdit(empty, layOutEdit(empty, rows, DEFAULT_LAY_OUT, randomUUID));
   const { name, text } = documentEntry(film);
   const photos = rows.map(({ photo }, i) => [photoEntry(photo.hash), files[i]?.buffer ?? new Uint8Array()]);

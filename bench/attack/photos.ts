@@ -21,12 +21,12 @@ export async function somePhotos(folder: string, count: number): Promise<string[
   return paths;
 }
 
-/** A film file of photos, each a pose; made smaller first where a width is given. */
+/** A film file of photos, each a pose, of the same film each time; photos are made smaller first where a width is given. */
 export async function filmOfPhotos(paths: readonly string[], width?: number): Promise<Uint8Array> {
   const files = paths.map(async (path) => {
     const original = await readFile(path);
     const buffer = width === undefined ? original : await sharp(original).resize(width).jpeg().toBuffer();
     return { name: basename(path), buffer };
   });
-  return filmFile(await Promise.all(files), 'Film of photos');
+  return filmFile(await Promise.all(files), 'film-of-photos');
 }
