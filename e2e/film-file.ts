@@ -1,5 +1,5 @@
 import { createHash, randomUUID } from 'node:crypto';
-import { zipSync } from 'fflate';
+import { zipSync, type Zippable } from 'fflate';
 import type { Page } from 'playwright-core';
 import sharp from 'sharp';
 import { applyEdit } from '../src/core/edits/apply-edit';
@@ -38,10 +38,10 @@ export async function filmFile(files: readonly PhotoFile[], id: string = randomU
   const empty = emptyFilm(id, randomUUID(), 'Untitled film');
   const film = applyEdit(empty, layOutEdit(empty, rows, DEFAULT_LAY_OUT, randomUUID));
   const { name, text } = documentEntry(film);
-  const photos = rows.map(({ photo }, i) => [photoEntry(photo.hash), files[i]?.buffer ?? new Uint8Array()]);
-  return Buffer.from(
-    zipSync({ [name]: new TextEncoder().encode(text), ...Object.fromEntries(photos) }, { level: 0 }),
+  const photos: Zippable = Object.fromEntries(
+    rows.map(({ photo }, i) => [photoEntry(photo.hash), files[i]?.buffer ?? new Uint8Array()]),
   );
+  return Buffer.from(zipSync({ [name]: new TextEncoder().encode(text), ...photos }, { level: 0 }));
 }
 
 /**

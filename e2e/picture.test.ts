@@ -12,6 +12,7 @@ import { toLight } from '../src/core/picture/srgb';
 import { bytesOf, isKept, launch, useBrowser } from './browser';
 import { openFilmOf } from './film-file';
 import { IS_LONG } from './extent';
+import { undoWords } from './mending';
 import { jpeg, type Colour } from './photos';
 import { rawFilm, rawPrint, type RawPrint } from './raw-print';
 import { colourAt, distance, PrintedFile, printFilm } from './video';
@@ -162,6 +163,8 @@ test('light that is typed for photos is seen on the picture, the tickets, the PN
   const { channels } = await sharp(png).stats();
   const written = channels.slice(0, 3).map(({ mean }) => Math.round(mean)) as unknown as Colour;
   expect(distance(written, brighter)).toBeLessThanOrEqual(2);
+  await expect.poll(() => undoWords(page)).toContain('1 photo written out');
+  await isKept(page);
 
   // It is there again after a reload, and the second photo is as it was.
   await page.reload();

@@ -98,6 +98,32 @@ test.each(['Time', 'Mend', 'Sound'])(
   },
 );
 
+test('what the keyboard comes to in a column is not covered by what says that there is more below (WCAG 2.2, 2.4.11)', async () => {
+  const { page } = await scored();
+  await show(page, 'Mend');
+  const mends = page.getByRole('region', { name: 'Mends' });
+  await mends.getByRole('button', { name: 'Light', exact: true }).focus();
+  await page.getByRole('button', { name: 'More below' }).waitFor();
+  const titles: string[] = [];
+  const covered: string[] = [];
+  for (let stop = 'Light'; stop !== 'outside' && titles.length < 40;) {
+    titles.push(stop);
+    await page.keyboard.press('Tab');
+    stop = await mends.evaluate(async (column) => {
+      // What covers is measured as the column is scrolled, and drawn behind that.
+      for (let i = 0; i < 3; i++) await new Promise((done) => requestAnimationFrame(done));
+      const at = document.activeElement as HTMLElement;
+      if (!column.contains(at) || at.closest('[data-below]')) return 'outside';
+      const { left, top, width, height } = at.getBoundingClientRect();
+      const seen = document.elementFromPoint(left + width / 2, top + height / 2);
+      return `${seen?.closest('[data-below]') ? 'covered: ' : ''}${at.textContent}`;
+    });
+    if (stop.startsWith('covered')) covered.push(stop);
+  }
+  expect(titles).toContain('Draw on top');
+  expect(covered).toEqual([]);
+});
+
 test.each(
   some<readonly [width: number, height: number]>(
     [[1024, 768]],

@@ -17,15 +17,16 @@ function coverOf(column: HTMLElement): number {
   if (column.scrollHeight - column.scrollTop - column.clientHeight < SLACK) return 0;
   const bottom = column.getBoundingClientRect().top + column.clientTop + column.clientHeight;
   const rows = [...column.querySelectorAll(ROWS)]
-    .filter((row) => !row.closest('[data-below]'))
     .map((row) => row.getBoundingClientRect())
-    .filter(
-      ({ top, bottom: end, height }) =>
-        height > 0 && height <= HIGHEST && top < bottom && end > bottom - LEAST,
-    );
+    .filter(({ height }) => height > 0);
+  // What is left may be the margin under the last row.
+  if (!rows.some(({ bottom: end }) => end > bottom)) return 0;
+  const cut = rows.filter(
+    ({ top, bottom: end, height }) => height <= HIGHEST && top < bottom && end > bottom - LEAST,
+  );
   return Math.min(
     column.clientHeight / 2,
-    rows.reduce((most, { top }) => Math.max(most, bottom - top + 2), LEAST),
+    cut.reduce((most, { top }) => Math.max(most, bottom - top + 2), LEAST),
   );
 }
 
