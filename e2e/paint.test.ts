@@ -5,6 +5,7 @@ import { chooseFiles, isKept, notes, useBrowser, useSharedFilm } from './browser
 import { openFilmOf } from './film-file';
 import { litPhotos } from './lit-photos';
 import { dragOver, onPicture, seen, showMend, undoWords } from './mending';
+import type { Colour } from './photos';
 import { distance } from './video';
 import { longTest } from './extent';
 
@@ -35,6 +36,15 @@ const SQUARE = [230, 220, 40] as const;
 const strokes = (page: Page): Promise<number> =>
   page.getByRole('list', { name: 'Strokes, the latest first' }).getByRole('button').count();
 
+/** The colour of the set where the square stands in the first photo, as the last photo shows it; goes back to the first. */
+async function setBehind(page: Page): Promise<Colour> {
+  await page.keyboard.press('End');
+  await expect.poll(async () => distance(await seen(page, ...PLACE), SQUARE)).toBeGreaterThan(40);
+  const set = await seen(page, ...PLACE);
+  await page.keyboard.press('Home');
+  return set;
+}
+
 async function makePlate(page: Page): Promise<void> {
   await page.getByRole('button', { name: 'Make one' }).click();
   await expect.poll(() => notes(page)).toContain('has a clean plate, made from 14 photos');
@@ -42,10 +52,7 @@ async function makePlate(page: Page): Promise<void> {
 
 test('a plate is made from the photos; brushed in, the set is there; it is undone, done again, and there after a reload', async () => {
   const { page, complaints } = await painting();
-  await page.keyboard.press('End');
-  const set = await seen(page, ...PLACE);
-  expect(distance(set, SQUARE)).toBeGreaterThan(40);
-  await page.keyboard.press('Home');
+  const set = await setBehind(page);
   await expect.poll(async () => distance(await seen(page, ...PLACE), SQUARE)).toBeLessThan(12);
   await makePlate(page);
   await page.getByRole('textbox', { name: 'Size %' }).fill('20');
@@ -140,9 +147,7 @@ test('a picture that plays, or is shown as it was, is made ready by a press on i
 
 test('what the plate does not show is found and taken out, and follows to the photos behind', async () => {
   const { page, complaints } = await painting();
-  await page.keyboard.press('End');
-  const set = await seen(page, ...PLACE);
-  await page.keyboard.press('Home');
+  const set = await setBehind(page);
   await makePlate(page);
   await page.getByRole('button', { name: 'Look', exact: true }).click();
   await page.getByRole('button', { name: /^Take out 1/ }).click();
