@@ -1,7 +1,7 @@
 import type { Page } from 'playwright-core';
 import sharp from 'sharp';
 import { expect, test } from 'vitest';
-import { tickets, useBrowser } from './browser';
+import { bringIn, tickets, useBrowser } from './browser';
 import { openFilmOf } from './film-file';
 import { codedFilm, HOLDS, NEAR, offBy } from './coded-film';
 import { numbered, type Colour } from './photos';
@@ -162,7 +162,7 @@ longTest(
     const kept = page.getByText(/Encoded parts for the next print take/);
     await expect.poll(() => kept.innerText()).toMatch(/ take \d+ kB/);
     await page.evaluate(`navigator.storage.estimate = () => Promise.resolve({ quota: 1e6, usage: 1e6 })`);
-    await openFilmOf(page, await numbered(1, 1));
+    await bringIn(page, await numbered(1, 1));
     await page.getByRole('button', { name: 'Print', exact: true }).click();
     await expect.poll(() => kept.innerText()).toMatch(/ take 0 /);
   },
