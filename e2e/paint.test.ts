@@ -36,7 +36,7 @@ const SQUARE = [230, 220, 40] as const;
 const strokes = (page: Page): Promise<number> =>
   page.getByRole('list', { name: 'Strokes, the latest first' }).getByRole('button').count();
 
-/** The colour of the set where the square stands in the first photo, as the last photo shows it; goes back to the first. */
+/** The set’s colour behind the first photo’s square, read off the last photo; ends on the first photo. */
 async function setBehind(page: Page): Promise<Colour> {
   await page.keyboard.press('End');
   await expect.poll(async () => distance(await seen(page, ...PLACE), SQUARE)).toBeGreaterThan(40);

@@ -3,7 +3,7 @@ import { tickets } from './browser';
 import { openFilmOf } from './film-file';
 import { numbered } from './photos';
 
-/** A film of so many poses on ones, in stage Sound, with the panel for recording. */
+/** Opens a film of so many photos, each held for `hold` frames, in stage Sound with the panel for recording. */
 export async function openRecording(page: Page, photos: number, hold: string): Promise<void> {
   await openFilmOf(page, await numbered(photos, 1));
   await tickets(page).first().click();
@@ -22,6 +22,6 @@ export const standIn = (page: Page): Promise<string[]> => microphone(page).selec
 
 export const takes = (page: Page): Locator => page.getByRole('button', { name: /^Throw Take \d+ away$/ });
 
-/** What says for how long it records, from the first second on. */
+/** The timer of a recording that has gone on for a second at least. */
 export const recording = (page: Page): Locator =>
   page.getByRole('timer').filter({ hasText: /Recording [1-9]/ });

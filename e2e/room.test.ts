@@ -98,7 +98,7 @@ test.each(['Time', 'Mend', 'Sound'])(
   },
 );
 
-test('what the keyboard comes to in a column is not covered by what says that there is more below (WCAG 2.2, 2.4.11)', async () => {
+test('the focused control of a column is not covered by “More below” (WCAG 2.2, 2.4.11)', async () => {
   const { page } = await scored();
   await show(page, 'Mend');
   const mends = page.getByRole('region', { name: 'Mends' });
@@ -110,7 +110,7 @@ test('what the keyboard comes to in a column is not covered by what says that th
     titles.push(stop);
     await page.keyboard.press('Tab');
     stop = await mends.evaluate(async (column) => {
-      // What covers is measured as the column is scrolled, and drawn behind that.
+      // “More below” is measured when the column scrolls, and drawn a frame later.
       for (let i = 0; i < 3; i++) await new Promise((done) => requestAnimationFrame(done));
       const at = document.activeElement as HTMLElement;
       if (!column.contains(at) || at.closest('[data-below]')) return 'outside';

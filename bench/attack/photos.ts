@@ -21,7 +21,7 @@ export async function somePhotos(folder: string, count: number): Promise<string[
   return paths;
 }
 
-/** A film file of photos, each a pose, of the same film each time; photos are made smaller first where a width is given. */
+/** A film file of photos, each a pose; its film’s id is always the same. A width makes the photos smaller first. */
 export async function filmOfPhotos(paths: readonly string[], width?: number): Promise<Uint8Array> {
   const files = paths.map(async (path) => {
     const original = await readFile(path);

@@ -23,7 +23,7 @@ export function Tips() {
   const timer = useRef<ReturnType<typeof setTimeout>>(undefined);
   useEffect(() => {
     let byFinger = false;
-    /** A finger was told what it lies on. */
+    /** Whether the tip has come for the finger that is down. */
     let isTold = false;
     const hide = (): void => {
       clearTimeout(timer.current);
@@ -57,7 +57,7 @@ export function Tips() {
         timer.current = setTimeout(hide, 3 * RESTS);
       }
     };
-    /** Who was told has only asked. Browsers know a long press too, but by a time of their own. */
+    /** Swallows the click of a finger that rested until its tip came. The browser’s own long press takes longer than the tip. */
     const click = (event: MouseEvent): void => {
       // A key's click has no count.
       if (!isTold || event.detail === 0) return;

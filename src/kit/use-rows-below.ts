@@ -1,7 +1,7 @@
 import { useEffect, useState, type RefObject } from 'react';
 
 /** Height in CSS pixels of what tells that there is more below: large enough for a finger. */
-const LEAST = 26;
+const MIN_COVER = 26;
 /** Less than this, in CSS pixels, is no row. */
 const SLACK = 4;
 /** Higher than this, in CSS pixels, is more than one row: its lines count by themselves. */
@@ -19,14 +19,14 @@ function coverOf(column: HTMLElement): number {
   const rows = [...column.querySelectorAll(ROWS)]
     .map((row) => row.getBoundingClientRect())
     .filter(({ height }) => height > 0);
-  // What is left may be the margin under the last row.
+  // Only the padding under the last row is out of sight.
   if (!rows.some(({ bottom: end }) => end > bottom)) return 0;
   const cut = rows.filter(
-    ({ top, bottom: end, height }) => height <= HIGHEST && top < bottom && end > bottom - LEAST,
+    ({ top, bottom: end, height }) => height <= HIGHEST && top < bottom && end > bottom - MIN_COVER,
   );
   return Math.min(
     column.clientHeight / 2,
-    cut.reduce((most, { top }) => Math.max(most, bottom - top + 2), LEAST),
+    cut.reduce((most, { top }) => Math.max(most, bottom - top + 2), MIN_COVER),
   );
 }
 

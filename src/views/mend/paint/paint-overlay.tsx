@@ -46,7 +46,7 @@ type Hold =
       /** So many places stay as the hand went; from the last of them it goes straight. */
       straightFrom: number | undefined;
     }
-  /** Where the chosen strokes were taken hold of, and where the hand is now. */
+  /** A drag of the chosen strokes: the place where it began, and where the pointer is now. */
   | { readonly does: 'move'; readonly photoId: string; readonly from: HeldPlace; to: HeldPlace };
 
 /** A place on the screen, and the same as parts of the photo. */
