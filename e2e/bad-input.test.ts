@@ -302,7 +302,7 @@ longTest(
       await expect
         .poll(() => notes(page))
         .toMatch(
-          /^twenty\.kermis was not opened: it needs about \d+ MB, and the browser has [\d.]+ [kMG]B left for Kermis\. Delete a film you no longer need, or free space on the disk\. Nothing was changed\.$/,
+          /^twenty\.kermis was not opened: it needs about \d+ MB\. The browser reports that [\d.]+ [kMG]B are left, but takes nothing more: the disk itself may be full\. Delete a film you no longer need, or free space on the disk\. Nothing was changed\.$/,
         );
       await disk.set(false);
       await putNotesAway(page);
@@ -342,7 +342,7 @@ test('a full store: the film so far stays whole, and the app says what to do', a
   await expect
     .poll(() => notes(page))
     .toMatch(
-      /^The browser has no room left: 6 photos did not come in\. They need about \d+ kB; [\d.]+ [kMG]B are left for Kermis\. What came in is kept\.[^\n]*$/m,
+      /^The browser has no room left: 6 photos did not come in\. They need about \d+ kB\. The browser reports that [\d.]+ [kMG]B are left, but takes nothing more: the disk itself may be full\. What came in is kept\.[^\n]*$/m,
     );
   await expect.poll(() => tableRows(page)).toEqual([]);
   await putNotesAway(page);

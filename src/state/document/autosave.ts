@@ -2,6 +2,7 @@ import { keepFilm, keepPlace } from '../../engine/browser/store/film-repository'
 import { keepLastFilm } from '../../engine/browser/store/last-film';
 import { isFull } from '../../engine/browser/store/is-full';
 import type { Journal } from '../../engine/browser/store/journal';
+import { whyOf } from '../../engine/browser/store/why';
 import { documentNow, openFilm, setDocument, subscribeToDocument } from './document';
 import { shellNow, subscribeToShell } from '../shell/shell';
 import { transportNow, subscribeToTransport } from '../transport/transport';
@@ -40,7 +41,7 @@ function tellWhetherKept(own: Journal, problem?: string): void {
 const whyNot = (error: unknown): string =>
   isFull(error)
     ? FULL
-    : `The browser could not keep this film (${String(error)}). The last changes are on screen, but not kept.`;
+    : `The browser could not keep this film: ${whyOf(error)} The last changes are on screen, but not kept.`;
 
 /** Keeps the steps that were done until now: from then on they are safe, whatever becomes of the page. */
 async function keepSteps(): Promise<void> {

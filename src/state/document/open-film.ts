@@ -10,6 +10,7 @@ import { freeUnused, unusedWords, type Unused } from '../../engine/browser/store
 import type { Kept } from '../../engine/browser/store/follow-journal';
 import { deleteJournal } from '../../engine/browser/store/journal';
 import { holdPictures } from '../../engine/browser/store/store-lock';
+import { whyOf } from '../../engine/browser/store/why';
 import { formatMended } from '../../core/formats/mend-document';
 import { formatSize } from '../../core/time/format';
 import { ask } from '../shell/ask';
@@ -151,7 +152,7 @@ export const newFilm = (title = 'Untitled film'): Film => emptyFilm(newId(), new
 /** Begins an empty film. */
 export function beginFilm(): void {
   openNewFilm(newFilm(), 'sort').catch((error: unknown) =>
-    tell(`No new film could be kept: ${String(error)}.`, 'wrong'),
+    tell(`No new film could be kept. ${whyOf(error)}`, 'wrong'),
   );
 }
 
@@ -165,7 +166,7 @@ export async function copyFilm(film: Film): Promise<void> {
     if (documentNow().history?.film.id !== copy.id) return;
     tell(`This is “${title}” now. “${film.title}” stays as it is, under All films.`, 'done');
   } catch (error) {
-    tell(`No copy could be kept: ${String(error)}.`, 'wrong');
+    tell(`No copy could be kept. ${whyOf(error)}`, 'wrong');
   }
 }
 

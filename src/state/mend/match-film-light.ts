@@ -11,6 +11,7 @@ import { evenChange } from '../../core/picture/steps/light-change';
 import { count } from '../../core/time/format';
 import type { Result } from '../../core/time/result';
 import { findFlicker, findLight } from '../../engine/browser/mend/mend-workers';
+import { whyOf } from '../../engine/browser/store/why';
 import { openFilm } from '../document/document';
 import { edit, mayWrite } from '../document/edit-film';
 import { longJob } from '../shell/long-job';
@@ -92,7 +93,7 @@ export async function matchTheLight(): Promise<void> {
   );
   const lights = keepSlow
     ? await flickerOnly(film, found).catch((error: unknown) => {
-        tell(`${error instanceof Error ? error.message : String(error)} Nothing was changed.`, 'wrong');
+        tell(`${whyOf(error)} Nothing was changed.`, 'wrong');
       })
     : found;
   const now = openFilm();

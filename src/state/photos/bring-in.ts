@@ -5,9 +5,9 @@ import { fileFacts } from '../../engine/browser/store/file-facts';
 import { folderName, isMeant } from '../../engine/browser/photos/files-of';
 import { importPhotos } from '../../engine/browser/photos/import-photos';
 import { isDemoFilm } from '../../engine/browser/store/film-repository';
-import { isFull } from '../../engine/browser/store/is-full';
-import { storageRoom } from '../../engine/browser/store/storage-room';
+import { roomWords, storageRoom } from '../../engine/browser/store/storage-room';
 import { nextTask } from '../../engine/browser/threads/next-task';
+import { whyOf } from '../../engine/browser/store/why';
 import { beginIntake, completeIntake, takeIn, takeInUnread } from './intake';
 import { intakeOf, keepWaitingRows } from './intake-table';
 import { saveNow } from '../document/autosave';
@@ -58,9 +58,7 @@ async function filmFor(title: string, stage?: 'sound'): Promise<string | undefin
     await openNewFilm(newFilm(title), stage);
   } catch (error) {
     tell(
-      isFull(error)
-        ? 'The browser has no room left for a new film. Nothing was brought in. Delete a film you no longer need, or free space on the disk.'
-        : `No new film could be kept (${String(error)}). Nothing was brought in.`,
+      `No new film could be kept. ${whyOf(error)} Nothing was brought in.`,
       'wrong',
     );
     return undefined;
@@ -150,9 +148,7 @@ export async function readFiles(
 /** Says that some files found no room, with what they need and what there is. */
 async function tellFull(left: readonly File[]): Promise<void> {
   const room = await storageRoom(left);
-  const words = room
-    ? `They need about ${formatSize(room.needed)}; ${formatSize(room.free)} are left for Kermis. `
-    : '';
+  const words = room ? `${roomWords('They need', room)} ` : '';
   tell(
     `The browser has no room left: ${count(left.length, 'photo')} did not come in. ${words}What came in is kept. ` +
       'Delete a film you no longer need, or free space on the disk; then choose the same photos again, and the rest comes in.',

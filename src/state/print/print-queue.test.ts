@@ -310,7 +310,7 @@ describe('a print that fails', () => {
     await printLater(orders(), () => Promise.resolve({ folder })).catch(() => undefined);
     await vi.waitFor(() => expect(line()[0]).toBe('Fair.mp4 failed'));
     expect(usePrintQueue.getState().queue[0]?.problem).toContain(
-      'It cannot be written there. Error: The folder is gone.',
+      'It cannot be written there. The folder is gone.',
     );
   });
 });

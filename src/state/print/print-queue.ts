@@ -26,6 +26,7 @@ import {
   storedPrints,
   type OpenPrint,
 } from '../../engine/browser/store/print-repository';
+import { whyOf } from '../../engine/browser/store/why';
 import { missingForPrint } from '../document/missing';
 import { atWork } from '../shell/at-work';
 import { tell } from '../shell/shell';
@@ -188,7 +189,7 @@ async function run(print: QueuedPrint): Promise<void> {
   }).catch(() => undefined);
   const place =
     why === undefined && !early.signal.aborted
-      ? await placeOf(print).catch((error: unknown) => `It cannot be written there. ${String(error)}`)
+      ? await placeOf(print).catch((error: unknown) => `It cannot be written there. ${whyOf(error)}`)
       : why;
   if (early.signal.aborted) {
     running = undefined;

@@ -3,6 +3,7 @@ import type { PlannedOrder } from '../../core/print/plan-orders';
 import { printKind } from '../../core/print/print-kinds';
 import { freshFolder, pickFolder } from '../../engine/browser/out/write-out';
 import { pickFile } from '../../engine/browser/print/pick-file';
+import { whyOf } from '../../engine/browser/store/why';
 import { tell } from '../shell/shell';
 import { printLater } from './print-queue';
 
@@ -31,6 +32,6 @@ export async function printToDisk(orders: readonly PlannedOrder[]): Promise<void
       folder: makes === 'stills' ? await freshFolder(into, bare(fileName)) : into,
     }));
   } catch (error) {
-    tell(`It cannot be written there. ${error instanceof Error ? error.message : String(error)}`, 'wrong');
+    tell(`It cannot be written there. ${whyOf(error)}`, 'wrong');
   }
 }

@@ -2,6 +2,7 @@ import { create } from 'zustand';
 import { keepDelay, readDelay } from '../../engine/browser/record/microphone-delay';
 import { listMicrophones, STAND_IN, type Microphone } from '../../engine/browser/record/microphones';
 import { Recorder, type RecorderEvents } from '../../engine/browser/record/recorder';
+import { whyOf } from '../../engine/browser/store/why';
 import { stopHearing } from '../sound/hear-sound';
 import { tell, subscribeToShell } from '../shell/shell';
 
@@ -121,7 +122,7 @@ export async function openMicrophone(): Promise<void> {
   } catch (error) {
     if (mine !== openings) return;
     set({ doing: 'closed' });
-    tell(error instanceof Error ? error.message : String(error), 'wrong');
+    tell(whyOf(error), 'wrong');
   }
 }
 

@@ -4,6 +4,7 @@ import { frameToSample, SAMPLE_RATE } from '../../core/time/frames';
 import { TakeWriter, type Take } from '../../engine/browser/store/take-repository';
 import { isFull } from '../../engine/browser/store/is-full';
 import { newId } from '../../engine/browser/new-id';
+import { whyOf } from '../../engine/browser/store/why';
 import { useRecord } from './microphone';
 import { useTakes } from './takes';
 import { tell } from '../shell/shell';
@@ -47,7 +48,7 @@ export class TakeSamples {
       tell(
         isFull(error)
           ? 'The browser has no room left: the recording was stopped. What was recorded until then is kept.'
-          : `The recording could not be stored and was stopped: ${String(error)}.`,
+          : `The recording could not be stored and was stopped: ${whyOf(error)}`,
         'wrong',
       );
       onFailed();

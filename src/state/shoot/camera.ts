@@ -13,6 +13,7 @@ import { shotNeighbours } from '../../core/shoot/shot-neighbours';
 import type { Camera, CameraName } from '../../engine/browser/shoot/camera';
 import { listCameras, openCamera as openOne } from '../../engine/browser/shoot/cameras';
 import { STAND_IN_CAMERA } from '../../engine/browser/shoot/stand-in/stand-in-camera';
+import { whyOf } from '../../engine/browser/store/why';
 import { openFilm } from '../document/document';
 import { shellNow, subscribeToShell, tell } from '../shell/shell';
 import { transportNow } from '../transport/transport';
@@ -123,7 +124,7 @@ export async function openCamera(): Promise<void> {
     if (mine === openings) tellOtherSize(camera.photoSize);
   } catch (error) {
     if (mine !== openings) return;
-    set({ doing: 'closed', problem: error instanceof Error ? error.message : String(error) });
+    set({ doing: 'closed', problem: whyOf(error) });
   }
 }
 
@@ -163,8 +164,7 @@ async function askOf(constraints: CameraConstraints): Promise<void> {
   try {
     await camera.set(constraints);
   } catch (error) {
-    const why = error instanceof Error ? error.message : String(error);
-    tell(`The camera did not take that (${why}). It is as it was.`, 'wrong');
+    tell(`The camera did not take that: ${whyOf(error)} It is as it was.`, 'wrong');
   }
   showSizes();
 }

@@ -7,12 +7,13 @@ import { count } from '../../core/time/format';
 import { newId } from '../../engine/browser/new-id';
 import { isFull } from '../../engine/browser/store/is-full';
 import { keepShot, type KeptShot } from '../../engine/browser/store/shot-repository';
+import { whyOf } from '../../engine/browser/store/why';
 import { openFilm } from '../document/document';
 import { mayWrite } from '../document/edit-film';
 import { tell } from '../shell/shell';
 import { soundFrame } from '../sound/sound-out';
 import { transportNow } from '../transport/transport';
-import { bringInShot } from './bring-in-shot';
+import { bringInShot, tellWaiting, waitingFor } from './bring-in-shot';
 import { addToBurst, endBurst } from './burst';
 import { openCamera, openCameraNow, whenCameraGoes } from './camera';
 import { endCheck } from './check';
@@ -76,7 +77,7 @@ function takeOne(isOfBurst = false): boolean {
   const shot: Omit<KeptShot, 'bytes' | 'type'> = {
     id,
     filmId: film.id,
-    name: nextShotName([...film.photos, ...onTheWay], type),
+    name: nextShotName([...film.photos, ...onTheWay, ...waitingFor(film.id)], type),
     takenAt: Date.now(),
     place,
     poseId: poseAt(scheduleOf(film), frame)?.pose.id,
@@ -96,7 +97,7 @@ function takeOne(isOfBurst = false): boolean {
 const whyNot = (name: string, error: unknown): string =>
   isFull(error)
     ? `There was no room left for ${name}: it was not taken, all before it are kept. Free some room on the disk, then press again.`
-    : `${name} was not taken: ${error instanceof Error ? error.message : String(error)}`;
+    : `${name} was not taken: ${whyOf(error)}`;
 
 /** Lets the frame of the photo that came in be heard: the playhead stands on it. */
 function hear(): void {
@@ -117,7 +118,8 @@ async function finish(shot: Omit<KeptShot, 'bytes' | 'type'>, photo: Promise<Blo
     await keepShot(kept);
     void bringInShot(kept, done)
       .then((brought) => {
-        if (!brought || kept.isSpare) return;
+        if (brought === 'full') tellWaiting([name]);
+        if (typeof brought === 'string' || kept.isSpare) return;
         lookAtShot(brought);
         hear();
       })

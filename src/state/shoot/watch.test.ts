@@ -13,6 +13,7 @@ import { setShell } from '../shell/shell';
 import { goTo } from '../transport/play';
 import { setShooting, shootingNow, useShooting } from './shooting';
 import {
+  bringInBefore,
   findServerFolder,
   goOnWatching,
   pauseWatching,
@@ -31,6 +32,8 @@ interface Lying {
 /** The folder that is watched; undefined where it is gone. */
 let folder: Map<string, Lying> | undefined;
 let clock = 0;
+/** Whether the browser has no room left. */
+let isFull = false;
 /** Names of files that cannot be read. */
 const locked = new Set<string>();
 
@@ -41,9 +44,14 @@ const place = {
   name: 'Card',
   list: () =>
     folder
-      ? Promise.resolve(
-          [...folder].map(([name, { words, writtenAt }]) => ({ name, bytes: words.length, writtenAt })),
-        )
+      ? Promise.resolve({
+          files: [...folder].map(([name, { words, writtenAt }]) => ({
+            name,
+            bytes: words.length,
+            writtenAt,
+          })),
+          older: 0,
+        })
       : Promise.reject(new Error('It is gone.')),
   read: (name: string) =>
     locked.has(name)
@@ -65,9 +73,11 @@ vi.mock('../../engine/browser/photos/photo-threads', () => ({
   PhotoThreads: class {
     async bringIn(file: File) {
       const words = await file.text();
-      if (words === 'no photo') return { ok: false, problem: `${file.name} is no picture. It was left out.` };
+      if (words === 'no photo')
+        return { ok: false, problem: `${file.name} is no picture. It was left out.`, full: false };
+      if (isFull) return { ok: false, problem: '', full: true };
       const { id, ...photo } = photoNamed(file.name);
-      return { ok: true, photo: { ...photo, name: id, hash: hashOf(words) } };
+      return { ok: true, photo: { ...photo, name: id, bytes: words.length, hash: hashOf(words) } };
     }
     close(): void {
       // Nothing was opened.
@@ -104,6 +114,7 @@ beforeEach(async () => {
   vi.stubGlobal('removeEventListener', () => undefined);
   await histories.clear();
   folder = new Map();
+  isFull = false;
   locked.clear();
   await openForTest({ ...filmWith([[]]), photos: [] });
   leave = startAutosave();
@@ -146,6 +157,55 @@ test('where it is asked for, what lies there comes in too', async () => {
   expect(names()).toEqual(['A1.JPG', 'B2.JPG']);
 });
 
+test('watched again after a crash: only what the film does not have comes in, from what lies there too', async () => {
+  await watchServer(false);
+  for (const name of ['SHOT1.JPG', 'SHOT2.JPG', 'SHOT3.JPG']) write(name, `of ${name}`);
+  await looks(2);
+  stopWatching();
+  // As the page was closed two more came, one of them with the bytes of another.
+  write('SHOT4.JPG', 'of SHOT4.JPG');
+  write('SHOT5.JPG', 'of SHOT1.JPG');
+  await watchServer(true);
+  await looks(2);
+  expect(names()).toEqual(['SHOT1.JPG', 'SHOT2.JPG', 'SHOT3.JPG', 'SHOT4.JPG', 'SHOT5.JPG']);
+  expect(useWatch.getState()).toMatchObject({ brought: 2, known: 3, stayed: 0 });
+  stopWatching();
+  // What lay there is offered later too.
+  write('SHOT6.JPG', 'of SHOT6.JPG');
+  await watchServer(false);
+  await looks(2);
+  expect(useWatch.getState()).toMatchObject({ brought: 0, stayed: 6 });
+  bringInBefore();
+  await looks(2);
+  expect(names().slice(5)).toEqual(['SHOT6.JPG']);
+  expect(useWatch.getState()).toMatchObject({ brought: 1, known: 5, stayed: 0 });
+});
+
+test('a file that stands still while it is written is not spoken of, and comes in whole', async () => {
+  await watchServer(false);
+  write('SHOT1.JPG', 'no photo');
+  await looks(4);
+  write('SHOT1.JPG', 'no photo at all yet, but now');
+  await looks(8);
+  expect([names(), said()]).toEqual([['SHOT1.JPG'], '']);
+});
+
+test('a full disk ends the watching, and says how what is missing comes in', async () => {
+  await watchServer(false);
+  write('SHOT1.JPG', 'one');
+  await looks(2);
+  isFull = true;
+  for (const name of ['SHOT2.JPG', 'SHOT3.JPG']) write(name, name);
+  await looks(2);
+  expect(said()).toBe(
+    'The browser has no room left for SHOT2.JPG, so “Card” is no longer watched. Free some on the disk and watch it again with what lies there already: what the film does not have comes in.',
+  );
+  isFull = false;
+  await watchServer(true);
+  await looks(2);
+  expect(names()).toEqual(['SHOT1.JPG', 'SHOT2.JPG', 'SHOT3.JPG']);
+});
+
 test('the same name with other bytes is another photo, which is said; the same bytes once more are none', async () => {
   await watchServer(false);
   write('SHOT1.JPG', 'one');
@@ -160,7 +220,7 @@ test('the same name with other bytes is another photo, which is said; the same b
 });
 
 test('what the film itself wrote out is not brought in again; a photo of the same name is one of its own', async () => {
-  const written = { ...photoNamed('SHOT7.JPG'), id: 'seven', hash: hashOf('seven') };
+  const written = { ...photoNamed('SHOT7.JPG'), id: 'seven', hash: hashOf('seven'), bytes: 5 };
   const drawn = { ...photoNamed('SHOT8.JPG'), id: 'eight', hash: hashOf('eight') };
   await openForTest({
     ...filmWith([[{ id: 'pose', photoId: 'seven', hold: 2 }]]),
@@ -191,6 +251,7 @@ test('what cannot be read, and what is no photo, is named; the rest goes on', as
   write('SHOT3.JPG', 'three');
   await looks(2);
   expect(names()).toEqual(['SHOT3.JPG']);
+  await looks(6);
   expect(said()).toContain(
     'SHOT1.JPG could not be read from the folder. It was left out; copy it there again.',
   );

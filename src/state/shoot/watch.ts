@@ -1,36 +1,52 @@
 import pLimit from 'p-limit';
 import { create } from 'zustand';
-import { fileOf } from '../../core/film/photo-picture';
+import type { Film } from '../../core/film/film';
+import { fileOf, filesOf } from '../../core/film/photo-picture';
 import { photoWrittenAs } from '../../core/film/retouch/written-names';
 import { poseAt, scheduleOf } from '../../core/film/schedule';
-import { lookInto, watchFolder, type ListedFile, type WatchedFolder } from '../../core/shoot/watched-files';
+import {
+  isInFilm,
+  lookInto,
+  takeBefore,
+  watchFolder,
+  type ListedFile,
+  type WatchedFolder,
+} from '../../core/shoot/watched-files';
 import { count } from '../../core/time/format';
 import { newId } from '../../engine/browser/new-id';
 import type { PhotoThreads } from '../../engine/browser/photos/photo-threads';
 import { pickFolder } from '../../engine/browser/shoot/watched/local-folder';
 import { serverFolder } from '../../engine/browser/shoot/watched/server-folder';
 import type { WatchedPlace } from '../../engine/browser/shoot/watched/watched-place';
+import { sha256Of } from '../../engine/browser/store/sha256';
+import { whyOf } from '../../engine/browser/store/why';
 import { openFilm } from '../document/document';
 import { mayWrite } from '../document/edit-film';
 import { subscribeToShell, tell } from '../shell/shell';
 import { transportNow } from '../transport/transport';
 import { bringInFile } from './bring-in-shot';
 import { setShooting, shootingNow } from './shooting';
+import { WatchFaults } from './watch-faults';
 
 interface WatchState {
   /** The folder that is watched; undefined where none is. */
   readonly name: string | undefined;
   /** Whether it is looked into now: not while another stage is on screen. */
   readonly isLooking: boolean;
-  /** Photos brought in since then, files that are still written, and photos on their way. */
+  /** Photos brought in since then, files that the film had already, files that are still written, and photos on their way. */
   readonly brought: number;
+  readonly known: number;
   readonly waiting: number;
   readonly coming: number;
+  /** Files that lay there when it began, and stay there. */
+  readonly stayed: number;
   /** Whether the server has a folder. */
   readonly server: string | undefined;
 }
 
-const NONE = { name: undefined, isLooking: false, brought: 0, waiting: 0, coming: 0 } as const;
+const NONE = {
+  ...{ name: undefined, isLooking: false, brought: 0, known: 0, waiting: 0, coming: 0, stayed: 0 },
+} as const;
 
 /** The folder that is watched. */
 export const useWatch = create<WatchState>(() => ({ ...NONE, server: undefined }));
@@ -47,6 +63,7 @@ let place: WatchedPlace | undefined;
 let folder: WatchedFolder | undefined;
 let timer: ReturnType<typeof setTimeout> | undefined;
 let onServer: WatchedPlace | undefined;
+const faults = new WatchFaults();
 
 /** Looks whether the server has a folder. */
 export async function findServerFolder(): Promise<void> {
@@ -60,7 +77,7 @@ async function tryWatch(find: () => Promise<WatchedPlace | undefined>, takesAll:
     const found = await find();
     if (found) await watch(found, takesAll);
   } catch (error) {
-    tell(`The folder cannot be read: ${error instanceof Error ? error.message : String(error)}`, 'wrong');
+    tell(`The folder cannot be read: ${whyOf(error)}`, 'wrong');
   }
 }
 
@@ -74,15 +91,28 @@ export const watchServer = (takesAll: boolean): Promise<void> =>
 async function watch(next: WatchedPlace, takesAll: boolean): Promise<void> {
   if (!openFilm() || !mayWrite()) return;
   stopWatching();
-  const there = await next.list(() => false);
+  const list = await next.list(() => false);
+  const there = list.files.length;
   place = next;
-  folder = watchFolder(there, takesAll);
-  set({ ...NONE, name: next.name });
-  if (there.length > 0 && !takesAll)
+  folder = watchFolder(list);
+  if (takesAll) folder = takeBefore(folder);
+  set({ ...NONE, name: next.name, stayed: takesAll ? 0 : there + list.older });
+  if (list.older > 0)
     tell(
-      `${count(there.length, 'file')} in “${next.name}” already ${there.length === 1 ? 'stays' : 'stay'} there; what comes from now on comes into the film.`,
+      `“${next.name}” holds ${count(there + list.older, 'file')}. Only the ${there.toLocaleString('en')} newest are looked at; for older ones choose them under Sort.`,
+      'asks',
+    );
+  else if (there > 0 && !takesAll)
+    tell(
+      `${count(there, 'file')} in “${next.name}” already ${there === 1 ? 'stays' : 'stay'} there; what comes from now on comes into the film.`,
     );
   goOnWatching();
+}
+
+/** Has what lay in the folder before come in too, as far as the film does not have it. */
+export function bringInBefore(): void {
+  if (folder) folder = takeBefore(folder);
+  set({ stayed: 0 });
 }
 
 /** Goes on looking into the folder, from where it was left. */
@@ -103,18 +133,19 @@ export function stopWatching(): void {
   pauseWatching();
   place = undefined;
   folder = undefined;
+  faults.tellAll();
   set(NONE);
 }
 
 async function look(own: WatchedPlace): Promise<void> {
   const isCurrent = (): boolean => own === place && state().isLooking;
   try {
-    const files = await own.list((name) => folder?.done.has(name) ?? false);
+    const { files } = await own.list((name) => folder?.done.has(name) ?? false);
     if (!isCurrent() || !folder) return;
     const seen = lookInto(folder, files);
     folder = seen.folder;
     set({ waiting: seen.waiting });
-    for (const file of seen.complete) void take(own, file, seen.changed.has(file.name));
+    for (const file of seen.complete) void take(own, file);
   } catch {
     if (own !== place) return;
     stopWatching();
@@ -127,26 +158,24 @@ async function look(own: WatchedPlace): Promise<void> {
 }
 
 /** Brings a complete file in, at the playhead. */
-async function take(own: WatchedPlace, { name }: ListedFile, isChanged: boolean): Promise<void> {
+async function take(own: WatchedPlace, { name }: ListedFile): Promise<void> {
   const film = openFilm();
   if (!film) return;
-  const sayOwn = (): undefined => {
-    tell(`${name} was written out by this film itself; it is not brought in again.`);
-  };
+  faults.forget(name);
   const written = photoWrittenAs(film.photos, name);
-  if (written?.writtenOut?.form === 'film') return sayOwn();
-  /** As it came a photo keeps its bytes; a camera may count from the same number again. */
-  const look = async (threads: PhotoThreads): ReturnType<PhotoThreads['bringIn']> => {
-    const looked = await reading(async () => threads.bringIn(await own.read(name), { atOnce: true }));
-    if (!looked?.ok) return looked;
-    const { hash } = looked.photo;
-    if (written && hash === fileOf(written).hash) return sayOwn();
-    if (!isChanged) return looked;
-    // Copied there once more it is what it was.
-    if (openFilm()?.photos.some((photo) => photo.name === name && photo.hash === hash)) return undefined;
-    tell(`${name} was brought in before and has other bytes now: both are in the film.`);
-    return looked;
-  };
+  if (written?.writtenOut?.form === 'film') return sayOwn(name);
+  const look = (threads: PhotoThreads): ReturnType<PhotoThreads['bringIn']> =>
+    reading(async () => {
+      const file = await own.read(name);
+      const hash = await hashWhereKnown(film, file);
+      if (written && hash === fileOf(written).hash) return void sayOwn(name);
+      if (hash !== undefined && folder && isInFilm(openFilm() ?? film, { name, hash }, folder))
+        return void set(({ known }) => ({ known: known + 1 }));
+      const looked = await threads.bringIn(file, { atOnce: true });
+      if (looked?.ok) sayOther(name, looked.photo.hash);
+      else if (looked?.full === false) return void faults.tellLater(name, looked.problem);
+      return looked;
+    });
   set(({ coming }) => ({ coming: coming + 1 }));
   const { place: where, turn } = shootingNow();
   // In place of one pose one photo comes; the next goes where photos went before.
@@ -162,17 +191,38 @@ async function take(own: WatchedPlace, { name }: ListedFile, isChanged: boolean)
     const id = newId();
     const afterPhoto = where === 'behind' ? lastComing : undefined;
     lastComing = id;
-    const outcome = await bringInFile({ ...order, id, afterPhoto, takenAt: Date.now() }, look, () => {
+    const onThere = (): void => {
       // From here on it is the pose on screen.
       if (lastComing === id) lastComing = undefined;
-    });
+    };
+    const outcome = await bringInFile({ ...order, id, afterPhoto, takenAt: Date.now() }, look, { onThere });
     if (typeof outcome !== 'string') set(({ brought }) => ({ brought: brought + 1 }));
+    if (outcome === 'full' && own === place) {
+      stopWatching();
+      tell(
+        `The browser has no room left for ${name}, so “${own.name}” is no longer watched. Free some on the disk and watch it again with what lies there already: what the film does not have comes in.`,
+        'wrong',
+      );
+    }
   } catch {
     tell(`${name} could not be read from the folder. It was left out; copy it there again.`, 'wrong');
   } finally {
     set(({ coming }) => ({ coming: Math.max(0, coming - 1) }));
   }
 }
+
+const sayOwn = (name: string): void =>
+  tell(`${name} was written out by this film itself; it is not brought in again.`);
+
+/** Says of a file that comes in that the film has another by its name: a camera may count from the same number again. */
+function sayOther(name: string, hash: string): void {
+  if (openFilm()?.photos.some((photo) => photo.name === name && photo.hash !== hash))
+    tell(`${name} was brought in before and has other bytes now: both are in the film.`);
+}
+
+/** The hash of a file, where the film may have it: where it has one of as many bytes. */
+const hashWhereKnown = async ({ photos }: Film, file: File): Promise<string | undefined> =>
+  [...filesOf(photos).values()].some(({ bytes }) => bytes === file.size) ? sha256Of(file) : undefined;
 
 /** The photo that was asked for last, until the film has it: where photos go behind a pose, the next goes behind it. */
 let lastComing: string | undefined;

@@ -3,6 +3,7 @@ import type { Film } from '../../core/film/film';
 import type { Loudness } from '../../core/sound/loudness';
 import { planMix, type MixPlan } from '../../core/mix/mix-plan';
 import { measureMix } from '../../engine/browser/play/measure-mix';
+import { whyOf } from '../../engine/browser/store/why';
 import { batch } from '../../core/edits/edit';
 import { edit } from '../document/edit-film';
 import { documentNow, openFilm } from '../document/document';
@@ -22,7 +23,7 @@ async function measure(plan: MixPlan): Promise<Loudness | undefined> {
   try {
     return await measureMix(plan, (busy) => useMeasured.setState({ busy }));
   } catch (error) {
-    tell(`The loudness could not be measured: ${String(error)}.`, 'wrong');
+    tell(`The loudness could not be measured: ${whyOf(error)}`, 'wrong');
     return undefined;
   }
 }

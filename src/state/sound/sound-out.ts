@@ -5,6 +5,7 @@ import type { Loudness } from '../../core/sound/loudness';
 import { planMix, type MixPlan } from '../../core/mix/mix-plan';
 import { frameToSample } from '../../core/time/frames';
 import { SoundPlayer, type Levels, type SoundRun } from '../../engine/browser/play/sound-player';
+import { whyOf } from '../../engine/browser/store/why';
 import { tell } from '../shell/shell';
 
 interface MeterState {
@@ -63,9 +64,8 @@ export async function soundPlan(plan: MixPlan, run: SoundRun, metered = false): 
     return mine === wishes;
   } catch (error) {
     player?.stop();
-    const why = error instanceof Error ? error.message : String(error);
     tell(
-      `The film plays without sound: ${why}. Check that this computer has a speaker and that the page may use it.`,
+      `The film plays without sound: ${whyOf(error)} Check that this computer has a speaker and that the page may use it.`,
     );
     return false;
   }

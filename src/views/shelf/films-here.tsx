@@ -6,6 +6,7 @@ import { photoRecipe, recipeOf } from '../../core/film/recipe-of';
 import { scheduleOf } from '../../core/film/schedule';
 import { count, formatSecondsAndFrames } from '../../core/time/format';
 import { listFilms, type ShelvedFilm } from '../../engine/browser/store/film-repository';
+import { whyOf } from '../../engine/browser/store/why';
 import { Button, IconButton } from '../../kit/button';
 import { Dialog } from '../../kit/dialog';
 import { freePhotos, openFilmById, throwAway } from '../../state/document/open-film';
@@ -23,7 +24,7 @@ export function FilmsHere() {
   const [freed, setFreed] = useState(0);
   const read = useCallback(() => {
     listFilms().then(setFilms, (error: unknown) =>
-      tell(`The films in this browser cannot be read: ${String(error)}.`, 'wrong'),
+      tell(`The films in this browser cannot be read: ${whyOf(error)}`, 'wrong'),
     );
   }, []);
   useEffect(read, [read]);

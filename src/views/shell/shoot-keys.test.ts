@@ -13,9 +13,10 @@ import { readKept } from '../../engine/browser/store/film-repository';
 import { histories, shots } from '../../engine/browser/store/stores';
 import { saveNow, startAutosave } from '../../state/document/autosave';
 import { documentNow, openFilm, setDocument } from '../../state/document/document';
+import { undoEdit } from '../../state/document/edit-film';
 import { openForTest } from '../../state/document/open-for-test';
 import { setShell } from '../../state/shell/shell';
-import { restoreShots } from '../../state/shoot/bring-in-shot';
+import { bringInWaiting, restoreShots, waitingFor } from '../../state/shoot/bring-in-shot';
 import { burstIn, chooseOfBurst, useBurst } from '../../state/shoot/burst';
 import { closeCamera, useCamera } from '../../state/shoot/camera';
 import { showLive, useLive } from '../../state/shoot/live';
@@ -30,6 +31,8 @@ import { press } from './keys-for-test';
 interface Seen {
   readonly puppet: Puppet;
 }
+/** The photo that the browser has no room for. */
+let noRoomFor: string | undefined;
 const seenIn = new Map<string, Seen>();
 
 // Stands in for the workers that read photos: each takes a while, and the second may be ready before the first.
@@ -38,6 +41,7 @@ vi.mock('../../engine/browser/photos/photo-threads', () => ({
     async bringIn(file: File) {
       const text = await file.text();
       await new Promise((resolve) => setTimeout(resolve, text.length % 3));
+      if (file.name === noRoomFor) return { ok: false, problem: '', full: true };
       if (text === 'useless') return { ok: false, problem: `${file.name} is damaged. It was left out.` };
       const { id, ...photo } = photoNamed(file.name);
       seenIn.set(file.name, JSON.parse(text) as Seen);
@@ -339,10 +343,21 @@ describe('a tab that is closed', () => {
     expect(strip()).toBe('1×2 2×2 3×2');
     expect(said()).toContain('2 photos that were taken when the page was closed are in the film now.');
     expect(await shots.keys()).toEqual([]);
+    // As a film of before: one is in the tray and was never shown.
+    await take();
+    undoEdit();
+    const [photo] = film().photos.slice(-1);
+    await shots.setItem(`film/${photo?.id}`, {
+      ...{ id: photo?.id, filmId: kept.id, name: 'SHOT0004.JPG', type: 'image/jpeg', takenAt: 10 },
+      ...{ place: 'end', hold: 3, bytes },
+    });
+    await restoreShots(kept.id);
+    expect(strip()).toBe('1×2 2×2 3×2 4×3');
+    expect(said()).toContain('1 photo that was taken when the page was closed is in the film now.');
     // An entry that the schema refuses is ignored.
     await shots.setItem('film/strange', { id: 4, bytes: 'no' });
     await restoreShots(kept.id);
-    expect(strip()).toBe('1×2 2×2 3×2');
+    expect(strip()).toBe('1×2 2×2 3×2 4×3');
     await shots.clear();
   });
 });
@@ -361,6 +376,25 @@ describe('what goes wrong at a press', () => {
     store.mockRestore();
     await take();
     expect(strip()).toBe('1×2 2×2');
+  });
+
+  it('a photo that is stored but has no room in the film waits with its name, the next behind it; then all come in, in order', async () => {
+    await take();
+    // The next, which is smaller, would have room.
+    noRoomFor = 'SHOT0002.JPG';
+    for (const waiting of [1, 2]) {
+      press('Enter');
+      await vi.waitFor(() => expect(waitingFor(film().id)).toHaveLength(waiting));
+    }
+    expect(said()).toContain(
+      'The browser has no room left to bring SHOT0002.JPG into the film. The photo is kept, and comes in once there is room: free some on the disk, or delete a film you no longer need.',
+    );
+    expect(strip()).toBe('1×2');
+    noRoomFor = undefined;
+    await bringInWaiting();
+    expect(strip()).toBe('1×2 2×2 3×2');
+    expect(said()).toContain('2 photos that waited for room are in the film now.');
+    await isIdle();
   });
 
   it('a camera that does not answer: the photo is named, and what goes by itself ends', async () => {

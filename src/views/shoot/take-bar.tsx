@@ -21,6 +21,7 @@ import { checkOrStop, stepPoseInShoot, useCheck } from '../../state/shoot/check'
 import { useCamera } from '../../state/shoot/camera';
 import { showLive, useLive } from '../../state/shoot/live';
 import { setShooting, useShooting } from '../../state/shoot/shooting';
+import { useWaiting } from '../../state/shoot/bring-in-shot';
 import { takeBackOne } from '../../state/shoot/take-back';
 import { useTransport } from '../../state/transport/transport';
 import { poseCaption } from '../pose-caption';
@@ -45,6 +46,7 @@ export function TakeBar() {
   const canWrite = useDocument((state) => state.canWrite);
   const isOpen = useCamera((state) => state.doing === 'open');
   const isLive = useLive((state) => state.isLive);
+  const waiting = useWaiting((state) => state.shots.filter(({ filmId }) => filmId === film?.id).length);
   const isChecking = useCheck((state) => state.film !== undefined);
   const { place, countIn, every, burst } = useShooting();
   if (!film) return null;
@@ -116,6 +118,11 @@ export function TakeBar() {
               ? `${count(plan.count, 'pose')} · ${frameToTimecode(plan.frames, rate, canDrop(rate))} long`
               : here && poseCaption(film, here)}
           </span>
+          {waiting > 0 && (
+            <span role="status" className={styles.waiting}>
+              {count(waiting, 'photo')} {waiting === 1 ? 'waits' : 'wait'} for room
+            </span>
+          )}
         </span>
       </div>
       <TakeButton />

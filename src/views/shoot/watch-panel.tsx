@@ -8,13 +8,20 @@ import { Button } from '../../kit/button';
 import { CheckField } from '../../kit/check-field';
 import { Panel } from '../../kit/panel';
 import { useDocument } from '../../state/document/document';
-import { findServerFolder, stopWatching, useWatch, watchPicked, watchServer } from '../../state/shoot/watch';
+import {
+  bringInBefore,
+  findServerFolder,
+  stopWatching,
+  useWatch,
+  watchPicked,
+  watchServer,
+} from '../../state/shoot/watch';
 import styles from './shoot.module.css';
 
 /** A folder that another camera, a scanner or a card is written into: what appears in it comes into the film. */
 export function WatchPanel() {
   const canWrite = useDocument((state) => state.canWrite);
-  const { name, brought, waiting, coming, server } = useWatch();
+  const { name, brought, known, waiting, coming, stayed, server } = useWatch();
   const [takesAll, setTakesAll] = useState(false);
   useEffect(() => void findServerFolder(), []);
   return (
@@ -25,7 +32,11 @@ export function WatchPanel() {
       </p>
       {name === undefined ? (
         <>
-          <CheckField label="Bring in what lies there already" checked={takesAll} onChange={setTakesAll} />
+          <CheckField
+            label="Also what lies there already and is not in the film"
+            checked={takesAll}
+            onChange={setTakesAll}
+          />
           {canPickFolder() ? (
             <Button variant="main" disabled={!canWrite} onClick={() => void watchPicked(takesAll)}>
               <FolderInput size={16} aria-hidden /> Watch a folder
@@ -45,9 +56,16 @@ export function WatchPanel() {
         <>
           <p role="status" data-testid="watched">
             Watching “{name}”: {count(brought, 'photo')} brought in
+            {known > 0 && `, ${known} in the film already`}
             {coming > 0 && `, ${coming} on the way`}
             {waiting > 0 && `, ${count(waiting, 'file')} still being written`}.
           </p>
+          {stayed > 0 && (
+            <>
+              <p className={styles.hint}>{count(stayed, 'file')} lay there before.</p>
+              <Button onClick={bringInBefore}>Bring in those the film does not have</Button>
+            </>
+          )}
           <Button onClick={stopWatching}>
             <FolderX size={16} aria-hidden /> Watch it no longer
           </Button>

@@ -1,3 +1,4 @@
+import { whyOf } from '../store/why';
 import pLimit from 'p-limit';
 import { asName, LONGEST_SIDE } from '../../../core/film/bounds';
 import type { Photo } from '../../../core/film/film';
@@ -65,7 +66,7 @@ export async function bringInPhoto(file: File, how: HowToBringIn): Promise<Broug
     const { name } = file;
     return isFull(error)
       ? refused(name, `There was no room left for ${name}. It was left out.`, true)
-      : refused(name, `${name} could not be stored (${String(error)}). It was left out.`);
+      : refused(name, `${name} could not be stored: ${whyOf(error)} It was left out.`);
   }
 }
 

@@ -1,3 +1,4 @@
+import { whyOf } from '../store/why';
 import type { BroughtIn, HowToBringIn } from './bring-in-photo';
 import { WorkerPool } from '../threads/worker-pool';
 import type { PhotoWorker } from './photo.worker';
@@ -160,7 +161,7 @@ export class PhotoThreads {
       done({
         ok: false,
         name: job.file.name,
-        problem: `${job.file.name} could not be read (${String(error)}). It was left out.`,
+        problem: `${job.file.name} could not be read: ${whyOf(error)} It was left out.`,
         full: false,
       }),
     );

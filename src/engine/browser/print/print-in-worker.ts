@@ -1,3 +1,4 @@
+import { whyOf } from '../store/why';
 import type { PrintOrder } from '../../../core/print/print-order';
 import { withProgress } from '../threads/with-progress';
 import { WorkerPool } from '../threads/worker-pool';
@@ -61,8 +62,7 @@ export function startInWorker(
     } catch (error) {
       if (stopping.signal.aborted)
         return { ok: false, stopped: true, problem: 'The print was stopped. No file was made.' };
-      const reason = error instanceof Error ? error.message : String(error);
-      return { ok: false, stopped: false, problem: `The print failed. ${reason} No file was made.` };
+      return { ok: false, stopped: false, problem: `The print failed. ${whyOf(error)} No file was made.` };
     } finally {
       lease.end();
     }

@@ -1,3 +1,4 @@
+import { whyOf } from '../store/why';
 import type { SoundBroughtIn } from './bring-in-sound';
 import { withProgress } from '../threads/with-progress';
 import { soundWorkers } from './sound-workers';
@@ -46,8 +47,7 @@ export async function importSounds(
       )
         .catch((error: unknown): SoundBroughtIn => {
           thread = soundWorkers.lease();
-          const why = error instanceof Error ? error.message : String(error);
-          return { ok: false, problem: `${file.name} could not be read. ${why} It was left out.` };
+          return { ok: false, problem: `${file.name} could not be read. ${whyOf(error)} It was left out.` };
         })
         .finally(() => clearTimeout(timer));
       if (!outcome) return;

@@ -1,5 +1,6 @@
 import type { Film } from '../../../core/film/film';
 import { filesOf } from '../../../core/film/photo-picture';
+import { formatSize } from '../../../core/time/format';
 import { freePieces } from './print-pieces';
 import { fileFacts } from './file-facts';
 
@@ -8,6 +9,14 @@ export interface StorageRoom {
   readonly needed: number;
   readonly free: number;
 }
+
+/** What something needs, and what the browser has; `needs` as in `it needs`. A browser may report room that the disk does not have. */
+export const roomWords = (needs: string, { needed, free }: StorageRoom): string =>
+  `${needs} about ${formatSize(needed)}${
+    needed > free
+      ? `, and the browser has ${formatSize(free)} left for Kermis.`
+      : `. The browser reports that ${formatSize(free)} are left, but takes nothing more: the disk itself may be full.`
+  }`;
 
 /** Preview and thumbnail of a photo take about this much beside the original, in bytes. */
 const SMALL_PICTURES = 140_000;

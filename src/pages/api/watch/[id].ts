@@ -1,19 +1,24 @@
 import type { APIRoute } from 'astro';
-import { createReadStream } from 'node:fs';
-import { lstat } from 'node:fs/promises';
-import { Readable } from 'node:stream';
-import { MOST_BYTES, watchedFolder, watchedPath } from '../../../engine/server/watched-folder';
+import { addAbortSignal, Readable } from 'node:stream';
+import { MOST_BYTES, watchedFolder } from '../../../engine/server/watched-folder';
+
+/** A file is handed over within so many milliseconds, or not at all: a disk that does not answer holds nothing up. */
+const LONGEST = 120_000;
 
 /** A file of the watched folder, by the number that its list told. */
 export const GET: APIRoute = async ({ params }) => {
-  const folder = watchedFolder();
-  const path = folder === undefined ? undefined : watchedPath(folder, Number(params['id']));
-  const facts = path === undefined ? undefined : await lstat(path).catch(() => undefined);
-  if (path === undefined || !facts?.isFile())
+  const opened = await watchedFolder()?.open(Number(params['id']));
+  if (!opened)
     return Response.json({ problem: 'There is no such file in the watched folder.' }, { status: 404 });
-  if (facts.size > MOST_BYTES)
+  const { file, bytes } = opened;
+  if (bytes > MOST_BYTES) {
+    await file.close();
     return Response.json({ problem: 'The file is larger than 1 GB.' }, { status: 413 });
-  return new Response(Readable.toWeb(createReadStream(path)) as ReadableStream, {
+  }
+  // No more than it held when it was opened, were it still written. The stream closes the file, however it ends.
+  const stream = file.createReadStream({ start: 0, end: Math.max(0, bytes - 1) });
+  addAbortSignal(AbortSignal.timeout(LONGEST), stream);
+  return new Response(Readable.toWeb(stream) as ReadableStream, {
     headers: { 'content-type': 'application/octet-stream', 'cache-control': 'no-store' },
   });
 };

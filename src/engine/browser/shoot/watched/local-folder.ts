@@ -1,4 +1,4 @@
-import type { ListedFile } from '../../../../core/shoot/watched-files';
+import type { FolderList, ListedFile } from '../../../../core/shoot/watched-files';
 import type { WatchedPlace } from './watched-place';
 
 type Picker = (options: { readonly id: string; readonly mode: 'read' }) => Promise<FileSystemDirectoryHandle>;
@@ -25,27 +25,26 @@ class LocalFolder implements WatchedPlace {
     return this.#handle.name;
   }
 
-  async list(isDone: (name: string) => boolean): Promise<readonly ListedFile[]> {
+  async list(isDone: (name: string) => boolean): Promise<FolderList> {
     const files: FileSystemFileHandle[] = [];
     for await (const entry of this.#handle.values())
       if (entry instanceof FileSystemFileHandle) files.push(entry);
     const done = files.filter(({ name }) => isDone(name) && this.#known.has(name));
     const start = (this.#turn++ * AT_A_TIME) % Math.max(1, done.length);
     const again = new Set(done.slice(start, start + AT_A_TIME).map(({ name }) => name));
-    return (
-      await Promise.all(
-        files.map(async (file): Promise<readonly ListedFile[]> => {
-          const known = this.#known.get(file.name);
-          if (known && isDone(file.name) && !again.has(file.name)) return [known];
-          // One that is being written may be locked, and one that was there may be gone.
-          const facts = await file.getFile().catch(() => undefined);
-          if (!facts) return [];
-          const listed = { name: file.name, bytes: facts.size, writtenAt: facts.lastModified };
-          this.#known.set(file.name, listed);
-          return [listed];
-        }),
-      )
-    ).flat();
+    const listed = await Promise.all(
+      files.map(async (file): Promise<readonly ListedFile[]> => {
+        const known = this.#known.get(file.name);
+        if (known && isDone(file.name) && !again.has(file.name)) return [known];
+        // One that is being written may be locked, and one that was there may be gone.
+        const facts = await file.getFile().catch(() => undefined);
+        if (!facts) return [];
+        const now = { name: file.name, bytes: facts.size, writtenAt: facts.lastModified };
+        this.#known.set(file.name, now);
+        return [now];
+      }),
+    );
+    return { files: listed.flat(), older: 0 };
   }
 
   async read(name: string): Promise<File> {

@@ -19,15 +19,22 @@ const schema = Joi.object({
       }),
     )
     .required(),
+  older: Joi.number().integer().min(0).required(),
 }).required();
 
-async function ask(): Promise<{ readonly name: string; readonly files: readonly Told[] } | undefined> {
+interface Answer {
+  readonly name?: string;
+  readonly files: readonly Told[];
+  readonly older: number;
+}
+
+async function ask(): Promise<Required<Answer> | undefined> {
   const response = await fetch('/api/watch', { cache: 'no-store' });
   if (!response.ok) throw new Error('The server’s folder cannot be read.');
-  const read: Joi.ValidationResult<{ name?: string; files: Told[] }> = schema.validate(await response.json());
+  const read: Joi.ValidationResult<Answer> = schema.validate(await response.json());
   if (read.error) throw new Error('The server’s folder cannot be read.');
-  const { name, files } = read.value;
-  return name === undefined ? undefined : { name, files };
+  const { name, ...list } = read.value;
+  return name === undefined ? undefined : { name, ...list };
 }
 
 /** The folder that the server watches; undefined where it was started without one. */
@@ -41,7 +48,10 @@ export async function serverFolder(): Promise<WatchedPlace | undefined> {
       const told = await ask();
       if (!told) throw new Error('The server no longer watches a folder.');
       ids = new Map(told.files.map(({ id, name }) => [name, id]));
-      return told.files.map(({ name, bytes, writtenAt }) => ({ name, bytes, writtenAt }));
+      return {
+        files: told.files.map(({ name, bytes, writtenAt }) => ({ name, bytes, writtenAt })),
+        older: told.older,
+      };
     },
     async read(name) {
       const response = await fetch(`/api/watch/${ids.get(name) ?? -1}`, { cache: 'no-store' });
