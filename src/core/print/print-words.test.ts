@@ -128,6 +128,14 @@ describe('a proof', () => {
     });
   });
 
+  it('says which mends do nothing', () => {
+    const proof = proofOf({ ...expected, lostMends: '1 mend does nothing (a drawing at frame 7)' }, found);
+    expect([proof.holds, proof.words]).toEqual([
+      false,
+      'Not as it should be: mends 1 mend does nothing (a drawing at frame 7) where all done was wanted',
+    ]);
+  });
+
   const picture = found.picture as NonNullable<ProofFound['picture']>;
   const sound = found.sound as NonNullable<ProofFound['sound']>;
   it.each([

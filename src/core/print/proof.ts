@@ -27,6 +27,8 @@ export interface ProofExpected {
     { readonly samples: number; readonly loudness: number; readonly isLossless: boolean } | undefined;
   /** In seconds; of single pictures nothing is said. */
   readonly length?: number | undefined;
+  /** Mends of what is printed that do nothing, in words; undefined where all have what they need. */
+  readonly lostMends?: string | undefined;
 }
 
 /** What was found in it when it was read again. */
@@ -156,6 +158,7 @@ export function proofOf(expected: ProofExpected, found: ProofFound): Proof {
       ...(Number.isFinite(loudness) ? [loudnessWords(loudness)] : []),
     );
   } else if (!sound && !expected.files) words.push('no sound');
+  if (expected.lostMends !== undefined) line('Mends', 'all done', expected.lostMends, false);
   const wrong = lines.filter(({ holds }) => !holds);
   return {
     holds: wrong.length === 0,

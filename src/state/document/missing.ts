@@ -1,5 +1,6 @@
 import { create } from 'zustand';
 import type { Film, PictureFile } from '../../core/film/film';
+import { lostWords } from '../../core/film/lost-mends';
 import { filesOf } from '../../core/film/photo-picture';
 import { count } from '../../core/time/format';
 import { remakePictures } from '../../engine/browser/photos/remake-pictures';
@@ -29,6 +30,16 @@ export const useMissing = create<MissingState>(() => ({
   remade: 0,
   cut: undefined,
 }));
+
+/** Says which mends of the open film do nothing, since what they need is no longer in it. */
+export function tellLostMends(film: Film): void {
+  const words = lostWords(film);
+  if (words !== undefined)
+    tell(
+      `${words}: what they need is no longer in this film. Their poses have a red corner on the strip; mend them anew, or take those mends off.`,
+      'wrong',
+    );
+}
 
 /** The first names of a list, and how many more there are. */
 export function someNames(names: readonly string[]): string {

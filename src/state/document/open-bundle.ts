@@ -2,7 +2,7 @@ import { newId } from '../../engine/browser/new-id';
 import { filesOf } from '../../core/film/photo-picture';
 import type { Film } from '../../core/film/film';
 import { formatMended, type OpenedFilm } from '../../core/formats/mend-document';
-import { count, formatSize } from '../../core/time/format';
+import { count } from '../../core/time/format';
 import { readBundleFile } from '../../engine/browser/bundle/read-bundle';
 import {
   arrivalsOf,
@@ -14,10 +14,11 @@ import {
 import { isDemoFilm, keepDemoFilm, readFilm } from '../../engine/browser/store/film-repository';
 import { missingFiles } from '../../engine/browser/store/missing-files';
 import { isFull } from '../../engine/browser/store/is-full';
-import { roomFor, type StorageRoom } from '../../engine/browser/store/storage-room';
+import { roomFor, roomWords, type StorageRoom } from '../../engine/browser/store/storage-room';
+import { whyOf } from '../../engine/browser/store/why';
 import { ask } from '../shell/ask';
 import { openFilmById, openNewFilm, showShelf, whenOpened } from './open-film';
-import { checkStores, useMissing } from './missing';
+import { checkStores, tellLostMends, useMissing } from './missing';
 import { applyEdit } from '../../core/edits/apply-edit';
 import { MENDED_TITLE, mendDemoEdit } from './mended-demo';
 import { askAgain } from '../sound/sounds';
@@ -76,8 +77,8 @@ async function whereTo(
 const hashesOf = ({ photos, sounds }: Film): ReadonlySet<string> =>
   new Set([...filesOf(photos).keys(), ...sounds.map(({ hash }) => hash)]);
 
-const notOpened = (name: string, needed: number, free: number): string =>
-  `${name} was not opened: it needs about ${formatSize(needed)}, and the browser has ${formatSize(free)} left for Kermis. ` +
+const notOpened = (name: string, room: StorageRoom): string =>
+  `${name} was not opened: ${roomWords('it needs', room)} ` +
   'Delete a film you no longer need, or free space on the disk. Nothing was changed.';
 
 /** Said where a film did not come in whole. */
@@ -102,8 +103,8 @@ export async function openBundle(
   };
 
   const giveUp = (error: unknown, room: StorageRoom | undefined): undefined => {
-    if (isFull(error) && room) tell(notOpened(name, room.needed, room.free), 'wrong');
-    else tell(`${name} could not be opened: ${String(error)}. Nothing was changed.`, 'wrong');
+    if (isFull(error) && room) tell(notOpened(name, room), 'wrong');
+    else tell(`${name} could not be opened: ${whyOf(error)} Nothing was changed.`, 'wrong');
   };
 
   /** Keeps and opens the film; gives the files that are not here yet, or nothing where it is not wanted or there is no room. */
@@ -113,7 +114,7 @@ export async function openBundle(
     const wanted = await missingFiles(target.into);
     const room = await roomFor(target.into, wanted);
     if (room && room.needed > room.free) {
-      tell(notOpened(name, room.needed, room.free), 'wrong');
+      tell(notOpened(name, room), 'wrong');
       return undefined;
     }
     // Marked before there is anything: whatever cuts it off, it is known to be a part.
@@ -158,9 +159,7 @@ export async function openBundle(
     if (missing > 0) useMissing.setState({ cut: { name, missing, total } });
     if (ended === 'full') {
       const room = await roomFor(into, await missingFiles(into));
-      const words = room
-        ? `It needs about ${formatSize(room.needed)} more, and ${formatSize(room.free)} are left. `
-        : '';
+      const words = room ? `${roomWords('The rest needs', room)} ` : '';
       tell(`The browser has no room left. ${words}${cutWords(missing, total, name)}`, 'wrong');
     } else if (ended === 'stopped') tell(`Stopped. ${cutWords(missing, total, name)}`);
     // What the file itself does not have will not come by opening it again.
@@ -169,7 +168,7 @@ export async function openBundle(
       useMissing.setState({ cut: undefined });
     }
   } catch (error) {
-    tell(`${name} could not be opened: ${error instanceof Error ? error.message : String(error)}.`, 'wrong');
+    tell(`${name} could not be opened: ${whyOf(error)}`, 'wrong');
   } finally {
     if (stopping === own) stopping = undefined;
     setShell({ incoming: undefined });
@@ -199,6 +198,7 @@ async function tellCutArrival(film: Film): Promise<boolean> {
 /** Looks over each film that is opened: whether it came in whole, and whether all that it needs is still here. */
 export const startLookingOver = (): void =>
   whenOpened((film) => {
+    tellLostMends(film);
     if (shellNow().incoming) return;
     useMissing.setState({ cut: undefined, photos: new Set(), sounds: new Set() });
     void tellCutArrival(film).then((cut) => checkStores(film.id, cut));
@@ -213,10 +213,7 @@ export async function openDemoFilm(): Promise<void> {
     const film = openFilm();
     if (film) invite(film.id);
   } catch (error) {
-    tell(
-      `The demo film could not be fetched: ${error instanceof Error ? error.message : String(error)}.`,
-      'wrong',
-    );
+    tell(`The demo film could not be fetched: ${whyOf(error)}`, 'wrong');
   }
   if (!openFilm() && shellNow().phase === 'starting') await showShelf('replace');
 }
@@ -231,6 +228,6 @@ export async function openMendedDemo(): Promise<void> {
     await openNewFilm(copy, 'mend');
     tell(`This is “${MENDED_TITLE}”, a copy. The demo film itself is under All films.`, 'done');
   } catch (error) {
-    tell(`The mended copy could not be kept: ${String(error)}.`, 'wrong');
+    tell(`The mended copy could not be kept: ${whyOf(error)}`, 'wrong');
   }
 }

@@ -67,6 +67,8 @@ export interface DrawnTicket {
   readonly picture: SmallPicture | undefined;
   /** Its original is gone from this browser. */
   readonly missing?: boolean;
+  /** One of its mends does nothing, since what it needs is gone. */
+  readonly lostMend?: boolean;
 }
 
 /** How far the drawing goes on past what is shown, in pixels: seen close by, a ticket would be half a million wide. */
@@ -80,6 +82,7 @@ const CHOSEN_EDGE = 3;
 const AGAIN = 480;
 const ECHO_DASH = [4, 3];
 const LOST_EDGE = 6;
+const CORNER = 18;
 /** Part of a photo's strength on a ticket that is an echo, and of all of a ticket that is dragged elsewhere. */
 const ECHO = 0.38;
 const MOVING = 0.45;
@@ -149,7 +152,17 @@ function drawTorn({ context, theme, band: { photo } }: TicketPen, x: number, wid
   context.lineWidth = 1;
 }
 
-/** Draws a red edge over stretches of frames whose originals are gone, where tickets are too narrow to be crossed out. */
+/** Folds a red corner over the photo of a ticket. */
+function drawCorner({ context, theme }: TicketPen, x: number): void {
+  context.fillStyle = theme.missing;
+  context.beginPath();
+  context.moveTo(x + 1, 1);
+  context.lineTo(x + 1 + CORNER, 1);
+  context.lineTo(x + 1, 1 + CORNER);
+  context.fill();
+}
+
+/** Draws a red edge over stretches of frames of which something is gone, where tickets are too narrow to show it on the photo. */
 export function drawLost(pen: TicketPen, runs: readonly (readonly [start: number, end: number])[]): void {
   const { context, theme } = pen;
   context.fillStyle = theme.missing;
@@ -163,7 +176,7 @@ export function drawLost(pen: TicketPen, runs: readonly (readonly [start: number
 export function drawTickets(pen: TicketPen, tickets: readonly DrawnTicket[], pictured: boolean): void {
   const { context, theme, band } = pen;
   const corner = pictured ? ROUND : ROUND / 2;
-  for (const { entry, chosen, moving, picture, missing } of tickets) {
+  for (const { entry, chosen, moving, picture, missing, lostMend } of tickets) {
     const { x, across } = stretch(pen, entry.start, entry.end);
     // A pixel is left between two tickets.
     const width = across - 1;
@@ -186,6 +199,7 @@ export function drawTickets(pen: TicketPen, tickets: readonly DrawnTicket[], pic
     context.stroke();
     context.setLineDash([]);
     if (missing) drawTorn(pen, x, Math.min(width, band.photo.width));
+    if (lostMend && width > CORNER) drawCorner(pen, x);
     if (chosen) {
       context.strokeStyle = theme.chosen;
       context.lineWidth = CHOSEN_EDGE;

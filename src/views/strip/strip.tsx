@@ -4,6 +4,7 @@ import { DndContext } from '@dnd-kit/core';
 import { useMemo, useRef, type CSSProperties, type PointerEvent } from 'react';
 import { beatsOf } from '../../core/film/placed-beats';
 import { placedFlags } from '../../core/film/moments';
+import { lostMends } from '../../core/film/lost-mends';
 import { poseAt, scheduleOf } from '../../core/film/schedule';
 import { samplesAFrame } from '../../core/time/frames';
 import { STAGE_FACTS } from '../../state/shell/stages';
@@ -140,6 +141,7 @@ export function Strip() {
                 plan={plan}
                 seen={seen}
                 photos={photos}
+                lost={lostMends(film)}
                 chosen={chosen}
                 here={here}
                 canWrite={canWrite}

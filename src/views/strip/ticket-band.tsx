@@ -11,6 +11,8 @@ interface TicketBandProps extends HTMLAttributes<HTMLDivElement> {
   readonly plan: Schedule;
   readonly seen: StripSight;
   readonly photos: ReadonlyMap<string, Photo>;
+  /** Mends that do nothing, by pose. */
+  readonly lost: ReadonlyMap<string, unknown>;
   readonly chosen: ReadonlySet<string>;
   /** Number of the showing under the playhead, from 0. */
   readonly here: number | undefined;
@@ -19,7 +21,7 @@ interface TicketBandProps extends HTMLAttributes<HTMLDivElement> {
 
 /** The poses to choose from and to grab, over the drawing of them: one thing to drag for dnd-kit, however many there are. */
 export function TicketBand(props: TicketBandProps) {
-  const { plan, seen, photos, chosen, here, canWrite, ...rest } = props;
+  const { plan, seen, photos, lost, chosen, here, canWrite, ...rest } = props;
   const { setNodeRef, listeners } = useDraggable({ id: 'tickets' });
   // Where they lie follows what is drawn in a task of its own, as with cues; what they are is never behind the film.
   const later = useDeferredValue(seen);
@@ -42,7 +44,7 @@ export function TicketBand(props: TicketBandProps) {
       tabIndex={0}
       style={{ ['--frame' as string]: `${sight.zoom}px` }}
     >
-      <TicketList sight={sight} photos={photos} chosen={chosen} here={here} canWrite={canWrite} />
+      <TicketList {...{ sight, photos, lost, chosen, here, canWrite }} />
     </div>
   );
 }

@@ -1,5 +1,6 @@
 import { useEffect, useLayoutEffect, useRef } from 'react';
 import { photosById, type Film } from '../../core/film/film';
+import { lostMends } from '../../core/film/lost-mends';
 import { recipeOf } from '../../core/film/recipe-of';
 import type { Recipe } from '../../core/picture/recipe';
 import { poseAt, type Schedule, type ScheduledPose } from '../../core/film/schedule';
@@ -85,6 +86,7 @@ function drawSight(pen: TicketPen, { sight, film, chosen, dragged, missing }: Ma
   const pitch = pitchOf(pen.band);
   const cells = pictured ? [] : cellsBetween(plan, { zoom, pitch }, left, Math.min(left + width, end));
   const photos = photosById(film);
+  const mends = lostMends(film);
   const recipeFor = ({ pose }: ScheduledPose): Recipe | undefined => recipeOf(film, pose);
   const isLost = (entry: ScheduledPose): boolean => {
     const photo = photos.get(entry.pose.photoId);
@@ -105,6 +107,7 @@ function drawSight(pen: TicketPen, { sight, film, chosen, dragged, missing }: Ma
       moving: dragged.includes(entry.pose.id),
       picture: pictured ? pictureOf(recipeFor(entry)) : undefined,
       missing: pictured && isLost(entry),
+      lostMend: pictured && mends.has(entry.pose.id),
     }));
     drawTickets(pen, tickets, pictured);
     drawHoles(pen, from, to);
@@ -118,7 +121,11 @@ function drawSight(pen: TicketPen, { sight, film, chosen, dragged, missing }: Ma
     if (picture)
       drawCover(pen.context, picture, { x: x - left, y: 1, width: across, height: pen.band.photo.height });
   }
-  if (!pictured && missing.size > 0) drawLost(pen, runsOf(plan.poses, isLost));
+  if (!pictured && missing.size + mends.size > 0)
+    drawLost(
+      pen,
+      runsOf(plan.poses, (entry) => mends.has(entry.pose.id) || isLost(entry)),
+    );
   if (!pictured)
     drawVeils(
       pen,

@@ -11,6 +11,8 @@ const OWN_GRIP = 14;
 interface TicketListProps {
   readonly sight: TicketSight;
   readonly photos: ReadonlyMap<string, Photo>;
+  /** Mends that do nothing, by pose. */
+  readonly lost: ReadonlyMap<string, unknown>;
   readonly chosen: ReadonlySet<string>;
   /** Number of the showing under the playhead, from 0. */
   readonly here: number | undefined;
@@ -19,7 +21,7 @@ interface TicketListProps {
 
 /** What the tickets in sight are grabbed by, where there is room for that. */
 export const TicketList = memo(function TicketList(props: TicketListProps) {
-  const { sight, photos, chosen, here, canWrite } = props;
+  const { sight, photos, lost, chosen, here, canWrite } = props;
   const entries = useMemo(() => ticketsIn(sight), [sight]);
   const missing = useMissing((state) => state.photos);
   if (!showsTickets(sight)) return null;
@@ -34,6 +36,7 @@ export const TicketList = memo(function TicketList(props: TicketListProps) {
       chosen={chosen.has(entry.pose.id)}
       active={entry.index === here}
       missing={missing.size > 0 && isLost(photos.get(entry.pose.photoId))}
+      lostMend={lost.has(entry.pose.id)}
       stretchy={canWrite && entry.pose.hold * sight.zoom >= OWN_GRIP}
     />
   ));

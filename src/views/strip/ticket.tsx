@@ -14,15 +14,18 @@ interface TicketProps {
   readonly stretchy: boolean;
   /** Its original is gone from this browser. */
   readonly missing: boolean;
+  /** One of its mends does nothing, since what it needs is gone from the film. */
+  readonly lostMend: boolean;
 }
 
 export const ticketId = (index: number): string => `ticket-${index}`;
 
 /** What one showing of a pose is grabbed by on the strip, over the drawing of it. */
 export const Ticket = memo(function Ticket(props: TicketProps) {
-  const { entry, photo, total, chosen, active, stretchy, missing } = props;
+  const { entry, photo, total, chosen, active, stretchy, missing, lostMend } = props;
   const { pose, index, start, showing, showings } = entry;
   const again = showings > 1 ? `, shown ${showing + 1} of ${count(showings, 'time')}` : '';
+  const faults = `${missing ? ', its original is gone' : ''}${lostMend ? ', a mend of it does nothing' : ''}`;
   return (
     <div
       id={ticketId(index)}
@@ -31,7 +34,7 @@ export const Ticket = memo(function Ticket(props: TicketProps) {
       aria-posinset={index + 1}
       aria-setsize={total}
       aria-current={active ? 'true' : undefined}
-      aria-label={`Pose ${index + 1}, ${photo?.name ?? 'photo missing'}, held ${count(pose.hold, 'frame')}${again}${missing ? ', its original is gone' : ''}`}
+      aria-label={`Pose ${index + 1}, ${photo?.name ?? 'photo missing'}, held ${count(pose.hold, 'frame')}${again}${faults}`}
       data-pose={pose.id}
       className={styles.ticket}
       // In frames: the strip says how wide a frame is, so that zooming draws no ticket anew.

@@ -1,4 +1,5 @@
 import { expose } from 'comlink';
+import { lostWords } from '../../../core/film/lost-mends';
 import type { Span } from '../../../core/film/moments';
 import { printKind } from '../../../core/print/print-kinds';
 import { targetOf, type PrintOrder } from '../../../core/print/print-order';
@@ -80,6 +81,10 @@ function spanAround(spans: readonly Span[], frame: number): Span {
   return spans[0] ?? { from: 0, to: 0 };
 }
 
+/** Mends that do nothing in the pictures of a print, in words. */
+const lostInPrint = ({ film, spans, settings }: PrintOrder): string | undefined =>
+  printKind(settings.kind).makes === 'sound' ? undefined : lostWords(film, spans);
+
 const fileAt = (place: PrintPlace): Promise<Blob> =>
   'own' in place
     ? printFile(place.own)
@@ -122,7 +127,7 @@ const worker = {
       const found = await made.read(file, { signal, onFrame: onRead });
       return {
         ...{ bytes: file.size, frames: made.frames },
-        proof: proofOf(made.expected, found),
+        proof: proofOf({ ...made.expected, lostMends: lostInPrint(order) }, found),
         readSeconds: (performance.now() - finished) / 1000,
         poster: await posterOf(context),
       };
