@@ -52,7 +52,7 @@ export function amend(history: History, edit: Edit): History {
   if (!last) return perform(history, edit);
   if (stays(last.edit)) return perform(history, edit);
   const step: Step = {
-    edit: { kind: 'batch', edits: [...partsOf(last.edit), edit] },
+    edit: batch(editLabel(last.edit), [...partsOf(last.edit), edit]),
     inverse: { kind: 'batch', edits: [invertEdit(history.film, edit), ...partsOf(last.inverse)] },
   };
   return { film: applyEdit(history.film, edit), done: [...history.done.slice(0, -1), step], undone: [] };

@@ -106,7 +106,7 @@ export async function matchTheLight(): Promise<void> {
   if (matched > 0) {
     const lit = matchEdit(marks.reduce(applyEdit, now), still);
     edit(batch(`Light of ${count(matched, 'photo')} matched`, [...marks, lit]));
-  } else for (const each of marks) edit(each);
+  }
   const mended = openFilm();
   if (failed && mended) sayOutcome(mended, still.keys(), failed, matched);
 }

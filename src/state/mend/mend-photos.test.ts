@@ -102,6 +102,15 @@ describe('light', () => {
     expect(said()).toContain('1 photo matched. B.JPG was left as it is. It is black.');
   });
 
+  it('that is found for no photo changes nothing, nor what is well lit', async () => {
+    found.findLight.mockImplementation((photo) =>
+      Promise.resolve(photo.id === 'a' ? ok(LIGHT) : err('It is black.')),
+    );
+    await matchTheLight();
+    expect(said()).toContain('No photo was matched.');
+    expect([steps(), mendsOf('a')]).toEqual([0, undefined]);
+  });
+
   it('of which a worker breaks is told; what was found stays', async () => {
     found.findLight.mockImplementation((photo) =>
       photo.id === 'c'

@@ -8,7 +8,7 @@ import { evenBacking } from '../../../core/picture/key/even-backing';
 import { evenChange } from '../../../core/picture/steps/light-change';
 import { err, ok } from '../../../core/time/result';
 import * as workers from '../../../engine/browser/mend/mend-workers';
-import { openFilm, setDocument } from '../../document/document';
+import { documentNow, openFilm, setDocument } from '../../document/document';
 import { redoEdit, undoEdit } from '../../document/edit-film';
 import { openForTest } from '../../document/open-for-test';
 import { choosePose } from '../../selection/choose';
@@ -65,7 +65,7 @@ beforeEach(async () => {
 });
 
 describe('the backing', () => {
-  it('that is picked goes from all photos of its scene, as wide as its grain; undone and done again', async () => {
+  it('that is picked goes from all photos of its scene, as wide as its grain; undone and done again in one step', async () => {
     await pickBacking(0.9, 0.5);
     expect(film().scenes.map(({ key }) => key?.picked.map(({ colour }) => colour))).toEqual([
       [GREEN],
@@ -75,11 +75,25 @@ describe('the backing', () => {
     // 2.5 deviations of 0.02, in per cent.
     expect(keyNow().width).toBe(5);
     expect(found.colourOfPhoto.mock.calls[0]?.slice(1)).toEqual([0.9, 0.5]);
-    while (film().scenes[0]?.key) undoEdit();
-    expect(withBacking()).toEqual([]);
-    redoEdit();
+    undoEdit();
+    expect([withBacking(), film().scenes[0]?.key]).toEqual([[], undefined]);
     redoEdit();
     expect([withBacking(), keyNow().picked.length]).toEqual([['a', 'b'], 1]);
+  });
+
+  it('that is found after what was picked is undone changes nothing', async () => {
+    let go: () => void = () => undefined;
+    const waiting = new Promise<void>((resolve) => (go = resolve));
+    found.findBackingOf.mockResolvedValueOnce(ok(backing)).mockImplementationOnce(async () => {
+      await waiting;
+      return ok(backing);
+    });
+    const picking = pickBacking(0.9, 0.5);
+    await vi.waitFor(() => expect(withBacking()).toEqual(['a']));
+    undoEdit();
+    go();
+    await picking;
+    expect([withBacking(), documentNow().history?.done]).toEqual([[], []]);
   });
 
   it('is of several colours where that many are picked, one after the other; one is taken out again', async () => {

@@ -1,4 +1,5 @@
 import { batch, type Edit } from '../../../core/edits/edit';
+import type { Step } from '../../../core/edits/history';
 import { backingsEdit, keyEdit } from '../../../core/edits/key-edits';
 import { targetWords, type MendTarget } from '../../../core/edits/mend-target';
 import { photosById, type Photo } from '../../../core/film/film';
@@ -10,8 +11,8 @@ import type { SeenBacking } from '../../../core/picture/key/key-cut';
 import type { FoundBacking } from '../../../core/mend/key/find-backing';
 import { count } from '../../../core/time/format';
 import { colourOfPhoto, findBackingOf, findEnclosed } from '../../../engine/browser/mend/mend-workers';
-import { openFilm } from '../../document/document';
-import { edit, mayWrite } from '../../document/edit-film';
+import { documentNow, openFilm } from '../../document/document';
+import { edit, editOn, mayWrite } from '../../document/edit-film';
 import { longJob } from '../../shell/long-job';
 import { tell } from '../../shell/shell';
 import { transportNow } from '../../transport/transport';
@@ -64,6 +65,10 @@ export async function pickBacking(x: number, y: number): Promise<void> {
 
 type Picked = readonly PickedColour[];
 
+const lastStep = (): Step | undefined => documentNow().history?.done.at(-1);
+/** The last step in which colours were picked: what is found by them is undone with it. */
+let pick: Step | undefined;
+
 /** Changes which colours are picked for something, with the backing of the photo on screen that is found by them. */
 async function repick(
   target: MendTarget,
@@ -88,6 +93,7 @@ async function repick(
   backings.set(photo.id, found.ok ? kept(found.value) : undefined);
   const edits: readonly Edit[] = [keyEdit(film, target, wide, what), backingsEdit(film, backings)];
   edit(batch(`Key of ${targetWords(film, target)}: ${what}`, edits));
+  pick = lastStep();
   if (!found.ok) tell(`${photo.name}: ${found.problem}`, 'asks');
   else if (found.value.way === 'distance')
     tell(
@@ -125,16 +131,17 @@ export async function unpickBacking(index: number): Promise<void> {
   await findBackings([here.photo.id], target);
 }
 
-/** Whether the backing is just looked for, and whether it has to be looked for once more by what was picked meanwhile. */
-let [isLooking, isAgain] = [false, false];
+/** Whether the backing is just looked for; and in which photos not, where it has to be looked for once more by what was picked meanwhile. */
+let isLooking = false;
+let again: readonly string[] | undefined;
 
-/** Looks for the backing in all photos that the key is set for, but for some. What was found is one edit. */
+/** Looks for the backing in all photos that the key is set for, but for some. What was found is one edit, or a part of that which picked. */
 export async function findBackings(
   but: readonly string[] = [],
   target = mendTarget(keyingNow().scope),
 ): Promise<void> {
   if (isLooking) {
-    isAgain = true;
+    again = but;
     return;
   }
   isLooking = true;
@@ -144,9 +151,9 @@ export async function findBackings(
   } finally {
     isLooking = false;
   }
-  const again = isAgain && !wasStopped;
-  isAgain = false;
-  if (again) await findBackings([], target);
+  const next = wasStopped ? undefined : again;
+  again = undefined;
+  if (next) await findBackings(next, target);
 }
 
 /** The same, once; false where it was stopped. */
@@ -176,9 +183,12 @@ async function lookForBackings(but: readonly string[], target: MendTarget): Prom
   );
   const now = openFilm();
   if (now?.id !== film.id) return false;
+  // By other colours, or none, another backing is found.
+  if (keyOfTarget(now, target).picked !== picked) return failed !== undefined;
   const still = stillMeant(now, tasks, found);
+  const goesOn = but.length > 0 && lastStep() === pick;
   if (still.size > 0)
-    edit(
+    (goesOn ? editOn : edit)(
       batch(`Backing of ${count(still.size, noun)} found`, [
         backingsEdit(now, new Map([...still].map(([id, each]) => [id, kept(each)]))),
       ]),
