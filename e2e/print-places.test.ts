@@ -67,6 +67,7 @@ test('a part of the film, and each scene as a file straight into a folder, show 
   await expectShown(files[0] as Buffer, wanted.slice(0, second));
   await expectShown(files[1] as Buffer, wanted.slice(second));
   // Nothing lies under the name of what is taken out of the line; what was written before stays.
+  await page.getByLabel('Each scene as a file of its own').check();
   await page.getByRole('button', { name: 'To the disk…' }).click();
   await page.getByRole('button', { name: /^Take .*Booth.* out of the line$/ }).click();
   await nextProof(page, 2);
@@ -75,7 +76,6 @@ test('a part of the film, and each scene as a file straight into a folder, show 
   ]);
   expect(await filesIn(page, 'Untitled film scenes')).toEqual(names);
 
-  await page.getByLabel('Each scene as a file of its own').uncheck();
   await page.getByRole('button', { name: 'Time', exact: true }).click();
   await page.keyboard.press('Home');
   for (let i = 0; i < 5; i++) await page.keyboard.press('ArrowRight');

@@ -24,7 +24,7 @@ import {
   stopRunningPrint,
   usePrintQueue,
 } from './print-queue';
-import { usePrintSettings } from './print-settings';
+import { setPrint, usePrintSettings } from './print-settings';
 
 /** A print that was begun, as its worker would make it. */
 interface Begun {
@@ -204,6 +204,28 @@ describe('prints in line', () => {
     expect(last().isPaused).toBe(false);
   });
 
+  it('are held back before they begin, too, and go on or are stopped from there', async () => {
+    await printLater(orders());
+    pauseRunningPrint();
+    await new Promise((resolve) => setTimeout(resolve, 5));
+    expect([line(), made.begun.length]).toEqual([['Fair.mp4 paused'], 0]);
+    pauseRunningPrint();
+    await begins(1);
+    finish();
+    await stands();
+    await printLater(orders());
+    pauseRunningPrint();
+    stopRunningPrint();
+    await stands();
+    expect(made.begun).toHaveLength(1);
+  });
+
+  it('are one a scene only once', async () => {
+    setPrint({ eachScene: true });
+    await printLater(orders(usePrintSettings.getState().settings));
+    expect(usePrintSettings.getState().settings.eachScene).toBe(false);
+  });
+
   it('teach the forecast what they took, but not where much was found from before', async () => {
     usePrintSettings.setState({ experience: {} });
     await printLater(orders());
@@ -288,6 +310,21 @@ describe('a print that fails', () => {
     finish();
     await stands();
     expect(finished()).toEqual(['Fair.mp4', 'Fair 2.mp4']);
+  });
+
+  it('does not come back where it is taken out of the line while the browser asks whether its file may be written', async () => {
+    let answer: (may: PermissionState) => void = () => undefined;
+    const asks = new Promise<PermissionState>((resolve) => (answer = resolve));
+    const file = { requestPermission: () => asks, getFile: () => Promise.resolve({ size: 1 }) };
+    await printLater(orders(), () => Promise.resolve({ file: file as unknown as FileSystemFileHandle }));
+    await begins(1);
+    fail('The disk is gone.');
+    await stands('Fair.mp4 failed');
+    const resuming = resumePrint(idOf('Fair.mp4'));
+    stopPrint(idOf('Fair.mp4'));
+    answer('granted');
+    await resuming;
+    expect([line(), made.begun.length]).toEqual([[], 1]);
   });
 
   it('for want of photos is told before its worker begins', async () => {

@@ -11,6 +11,7 @@ import { partWords } from '../../core/print/print-part';
 import type { PlannedOrder } from '../../core/print/plan-orders';
 import { framesAt, framesOf } from '../../core/print/print-plan';
 import { newId } from '../../engine/browser/new-id';
+import { Gate } from '../../engine/browser/print/gate';
 import type { PrintPlace } from '../../engine/browser/print/print-context';
 import {
   deletePrintFile,
@@ -31,7 +32,7 @@ import { missingForPrint } from '../document/missing';
 import { atWork } from '../shell/at-work';
 import { tell } from '../shell/shell';
 import { addFinishedPrint, useFinishedPrints } from './finished-prints';
-import { learn, usePrintSettings } from './print-settings';
+import { learn, setPrint, usePrintSettings } from './print-settings';
 import { sayUnkept } from './say-unkept';
 
 /** How a print that is not finished stands. */
@@ -121,10 +122,12 @@ export async function printLater(
       const print: OpenPrint = { id: newId(), order, part, ...picked, asked: Date.now() };
       const lock = await tryPrintLock(print.id);
       if (lock) locks.set(print.id, lock);
-      usePrintQueue.setState(({ queue }) => ({ queue: [...queue, queued(print, 'waiting')] }));
-      // It goes on without that; only a closed tab would forget it.
+      // It goes on without that; only a closed tab would forget it. What is in the line can be stopped, so it is kept before.
       await keepOpenPrint(print).catch(sayUnkept);
+      usePrintQueue.setState(({ queue }) => ({ queue: [...queue, queued(print, 'waiting')] }));
     }
+    // Each scene by itself is of these alone.
+    if (orders.some(({ settings }) => settings.eachScene)) setPrint({ eachScene: false });
   } finally {
     // What is in the line goes on, also where there is no place for a later one.
     goOn();
@@ -169,13 +172,17 @@ async function run(print: QueuedPrint): Promise<void> {
     });
   // Said before anything is waited for, so that no other begins beside it.
   const early = new AbortController();
+  const gate = new Gate();
   running = {
     id,
     went,
     print: {
       outcome: Promise.resolve({ ok: false, stopped: true, problem: '' }),
-      pause: () => undefined,
-      stop: () => early.abort(),
+      pause: (isPaused) => (isPaused ? gate.shut() : gate.open()),
+      stop: () => {
+        early.abort();
+        gate.open();
+      },
     },
   };
   change(id, { status: 'printing' });
@@ -191,6 +198,7 @@ async function run(print: QueuedPrint): Promise<void> {
     why === undefined && !early.signal.aborted
       ? await placeOf(print).catch((error: unknown) => `It cannot be written there. ${whyOf(error)}`)
       : why;
+  await gate.pass();
   if (early.signal.aborted) {
     running = undefined;
     await clearPlace(print);
@@ -291,6 +299,8 @@ export async function resumePrint(id: string): Promise<void> {
   const handle = print.file ?? print.folder;
   if (handle && !(await mayWrite(handle)))
     return tell(`The browser was not allowed to write ${print.order.fileName}.`, 'wrong');
+  // It may have been taken out of the line while the browser asked.
+  if (!find(id)) return;
   usePrintQueue.setState(({ queue }) => ({
     queue: [...queue.filter((each) => each.id !== id), queued(print, 'waiting')],
   }));
@@ -346,6 +356,10 @@ async function sweepFiles(known: ReadonlySet<string>): Promise<void> {
     lock.release();
   }
 }
+
+/** Whether a print that is asked for now waits for another. */
+export const hasToWait = (queue: readonly QueuedPrint[]): boolean =>
+  queue.some(({ status }) => status !== 'failed' && status !== 'broken');
 
 /** Whether a print goes on. */
 export const isPrinting = (): boolean => running !== undefined;

@@ -23,7 +23,7 @@ import { Panel } from '../../kit/panel';
 import { TypedField } from '../../kit/typed-field';
 import { useFilm } from '../../state/document/document';
 import { useFinishedPrints } from '../../state/print/finished-prints';
-import { printLater, usePrintQueue } from '../../state/print/print-queue';
+import { hasToWait, printLater, usePrintQueue } from '../../state/print/print-queue';
 import { printToDisk } from '../../state/print/print-to-disk';
 import { saveFrame } from '../../state/print/save-frame';
 import { experienceKey, setPrint, usePrintSettings } from '../../state/print/print-settings';
@@ -67,12 +67,20 @@ function useObstacle(film: Film | undefined, settings: PrintSettings): string | 
 /** Pictures a second that a GIF can show: it counts hundredths. */
 const FASTEST_GIF = 100 / SHORTEST_GIF;
 
+/** What the button does: with `scenes` that many, each as a file; while another print goes on, later. */
+function printWords(scenes: number | undefined, isBusy: boolean): string {
+  if (scenes === undefined) return isBusy ? 'Add to the line' : 'Print the film';
+  const each = `${count(scenes, 'scene')}, each as a file`;
+  return isBusy ? `Add ${each}` : `Print ${each}`;
+}
+
 /** Stage Print: what is made of the film, for whom; what is being printed, and the finished prints. */
 export function PrintView() {
   const film = useFilm();
   const { settings, part: wanted, experience } = usePrintSettings();
   // As text: it is drawn anew when a print comes or goes, not with each of its frames.
   const waiting = usePrintQueue((state) => state.queue.map(({ order }) => order.fileName).join('\n'));
+  const isBusy = usePrintQueue((state) => hasToWait(state.queue));
   const prints = useFinishedPrints((state) => state.prints);
   const cannot = useObstacle(film, settings);
   const part = useMemo(() => film && partIn(film, wanted), [film, wanted]);
@@ -132,11 +140,11 @@ export function PrintView() {
         <Button
           variant="main"
           disabled={!canPrint}
-          title="Print the film (Ctrl P comes here)"
+          title={isBusy ? 'It is printed once those before it are' : 'Print the film (Ctrl P comes here)'}
           onClick={() => void printLater(orders)}
         >
           <Printer size={18} aria-hidden />{' '}
-          {orders.length > 1 ? `Print ${count(orders.length, 'file')}` : 'Print the film'}
+          {printWords(settings.eachScene ? orders.length : undefined, isBusy)}
         </Button>
         {(facts.makes === 'stills' || orders.length > 1 ? canWriteFolders() : canPickFiles()) && (
           <Button
