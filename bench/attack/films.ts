@@ -4,7 +4,7 @@ import { BundleReader } from '../../src/core/formats/bundle';
 import { filmDocument, readFilmDocument } from '../../src/core/formats/film-document';
 import { filesOf } from '../../src/core/film/photo-picture';
 import type { Film } from '../../src/core/film/film';
-import type { OpenedFilm } from '../../src/core/formats/mend-document';
+import { openFilmDocument, type OpenedFilm } from '../../src/core/formats/mend-document';
 import { oneOf, random, type Tally } from './tally';
 
 /** What the app would make of a film file: the film, the files that are what they are called, and whether anything is said. */
@@ -23,9 +23,11 @@ function open(bytes: Uint8Array, piece: number): Outcome {
   try {
     for (let at = 0; at < bytes.length; at += piece)
       for (const part of reader.push(bytes.subarray(at, at + piece), at + piece >= bytes.length)) {
-        if (part.kind === 'film') {
-          if (!part.film.ok) return { opened, files, said: part.film.problem };
-          opened = part.film.value;
+        if (part.kind === 'document') {
+          const film = part.document.ok ? openFilmDocument(part.document.value) : part.document;
+          if (!film.ok) return { opened, files, said: film.problem };
+          opened = film.value;
+          reader.expect(opened.film);
         } else if (sha256(part.bytes) === part.hash) files.add(part.hash);
       }
   } catch (error) {

@@ -4,6 +4,7 @@ import styles from './progress.module.css';
 interface ProgressProps {
   readonly label: string;
   readonly done: number;
+  /** None where it is not known yet. */
   readonly total: number;
   /** What is counted, such as `photo`. */
   readonly noun: string;
@@ -15,7 +16,7 @@ interface ProgressProps {
 export function Progress({ label, done, total, noun, seconds }: ProgressProps) {
   const rate = seconds > 0.3 && done > 0 ? done / seconds : undefined;
   const words = [
-    `${done.toLocaleString('en')} of ${count(total, noun)}`,
+    total === 0 ? 'Reading…' : `${done.toLocaleString('en')} of ${count(total, noun)}`,
     rate && `${rate < 10 ? rate.toFixed(1) : Math.round(rate)} a second`,
     rate && done < total && `${formatWait((total - done) / rate)} left`,
   ].filter(Boolean);

@@ -58,6 +58,7 @@ function start(openDemo: boolean): () => void {
 /** The whole program: bar, stage and strip, or the shelf of films. */
 export default function Workshop({ openDemo }: WorkshopProps) {
   const phase = useShell((state) => state.phase);
+  const isComing = useShell((state) => state.incoming !== undefined);
   const keeping = useDocument((state) => state.keeping);
   const alone = useLayout((state) => state.alone && phase === 'open');
 
@@ -100,7 +101,7 @@ export default function Workshop({ openDemo }: WorkshopProps) {
       </main>
       <div>
         <JobBar />
-        <Suspense>{phase === 'open' && <IncomingBar />}</Suspense>
+        <Suspense>{(phase === 'open' || isComing) && <IncomingBar />}</Suspense>
       </div>
       <Tips />
       <QuestionDialog />

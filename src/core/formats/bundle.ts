@@ -1,10 +1,18 @@
-import { strFromU8, Unzip, UnzipInflate, UnzipPassThrough, type UnzipFile } from 'fflate';
+import {
+  Inflate,
+  strFromU8,
+  Unzip,
+  UnzipPassThrough,
+  type AsyncFlateStreamHandler,
+  type FlateError,
+  type UnzipDecoder,
+  type UnzipFile,
+} from 'fflate';
 import type { Film } from '../film/film';
 import { filesOf } from '../film/photo-picture';
 import { err, ok, type Result } from '../time/result';
 import { crc32 } from './crc32';
 import { filmDocument } from './film-document';
-import { openFilmDocument, type OpenedFilm } from './mend-document';
 
 /** Name of the film document within a `.kermis` file. */
 export const DOCUMENT = 'film.json';
@@ -33,7 +41,7 @@ export const soundEntry = (hash: string): string => `${SOUNDS}${hash}`;
 
 /** What comes out of a `.kermis` file, in the order in which it lies there. */
 export type BundlePart =
-  | { readonly kind: 'film'; readonly film: Result<OpenedFilm> }
+  | { readonly kind: 'document'; readonly document: Result<unknown> }
   | { readonly kind: 'photo' | 'sound'; readonly hash: string; readonly bytes: Uint8Array<ArrayBuffer> };
 
 /** Takes the pieces of an entry, up to a size. */
@@ -65,6 +73,30 @@ class Collector {
   }
 }
 
+/** Unpacks an entry until it is terminated: fflate's own goes on to the end, which may be a thousand times as far. */
+class EntryInflate implements UnzipDecoder {
+  static readonly compression = 8;
+  ondata: AsyncFlateStreamHandler = () => undefined;
+  #isOver = false;
+  readonly #inflate = new Inflate((chunk, final) => {
+    if (!this.#isOver) this.ondata(null, chunk, final);
+  });
+
+  push(piece: Uint8Array, final: boolean): void {
+    if (this.#isOver) return;
+    try {
+      this.#inflate.push(piece, final);
+    } catch (error) {
+      this.terminate();
+      this.ondata(error as FlateError, new Uint8Array(0), false);
+    }
+  }
+
+  terminate(): void {
+    this.#isOver = true;
+  }
+}
+
 /** CRC-32 of the first entry by its local header (4.3.7); undefined where it stands behind the entry instead. */
 function firstChecksum(head: Uint8Array): number | undefined {
   if (head.length < 30) return undefined;
@@ -74,22 +106,25 @@ function firstChecksum(head: Uint8Array): number | undefined {
 }
 
 /**
- * Reads a `.kermis` file piece by piece; `push` gives the parts that a piece completes. Only what the film names is unpacked,
- * and no more of it than the film says there is.
+ * Reads a `.kermis` file piece by piece; `push` gives the parts that a piece completes. Whoever reads the document says what to
+ * `expect` before the next part is asked for: only what the film names is unpacked, and no more of it than the film says there is.
  */
 export class BundleReader {
   readonly #unzip = new Unzip();
-  #parts: BundlePart[] = [];
+  readonly #parts: BundlePart[] = [];
   #error: Error | undefined;
   #head: Uint8Array = new Uint8Array(0);
   #entries = 0;
-  #hasFilm = false;
+  #hasDocument = false;
+  /** Files that came before it was said what to expect. */
+  #early: UnzipFile[] = [];
+  #isExpecting = false;
   /** Bytes of each file that is still awaited, by the place it lies in. */
   readonly #awaited = new Map<string, number>();
 
   constructor() {
     this.#unzip.register(UnzipPassThrough);
-    this.#unzip.register(UnzipInflate);
+    this.#unzip.register(EntryInflate);
     this.#unzip.onfile = (file) => {
       this.#entries++;
       if (file.name === DOCUMENT) this.#readDocument(file, this.#entries === 1);
@@ -102,8 +137,8 @@ export class BundleReader {
   }
 
   #readDocument(file: UnzipFile, isFirst: boolean): void {
-    if (this.#hasFilm) return this.#fail('It holds more than one film.');
-    this.#hasFilm = true;
+    if (this.#hasDocument) return this.#fail('It holds more than one film.');
+    this.#hasDocument = true;
     const collector = new Collector(LARGEST_DOCUMENT);
     file.ondata = (error, chunk, final) => {
       if (this.#error) return;
@@ -116,23 +151,27 @@ export class BundleReader {
       const bytes = collector.whole();
       const checksum = isFirst ? firstChecksum(this.#head) : undefined;
       const intact = checksum === undefined || checksum === crc32(bytes);
-      const film = intact
+      const document = intact
         ? parseDocument(bytes)
         : err('Its film.json is damaged: its checksum is not right.');
-      if (film.ok) this.#await(film.value.film);
-      this.#parts.push({ kind: 'film', film });
+      this.#parts.push({ kind: 'document', document });
     };
     file.start();
   }
 
-  #await(film: Film): void {
-    for (const { hash, bytes } of filesOf(film.photos).values()) this.#awaited.set(photoEntry(hash), bytes);
-    for (const { hash, bytes } of film.sounds) this.#awaited.set(soundEntry(hash), bytes);
+  /** From here on the files of a film are unpacked: the one that the document was read as. */
+  expect({ photos, sounds }: Pick<Film, 'photos' | 'sounds'>): void {
+    for (const { hash, bytes } of filesOf(photos).values()) this.#awaited.set(photoEntry(hash), bytes);
+    for (const { hash, bytes } of sounds) this.#awaited.set(soundEntry(hash), bytes);
+    this.#isExpecting = true;
+    for (const file of this.#early) this.#readFile(file);
+    this.#early = [];
   }
 
   #readFile(file: UnzipFile): void {
+    if (this.#hasDocument && !this.#isExpecting) return void this.#early.push(file);
     const bytes = this.#awaited.get(file.name);
-    if (bytes === undefined) return;
+    if (bytes === undefined) return passOver(file);
     // Only once: what comes a second time is not looked at.
     this.#awaited.delete(file.name);
     const collector = new Collector(bytes);
@@ -162,18 +201,24 @@ export class BundleReader {
       } catch {
         this.#fail('It is damaged or is not a Kermis film.');
       }
-      const parts = this.#parts;
-      this.#parts = [];
-      yield* parts;
+      // What is expected once one is read may be there already.
+      for (let part = this.#parts.shift(); part; part = this.#parts.shift()) yield part;
       if (this.#error) throw this.#error;
     }
   }
 }
 
-function parseDocument(bytes: Uint8Array): Result<OpenedFilm> {
+/** Lets an entry go by: what is not begun is held in memory. */
+function passOver(file: UnzipFile): void {
+  if (file.compression !== 0 && file.compression !== EntryInflate.compression) return;
+  file.ondata = () => undefined;
+  file.start();
+  file.terminate();
+}
+
+function parseDocument(bytes: Uint8Array): Result<unknown> {
   try {
-    const opened = openFilmDocument(JSON.parse(strFromU8(bytes)));
-    return opened.ok ? ok(opened.value) : opened;
+    return ok(JSON.parse(strFromU8(bytes)));
   } catch {
     return err('This is not a film that Kermis can read: its film.json is damaged.');
   }

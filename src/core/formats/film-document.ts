@@ -1,5 +1,5 @@
 import Joi from 'joi';
-import { MOST_PARTS, MOST_STROKE_PLACES } from '../film/bounds';
+import { MOST_CYCLES_DEEP, MOST_PARTS, MOST_STROKE_PLACES } from '../film/bounds';
 import { PLACE } from '../picture/paint/stroke';
 import { NOTHING_DRAWN } from '../film/drawing';
 import { NO_SOUND, type Film } from '../film/film';
@@ -110,30 +110,36 @@ export function upToDate(value: unknown): unknown {
   }, withItems(value));
 }
 
-/** Whether a value has more objects in it than a film may; nothing of it is known yet. */
-export function hasTooMany(value: unknown): boolean {
+/** What of a document lies around cycles, and within a pose in the innermost: so deep at most, in lists and objects. */
+const DEEPEST = 2 * MOST_CYCLES_DEEP + 24;
+
+/** Why a value is more than a film may be, as a sentence; nothing of it is known yet. */
+export function whyTooMuch(value: unknown): string | undefined {
   // Each thing of a film is one to four objects: itself, its pin, its moment, a fade.
   let left = 4 * MOST_PARTS + (2 * PLACE * MOST_STROKE_PLACES) / 16;
-  const waiting: unknown[] = [value];
-  while (waiting.length > 0) {
-    const each = waiting.pop();
-    if (typeof each !== 'object' || each === null) continue;
+  const waiting: { readonly each: object; readonly depth: number }[] = [];
+  const wait = (each: unknown, depth: number): void => {
+    if (typeof each === 'object' && each !== null) waiting.push({ each, depth });
+  };
+  wait(value, 0);
+  for (let next = waiting.pop(); next; next = waiting.pop()) {
+    const { each, depth } = next;
+    if (depth > DEEPEST) return 'This is not a film that Kermis can read: it is nested too deeply.';
     const inside: readonly unknown[] = Array.isArray(each) ? each : Object.values(each);
     left -= 1 + inside.length / 16;
-    if (left < 0) return true;
-    for (const one of inside) if (typeof one === 'object' && one !== null) waiting.push(one);
+    if (left < 0)
+      return `This film has more parts than Kermis can read: ${MOST_PARTS.toLocaleString('en')} are the most.`;
+    for (const one of inside) wait(one, depth + 1);
   }
-  return false;
+  return undefined;
 }
 
 /** Reads a stored film as it is. Whatever it is given, it never throws. */
 export function readFilmDocument(value: unknown): Result<Film> {
   try {
+    const tooMuch = whyTooMuch(value);
+    if (tooMuch !== undefined) return err(tooMuch);
     if (isNewer(value)) return err(NEWER);
-    if (hasTooMany(value))
-      return err(
-        `This film has more parts than Kermis can read: ${MOST_PARTS.toLocaleString('en')} are the most.`,
-      );
     const checked: Joi.ValidationResult<FilmDocument> = documentSchema.validate(upToDate(value), {
       convert: false,
     });
@@ -143,7 +149,6 @@ export function readFilmDocument(value: unknown): Result<Film> {
     const problem = inconsistency(film);
     return problem === undefined ? ok(film) : err(`This film is damaged: ${problem}.`);
   } catch {
-    // Such as cycles within cycles deeper than can be gone through.
-    return err('This is not a film that Kermis can read: it is nested too deeply.');
+    return err('This is not a film that Kermis can read.');
   }
 }

@@ -13,6 +13,9 @@ const ONE: Readonly<Record<string, string>> = {
   steps: 'tempo',
 };
 
+/** Of a place that lies deeper, so many words from the inside are told, and the outermost. */
+const MOST_WORDS = 3;
+
 /** `width of photo 4`: where in a document something lies, from the inside out. */
 function placeWords(path: readonly (string | number)[]): string {
   const words: string[] = [];
@@ -24,7 +27,9 @@ function placeWords(path: readonly (string | number)[]): string {
       i++;
     } else words.unshift(String(key).slice(0, 40));
   }
-  return words.join(' of ');
+  const told =
+    words.length > MOST_WORDS + 1 ? [...words.slice(0, MOST_WORDS), '…', ...words.slice(-1)] : words;
+  return told.join(' of ');
 }
 
 const limitOf = ({ context }: Joi.ValidationErrorItem): string => {

@@ -73,7 +73,17 @@ describe('a stored film', () => {
     const deep = (levels: number): unknown =>
       levels === 0 ? cycle : { ...cycle, id: `d${levels}`, times: 10_000, items: [deep(levels - 1)] };
     expect(inCycles(deep(6))).toMatch(/would last a million hours; 24 are the most/);
-    expect(inCycles(deep(3000))).toMatch(/nested too deeply|can read/);
+    expect(inCycles(deep(49))).toMatch(/hours; 24 are the most/);
+    expect(inCycles(deep(50))).toMatch(/its cycles lie 51 deep in each other; 50 are the most/);
+    expect(inCycles(deep(3000))).toMatch(/nested too deeply/);
+    // However deep a fault lies, the sentence is short.
+    const faulty = deep(45) as { times: unknown; items: [{ items: [{ items: [{ times: unknown }] }] }] };
+    faulty.items[0].items[0].items[0].times = 'often';
+    const sentence = inCycles(faulty);
+    expect([/^This.*: times of pose or cycle 1 of /.test(sentence), sentence.length < 200]).toEqual([
+      true,
+      true,
+    ]);
     const turned = { ...film.photos[0], turn: 9 };
     expect(read((d) => ({ ...d, film: { ...d.film, photos: [turned, film.photos[1]] } }))).toMatch(/turn/);
     expect(read((d) => ({ ...d, film: { ...d.film, photos: [] } }))).toMatch(/2 of its poses name photos/);

@@ -2,10 +2,10 @@ import type Joi from 'joi';
 import { DEFAULT_SETTINGS, type Film, type Item } from '../film/film';
 import { isCycle, posesOf } from '../film/items';
 import { FIRST_LANES, FIRST_MIX } from '../film/sound';
-import { ok, type Result } from '../time/result';
+import { err, ok, type Result } from '../time/result';
 import { count } from '../time/format';
 import { formatFault } from './format-fault';
-import { documentSchema, hasTooMany, isNewer, readFilmDocument, upToDate } from './film-document';
+import { documentSchema, isNewer, readFilmDocument, upToDate, whyTooMuch } from './film-document';
 
 /** A film as it was read, and what had to be put right in it, as parts of a sentence. */
 export interface OpenedFilm {
@@ -25,6 +25,8 @@ const INSTEAD: Readonly<Record<string, unknown>> = {
 
 /** So often what was put right is looked at anew: a field that is taken out may be missing then. */
 const ROUNDS = 8;
+/** What has more is no film with a fault any more. */
+const MOST_FAULTS = 10_000;
 
 type Holder = Record<string | number, unknown>;
 
@@ -101,6 +103,7 @@ function mendFields(root: Holder): readonly string[] | undefined {
   for (let round = 0; round < ROUNDS; round++) {
     const faults = documentSchema.validate(root, { convert: false, abortEarly: false }).error?.details ?? [];
     if (faults.length === 0) return mended;
+    if (faults.length > MOST_FAULTS) return undefined;
     const takeaway = new Takeaway();
     for (const fault of faults) {
       if (fault.type !== 'any.required' || round === 0) mended.push(formatFault(fault));
@@ -151,30 +154,39 @@ function mendTies(film: Film): { readonly film: Film; readonly mended: readonly 
 
 /**
  * Reads a stored film and puts right what is wrong with single fields of it. What holds too little to be a film, is of a
- * newer version, or would be left without any of its poses, is refused. Never throws.
+ * newer version, has more faults than that, or would be left without any of its poses, is refused. Never throws.
  */
 export function openFilmDocument(value: unknown): Result<OpenedFilm> {
   const read = readFilmDocument(value);
-  if (read.ok) return ok({ film: read.value, mended: [] });
-  if (isNewer(value)) return read;
+  return read.ok ? ok({ film: read.value, mended: [] }) : mendFilmDocument(value, read.problem);
+}
+
+/** Whether a document holds enough to be a film, and no more than one. */
+export function canBeMended(value: unknown): boolean {
+  if (whyTooMuch(value) !== undefined || isNewer(value)) return false;
+  const root = upToDate(value);
+  if (!isHolder(root) || !isHolder(root['film'])) return false;
+  const { photos, scenes } = root['film'];
+  return Array.isArray(photos) && Array.isArray(scenes) && scenes.length > 0;
+}
+
+/** Puts right what is wrong with single fields of a stored film that cannot be read, which `problem` says. It may take seconds. */
+export function mendFilmDocument(value: unknown, problem: string): Result<OpenedFilm> {
   try {
-    if (hasTooMany(value)) return read;
-    const root: unknown = structuredClone(upToDate(value));
-    if (!isHolder(root) || !isHolder(root['film'])) return read;
-    const { photos, scenes } = root['film'];
-    if (!Array.isArray(photos) || !Array.isArray(scenes) || scenes.length === 0) return read;
-    const hadPoses = scenes.some(
+    if (!canBeMended(value)) return err(problem);
+    const root = structuredClone(upToDate(value)) as Holder & { film: Holder & { scenes: unknown[] } };
+    const hadPoses = root.film.scenes.some(
       (scene) => isHolder(scene) && Array.isArray(scene['items']) && scene['items'].length > 0,
     );
     const fields = mendFields(root);
-    if (!fields) return read;
-    const ties = mendTies(root['film'] as unknown as Film);
+    if (!fields) return err(problem);
+    const ties = mendTies(root.film as unknown as Film);
     const whole = readFilmDocument({ ...root, film: ties.film });
     if (!whole.ok) return whole;
-    if (hadPoses && posesOf(whole.value).length === 0) return read;
+    if (hadPoses && posesOf(whole.value).length === 0) return err(problem);
     return ok({ film: whole.value, mended: [...fields, ...ties.mended] });
   } catch {
-    return read;
+    return err(problem);
   }
 }
 

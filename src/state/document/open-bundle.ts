@@ -60,6 +60,8 @@ async function whereTo(
   const known = await knownFilm(film.id);
   const fresh = { into: { ...film, id: newId() }, isNew: true };
   if (!known) return fresh;
+  // Nothing comes in while it is asked, nor where the one that is here is opened.
+  setShell({ incoming: undefined });
   const { title } = known.film;
   const cut = known.arrival?.complete === false;
   const choice = await ask({
@@ -81,10 +83,10 @@ const notOpened = (name: string, room: StorageRoom): string =>
   `${name} was not opened: ${roomWords('it needs', room)} ` +
   'Delete a film you no longer need, or free space on the disk. Nothing was changed.';
 
-/** Said where a film did not come in whole. */
-export const cutWords = (missing: number, total: number, name: string): string =>
-  `${missing.toLocaleString('en')} of ${count(total, 'photo and sound', 'photos and sounds')} did not come in. Open ${name} again, and the rest does; ` +
-  'or delete the film under Films.';
+/** Said where a film did not come in whole; of a damaged file another copy is needed. */
+export const cutWords = (missing: number, total: number, name: string, isDamaged = false): string =>
+  `${missing.toLocaleString('en')} of ${count(total, 'photo and sound', 'photos and sounds')} did not come in. ` +
+  `Open ${isDamaged ? `a whole copy of ${name}` : `${name} again`}, and the rest does; or delete the film under Films.`;
 
 /** Opens a `.kermis` file as a film of its own, or goes on where it was cut off; asks where the film is here already. */
 export async function openBundle(
@@ -96,10 +98,16 @@ export async function openBundle(
   const own = new AbortController();
   stopping = own;
   const startedAt = performance.now();
+  const showProgress = (done: number, total: number): void =>
+    setShell({ incoming: { done, total, seconds: (performance.now() - startedAt) / 1000 } });
+  // A large file may be read for a while before its film is found.
+  showProgress(0, 0);
   let into: Film | undefined;
   let sourceId = '';
-  const mark = async (complete: boolean): Promise<void> => {
-    if (into) await keepArrival({ filmId: into.id, sourceId, name, complete });
+  let isCut = false;
+  const mark = async (complete: boolean, isDamaged = false): Promise<void> => {
+    if (into)
+      await keepArrival({ filmId: into.id, sourceId, name, complete, ...(isDamaged && { isDamaged }) });
   };
 
   const giveUp = (error: unknown, room: StorageRoom | undefined): undefined => {
@@ -127,7 +135,7 @@ export async function openBundle(
       return giveUp(error, room);
     }
     // From here on it is coming in: what is missing of it is not lost.
-    setShell({ incoming: { done: 0, total: wanted.size, seconds: 0 } });
+    showProgress(0, wanted.size);
     try {
       if (target.isNew) await openNewFilm(into);
       else await openFilmById(into.id);
@@ -146,12 +154,18 @@ export async function openBundle(
       name,
       signal: own.signal,
       onFilm,
-      onProgress: (progress) =>
-        setShell({ incoming: { ...progress, seconds: (performance.now() - startedAt) / 1000 } }),
+      onProgress: ({ done, total }) => showProgress(done, total),
     });
+    if (ended === 'damaged' && into) {
+      const total = hashesOf(into).size;
+      const words = missing > 0 ? cutWords(missing, total, name, true) : 'All of the film came in.';
+      tell(`${name} is cut off or damaged. ${words}`, 'wrong');
+      await mark(missing === 0, true);
+    }
     for (const problem of problems) tell(problem, 'wrong');
     if (ended === 'unwanted' || !into) return;
     const total = hashesOf(into).size;
+    isCut = missing > 0 && ended !== undefined;
     if (missing === 0) {
       await mark(true);
       useMissing.setState({ cut: undefined });
@@ -173,7 +187,7 @@ export async function openBundle(
     if (stopping === own) stopping = undefined;
     setShell({ incoming: undefined });
     askAgain();
-    if (into && openFilm()?.id === into.id) void checkStores(into.id);
+    if (into && openFilm()?.id === into.id) void checkStores(into.id, isCut);
   }
 }
 
@@ -189,7 +203,7 @@ async function tellCutArrival(film: Film): Promise<boolean> {
   const total = hashesOf(film).size;
   useMissing.setState({ cut: { name: arrival.name, missing, total } });
   tell(
-    `“${film.title}” was cut off while it came in from ${arrival.name}. ${cutWords(missing, total, arrival.name)}`,
+    `“${film.title}” was cut off while it came in from ${arrival.name}. ${cutWords(missing, total, arrival.name, arrival.isDamaged)}`,
     'wrong',
   );
   return true;

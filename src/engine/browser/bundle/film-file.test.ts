@@ -1,6 +1,6 @@
-import { strFromU8, strToU8, unzipSync, zipSync, type Zippable } from 'fflate';
+import { Inflate, strFromU8, strToU8, unzipSync, zipSync, type Zippable } from 'fflate';
 import fc from 'fast-check';
-import { describe, expect, test } from 'vitest';
+import { describe, expect, test, vi } from 'vitest';
 import { NOTHING_DRAWN } from '../../../core/film/drawing';
 import type { Stroke } from '../../../core/film/stroke';
 import type { Mark } from '../../../core/picture/drawn/mark';
@@ -8,6 +8,8 @@ import { DEFAULT_SETTINGS, NO_SOUND, type Film, type Photo, type PictureFile } f
 import { BundleReader, type BundlePart } from '../../../core/formats/bundle';
 import { crc32 } from '../../../core/formats/crc32';
 import { filmDocument } from '../../../core/formats/film-document';
+import { openFilmDocument, type OpenedFilm } from '../../../core/formats/mend-document';
+import type { Result } from '../../../core/time/result';
 import { filmFiles, storedFiles } from './film-file';
 import { zipFile } from './zip-file';
 
@@ -51,11 +53,22 @@ const written = async (
   return new Uint8Array(await (await zipFile(files)).arrayBuffer());
 };
 
-const readAll = (bytes: Uint8Array, piece: number): BundlePart[] => {
+type Read =
+  Exclude<BundlePart, { kind: 'document' }> | { readonly kind: 'film'; readonly film: Result<OpenedFilm> };
+
+const readAll = (bytes: Uint8Array, piece: number): Read[] => {
   const reader = new BundleReader();
-  const parts: BundlePart[] = [];
+  const parts: Read[] = [];
   for (let at = 0; at < bytes.length; at += piece)
-    parts.push(...reader.push(bytes.slice(at, at + piece), at + piece >= bytes.length));
+    for (const part of reader.push(bytes.slice(at, at + piece), at + piece >= bytes.length)) {
+      if (part.kind !== 'document') {
+        parts.push(part);
+        continue;
+      }
+      const film = part.document.ok ? openFilmDocument(part.document.value) : part.document;
+      if (film.ok) reader.expect(film.value.film);
+      parts.push({ kind: 'film', film });
+    }
   return parts;
 };
 
@@ -115,9 +128,9 @@ describe('a .kermis file', () => {
 
   test('gives no more than the film says there is, whatever is packed into it', () => {
     const text = strToU8(JSON.stringify(filmDocument(film)));
-    const entries = (more: Zippable): BundlePart[] =>
+    const entries = (more: Zippable): Read[] =>
       readAll(zipSync({ 'film.json': text, ...more }, { level: 9 }), 500);
-    const kinds = (parts: readonly BundlePart[]): string =>
+    const kinds = (parts: readonly Read[]): string =>
       parts.map((part) => (part.kind === 'film' ? 'film' : part.hash.slice(-1))).join(' ');
     const seven = new Uint8Array(7);
     // Of the right size, in the wrong folder, not of the film, packed to a thousandth, and too short.
@@ -127,6 +140,18 @@ describe('a .kermis file', () => {
       kinds(entries({ [`photos/${hash(1)}`]: new Uint8Array(40_000_000), [`photos/${hash(2)}`]: seven })),
     ).toBe('film 2');
     expect(kinds(entries({ [`photos/${hash(1)}`]: new Uint8Array(6) }))).toBe('film');
+  });
+
+  test('unpacks no further than the film says, and nothing that it does not name', () => {
+    const push = vi.spyOn(Inflate.prototype, 'push');
+    const text = strToU8(JSON.stringify(filmDocument(film)));
+    const large = new Uint8Array(20_000_000);
+    const bytes = zipSync({ 'film.json': text, [`photos/${hash(1)}`]: large, more: large }, { level: 9 });
+    readAll(bytes, 500);
+    const pieces = push.mock.calls.length;
+    push.mockRestore();
+    // The document, and the first piece of the photo; there are over seventy.
+    expect([pieces <= 6, bytes.length > 70 * 500]).toEqual([true, true]);
   });
 
   test('refuses more than one film, a film of gigabytes, and one that was altered', () => {

@@ -6,6 +6,7 @@ import type { Sound } from '../../../core/film/sound';
 import { count } from '../../../core/time/format';
 import { importSounds } from '../sounds/import-sounds';
 import type { ImportProgress } from '../photos/import-photos';
+import { openDocument } from '../store/open-document';
 import { PhotoThreads } from '../photos/photo-threads';
 
 export interface ReadBundleOptions {
@@ -79,10 +80,12 @@ export async function readBundleFile(
   };
 
   const take = async (part: BundlePart): Promise<'unwanted' | undefined> => {
-    if (part.kind === 'film') {
-      if (!part.film.ok) throw new Error(part.film.problem);
-      film = part.film.value.film;
-      const asked = await onFilm(part.film.value);
+    if (part.kind === 'document') {
+      const opened = part.document.ok ? await openDocument(part.document.value) : part.document;
+      if (!opened.ok) throw new Error(opened.problem);
+      film = opened.value.film;
+      reader.expect(film);
+      const asked = await onFilm(opened.value);
       if (!asked) return 'unwanted';
       wanted = asked;
       files = filesOf(film.photos);
@@ -119,9 +122,10 @@ export async function readBundleFile(
     if (room.full) return { problems, missing: missing(), ended: 'full' };
   } catch (error) {
     await Promise.all(running);
-    const why = error instanceof Error ? error.message : 'It is damaged or is not a Kermis film.';
-    const kept = film ? 'What could be read of it is kept.' : 'Nothing was changed.';
-    problems.push(`${name} could not be ${film ? 'read to its end' : 'opened'}. ${why} ${kept}`);
+    if (!film) {
+      const why = error instanceof Error ? error.message : 'It is damaged or is not a Kermis film.';
+      problems.push(`${name} could not be opened. ${why} Nothing was changed.`);
+    }
     return { problems, missing: missing(), ended: 'damaged' };
   } finally {
     threads?.close();

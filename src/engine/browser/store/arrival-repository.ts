@@ -11,6 +11,8 @@ export interface Arrival {
   readonly name: string;
   /** Whether all that the file holds came in. */
   readonly complete: boolean;
+  /** Whether the file itself ended too early: opened again it holds no more. */
+  readonly isDamaged?: boolean | undefined;
 }
 
 const schema = Joi.object({
@@ -18,6 +20,7 @@ const schema = Joi.object({
   sourceId: Joi.string().max(64).required(),
   name: Joi.string().max(LONGEST_NAME).required(),
   complete: Joi.boolean().required(),
+  isDamaged: Joi.boolean().optional(),
 }).required();
 
 const read = (stored: unknown): Arrival | undefined => {

@@ -2,7 +2,6 @@ import Joi from 'joi';
 import type { Film } from '../../../core/film/film';
 import { takeAsRead } from '../../../core/formats/check-film';
 import { filmDocument, readFilmDocument } from '../../../core/formats/film-document';
-import { openFilmDocument } from '../../../core/formats/mend-document';
 import { err, ok, type Result } from '../../../core/time/result';
 import { removeTakesOf } from './take-repository';
 import { forgetArrival, readArrival } from './arrival-repository';
@@ -10,6 +9,7 @@ import { followJournal, type Kept } from './follow-journal';
 import { deleteJournal } from './journal';
 import type { DocumentMark } from './journal-index';
 import { forgetIntake } from './intake-repository';
+import { openDocument } from './open-document';
 import { removeShotsOf } from './shot-repository';
 import { desk, films, places, references } from './stores';
 
@@ -54,7 +54,7 @@ export interface ReadFilm extends Kept {
 export async function readKept(id: string, wanted: 'film' | 'all' = 'all'): Promise<Result<ReadFilm>> {
   const stored = await films.getItem<unknown>(id);
   if (stored === null) return err('There is no such film in this browser. It may have been deleted.');
-  const document = openFilmDocument(stored);
+  const document = await openDocument(stored);
   if (!document.ok) return document;
   const { film, mended } = document.value;
   takeAsRead(film);

@@ -1,0 +1,37 @@
+import { readFilmDocument } from '../../../core/formats/film-document';
+import { canBeMended, type OpenedFilm } from '../../../core/formats/mend-document';
+import { err, ok, type Result } from '../../../core/time/result';
+import { WorkerPool } from '../threads/worker-pool';
+import type { DocumentWorker } from './document.worker';
+
+const workers = new WorkerPool<DocumentWorker>(
+  'put a damaged film right',
+  () => new Worker(new URL('./document.worker.ts', import.meta.url), { type: 'module' }),
+  { warm: 0 },
+);
+
+/** So long a damaged film is worked on, in milliseconds. */
+const LONGEST = 10_000;
+
+/**
+ * Reads a stored film; what is wrong with single fields of it is put right, in a worker and for so long at most: a document
+ * may be made to take hours. Rejects where that worker cannot be started.
+ */
+export async function openDocument(value: unknown): Promise<Result<OpenedFilm>> {
+  const read = readFilmDocument(value);
+  if (read.ok) return ok({ film: read.value, mended: [] });
+  if (!canBeMended(value)) return read;
+  const lease = workers.lease();
+  let timer: ReturnType<typeof setTimeout> | undefined;
+  const late = new Promise<Result<OpenedFilm>>((resolve) => {
+    timer = setTimeout(() => resolve(err(TOO_DAMAGED)), LONGEST);
+  });
+  try {
+    return await Promise.race([lease.remote.mendFilmDocument(value, read.problem), lease.failed, late]);
+  } finally {
+    clearTimeout(timer);
+    lease.end();
+  }
+}
+
+const TOO_DAMAGED = `This film is damaged in so many places that it cannot be put right here within ${LONGEST / 1000} s. It stays as it is.`;
