@@ -1,4 +1,4 @@
-import { mkdtemp, rm, writeFile } from 'node:fs/promises';
+import { mkdtemp, readFile, rm, writeFile } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import sharp from 'sharp';
@@ -325,6 +325,18 @@ longTest(
       await page.getByRole('button', { name: 'All films' }).click();
       const films = page.getByRole('region', { name: 'Films in this browser' }).getByRole('listitem');
       await expect.poll(() => films.allTextContents()).toEqual([expect.not.stringContaining('Cut off')]);
+      // One of which the end is missing says that first, and nothing that is not so.
+      await putNotesAway(page);
+      const half = join(folder, 'half.kermis');
+      const whole = await readFile(film);
+      await writeFile(half, whole.subarray(0, whole.length / 2));
+      await page.getByTestId('choose-photos').setInputFiles(half);
+      await page.getByRole('button', { name: 'Open it as a second film' }).click();
+      await expect
+        .poll(() => notes(page))
+        .toMatch(
+          /^half\.kermis is cut off or damaged\. \d+ of 20 photos and sounds did not come in\. Open a whole copy of half\.kermis, and the rest does; or delete the film under Films\.$/,
+        );
     } finally {
       await rm(folder, { recursive: true, force: true });
     }

@@ -1,5 +1,6 @@
 import svgpath from 'svgpath';
 import { mapped, type Affine } from '../../picture/affine';
+import { MARK_BOUNDS } from '../../picture/drawn/mark';
 
 /** A part of a path, as corners, two numbers each. */
 export interface FlatPath {
@@ -7,14 +8,23 @@ export interface FlatPath {
   readonly isClosed: boolean;
 }
 
+/** How many more corners a file may come to, whatever becomes of its paths: who flattens one counts down. */
+export interface CornerBudget {
+  left: number;
+}
+
+/** More than a film may hold is asked of a budget. */
+export class TooManyCorners extends Error {}
+
 /** What is drawn instead of a curve lies no further from it than this, in pixels. */
 const OFF = 0.05;
 const MOST_PIECES = 500;
-/** A path of more numbers than this is taken for broken. */
-const MOST_NUMBERS = 3_000_000;
+/** A path of more letters, or with a part of more corners, is taken for broken: no mark holds it. */
+const MOST_LETTERS = 1_000_000;
+const MOST_CORNERS = MARK_BOUNDS.numbers / 2;
 
-/** Adds corners of a curve whose ends and handles lie at these places, without the first (Wang's bound on how many it takes). */
-function addCurve(corners: number[], xs: readonly number[], ys: readonly number[]): void {
+/** How many lines are drawn instead of a curve whose ends and handles lie at these places (Wang's bound). */
+function piecesOf(xs: readonly number[], ys: readonly number[]): number {
   const degree = xs.length - 1;
   let bend = 0;
   for (let i = 0; i + 2 < xs.length; i++)
@@ -26,7 +36,11 @@ function addCurve(corners: number[], xs: readonly number[], ys: readonly number[
       ),
     );
   const pieces = Math.ceil(Math.sqrt((degree * (degree - 1) * bend) / (8 * OFF)));
-  const count = Math.min(MOST_PIECES, Math.max(1, pieces));
+  return Math.min(MOST_PIECES, Math.max(1, pieces));
+}
+
+/** Adds corners of a curve in so many pieces, without the first. */
+function addCurve(corners: number[], xs: readonly number[], ys: readonly number[], count: number): void {
   for (let piece = 1; piece <= count; piece++) {
     const t = piece / count;
     // De Casteljau's way.
@@ -39,26 +53,64 @@ function addCurve(corners: number[], xs: readonly number[], ys: readonly number[
   }
 }
 
-/** A path's data (SVG 1.1, 8.3) as lines, in pixels; undefined where it is broken, or longer than any. */
-export function flattenPath(data: string, map: Affine): readonly FlatPath[] | undefined {
+/**
+ * A path's data (SVG 1.1, 8.3) as lines, in pixels; undefined where it is broken, or longer than any.
+ * @throws TooManyCorners before more are made than the budget has left.
+ */
+export function flattenPath(
+  data: string,
+  map: Affine,
+  budget: CornerBudget,
+): readonly FlatPath[] | undefined {
+  if (data.length > MOST_LETTERS) return undefined;
   const path = svgpath(data);
   if ('err' in path && path.err) return undefined;
-  const flat: { corners: number[]; isClosed: boolean }[] = [];
-  let numbers = 0;
-  let at: readonly [number, number] = [0, 0];
+  const parts = partsOf(path, map);
+  // Counted before they are made.
+  const counts = parts?.map(({ curves }) => curves.reduce((sum, { count }) => sum + count, 1)) ?? [];
+  if (!parts || counts.some((count) => count > MOST_CORNERS)) return undefined;
+  budget.left -= counts.reduce((sum, count) => sum + count, 0);
+  if (budget.left < 0) throw new TooManyCorners();
+  const flat = parts.map(({ start, curves, isClosed }) => {
+    const corners = [...start];
+    for (const { xs, ys, count } of curves) addCurve(corners, xs, ys, count);
+    return { corners, isClosed };
+  });
+  return flat.every(({ corners }) => corners.every(Number.isFinite)) ? flat : undefined;
+}
+
+/** A line or curve by its ends and handles, in pixels, and how many lines are drawn instead of it. */
+interface Curve {
+  readonly xs: readonly number[];
+  readonly ys: readonly number[];
+  readonly count: number;
+}
+
+/** A part of a path before it is made of lines. */
+interface CurvedPart {
+  readonly start: readonly [number, number];
+  readonly curves: Curve[];
+  isClosed: boolean;
+}
+
+/** The parts of a path as curves, in pixels; undefined where there are more than any mark holds. */
+function partsOf(path: ReturnType<typeof svgpath>, map: Affine): readonly CurvedPart[] | undefined {
+  const parts: CurvedPart[] = [];
+  let end: readonly [number, number] = [0, 0];
+  let isTooLong = false;
   path
     .abs()
     .unshort()
     .unarc()
     .iterate((segment, _, x, y) => {
       const [command, ...ends] = segment;
-      if (numbers > MOST_NUMBERS) return;
+      if (isTooLong) return;
       if (command === 'M') {
-        at = mapped(map, ends[0] ?? 0, ends[1] ?? 0);
-        flat.push({ corners: [...at], isClosed: false });
+        end = mapped(map, ends[0] ?? 0, ends[1] ?? 0);
+        parts.push({ start: end, curves: [], isClosed: false });
         return;
       }
-      let last = flat.at(-1);
+      let last = parts.at(-1);
       if (!last) return;
       if (command === 'Z') {
         last.isClosed = true;
@@ -66,20 +118,18 @@ export function flattenPath(data: string, map: Affine): readonly FlatPath[] | un
       }
       if (last.isClosed) {
         // It goes on from where the closed part began.
-        const [x0 = 0, y0 = 0] = last.corners;
-        flat.push((last = { corners: [x0, y0], isClosed: false }));
+        end = last.start;
+        parts.push((last = { start: end, curves: [], isClosed: false }));
       }
       const places = command === 'H' ? [ends[0] ?? 0, y] : command === 'V' ? [x, ends[0] ?? 0] : ends;
-      const [xs, ys]: [number[], number[]] = [[last.corners.at(-2) ?? 0], [last.corners.at(-1) ?? 0]];
+      const [xs, ys]: [number[], number[]] = [[end[0]], [end[1]]];
       for (let i = 0; i + 1 < places.length; i += 2) {
-        const [u, v] = mapped(map, places[i] ?? 0, places[i + 1] ?? 0);
-        xs.push(u);
-        ys.push(v);
+        end = mapped(map, places[i] ?? 0, places[i + 1] ?? 0);
+        xs.push(end[0]);
+        ys.push(end[1]);
       }
-      const before = last.corners.length;
-      addCurve(last.corners, xs, ys);
-      numbers += last.corners.length - before;
+      last.curves.push({ xs, ys, count: piecesOf(xs, ys) });
+      isTooLong = last.curves.length > MOST_CORNERS;
     });
-  const isSound = numbers <= MOST_NUMBERS && flat.every(({ corners }) => corners.every(Number.isFinite));
-  return isSound ? flat : undefined;
+  return isTooLong ? undefined : parts;
 }

@@ -7,6 +7,7 @@ import { PLACE } from '../../picture/paint/stroke';
 import type { Size } from '../../picture/size';
 import { count } from '../../time/format';
 import { err, ok, type Result } from '../../time/result';
+import { TooManyCorners, type CornerBudget } from './flatten-path';
 import { parseTransform } from './parse-transform';
 import { FIRST_PAINT, opacityOf, paintWithin, withStyle, type Attributes, type SvgPaint } from './svg-paint';
 import { marksOfShape, SHAPES } from './svg-shapes';
@@ -18,6 +19,7 @@ const MOST_ELEMENTS = 50_000;
 const DEEPEST = 100;
 /** Numbers of all places together, as a film can have them. */
 const MOST_NUMBERS = PLACE * MOST_STROKE_PLACES;
+const TOO_MANY = 'it has more places than a film can hold';
 /** Of what is left out so many kinds are named, and so much of each name and of a fault. */
 const MOST_NAMED = 5;
 const LONGEST_NAMED = 30;
@@ -101,6 +103,7 @@ class Reading {
   readonly #layers: Level['layer'][] = [];
   readonly #masks = new Map<string, Erased[]>();
   readonly #leftOut = new Map<string, number>();
+  readonly #budget: CornerBudget = { left: MOST_STROKE_PLACES };
   #elements = 0;
   #numbers = 0;
   #poseId: string | undefined;
@@ -185,7 +188,7 @@ class Reading {
 
   /** What a mask hides is what is erased: black lines in it. */
   #erase(mask: Erased[], name: string, attributes: Attributes, { paint, map }: Level): void {
-    const marks = marksOfShape(name, attributes, paint, 1, map, undefined) ?? [];
+    const marks = marksOfShape(name, attributes, paint, 1, map, undefined, this.#budget) ?? [];
     for (const mark of marks)
       if (mark.kind === 'pencil' && mark.colour === '#000000' && mask.length < MARK_BOUNDS.erased)
         mask.push({ points: mark.points, width: mark.width });
@@ -202,6 +205,7 @@ class Reading {
     const marks = marksOfShape(
       ...([name, attributes, level.paint, level.opacity, level.map] as const),
       erased && erased.length > 0 ? erased : undefined,
+      this.#budget,
     );
     if (!marks) return this.#leave(`broken ${name}`);
     if (marks.length === 0) return;
@@ -210,7 +214,7 @@ class Reading {
       throw new Fault(`it has more than ${MOST_MARKS.toLocaleString('en')} shapes`);
     // Marks may share what is erased of them: it counts for each.
     for (const mark of marks) this.#numbers += numbersIn(mark);
-    if (this.#numbers > MOST_NUMBERS) throw new Fault('it has more places than a film can hold');
+    if (this.#numbers > MOST_NUMBERS) throw new Fault(TOO_MANY);
     layer.marks.push(...marks);
   }
 
@@ -247,6 +251,7 @@ export function readSvg(text: string, film: Size): Result<ReadDrawing> {
     parser.write(text).close();
     return ok(reading.result);
   } catch (fault) {
+    if (fault instanceof TooManyCorners) return err(TOO_MANY);
     return err(fault instanceof Fault ? fault.message : 'it is not an SVG file that can be read');
   }
 }

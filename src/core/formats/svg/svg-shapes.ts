@@ -1,6 +1,6 @@
 import { mapped, type Affine } from '../../picture/affine';
 import { MARK_BOUNDS, markNumber, type NewMark, type Erased } from '../../picture/drawn/mark';
-import { flattenPath } from './flatten-path';
+import { flattenPath, type CornerBudget } from './flatten-path';
 import type { Attributes, SvgPaint } from './svg-paint';
 import { brushPath } from './write-svg';
 
@@ -132,7 +132,10 @@ function ellipseAsItIs(
   };
 }
 
-/** The marks that one shape makes; undefined where it is broken, or has more places than a mark can have. */
+/**
+ * The marks that one shape makes; undefined where it is broken, or has more places than a mark can have.
+ * @throws TooManyCorners where the file comes to more than its budget.
+ */
 export function marksOfShape(
   name: string,
   attributes: Attributes,
@@ -140,6 +143,7 @@ export function marksOfShape(
   opacity: number,
   map: Affine,
   erased: readonly Erased[] | undefined,
+  budget: CornerBudget,
 ): readonly NewMark[] | undefined {
   const more = { ...(erased && { erased }) };
   const { fill, stroke } = paint;
@@ -150,7 +154,7 @@ export function marksOfShape(
   const ellipse = ellipseAsItIs(name, attributes, paint, map);
   if (ellipse) return [{ ...ellipse, ...(paint.fill === undefined ? strokeOpacity : fillOpacity), ...more }];
   const data = SHAPES[name]?.(attributes) ?? '';
-  const flat = flattenPath(data, map);
+  const flat = flattenPath(data, map, budget);
   if (!flat) return undefined;
   const marks: NewMark[] = [];
   if (fill !== undefined) {

@@ -15,6 +15,7 @@ import { numbersIn } from '../../picture/drawn/mark';
 import { recipeKey, type Recipe } from '../../picture/recipe';
 import { renderPicture } from '../../picture/render-picture';
 import { changedLayers, poseSvg } from './pose-svg';
+import { flattenPath, TooManyCorners } from './flatten-path';
 import { readSvg, type ReadDrawing } from './read-svg';
 
 const SIZE = { width: 120, height: 90 };
@@ -157,6 +158,21 @@ test('what was changed elsewhere comes back on its layer, and the rest stays; wh
   expect(recipeKey(recipeOf(empty, poseOf(empty)) as Recipe)).not.toBe(
     recipeKey(recipeOf(of, poseOf(of)) as Recipe),
   );
+});
+
+test('corners are counted before they are made: by what a mark holds, and by what a file has left', () => {
+  const budget = { left: 3 };
+  expect(flattenPath('M0 0L9 9', [1, 0, 0, 1, 0, 0], budget)).toEqual([
+    { corners: [0, 0, 9, 9], isClosed: false },
+  ]);
+  expect(budget.left).toBe(1);
+  expect(() => flattenPath('M0 0L9 9', [1, 0, 0, 1, 0, 0], budget)).toThrow(TooManyCorners);
+  // Each curve is five hundred lines there; a part of six thousand corners is more than a mark holds, whatever is left.
+  const large = [1e5, 0, 0, 1e5, 0, 0] as const;
+  const full = { left: 1e9 };
+  expect(flattenPath(`M0 0${'c9 9 0 9 9 0'.repeat(12)}`, large, full)).toBeUndefined();
+  expect(flattenPath(`M0 0${'c9 9 0 9 9 0'.repeat(11)}`, large, full)?.[0]?.corners).toHaveLength(2 * 5501);
+  expect(1e9 - full.left).toBe(5501);
 });
 
 test('a file that is broken, too large, or could run something is refused in a sentence, and none does more', () => {

@@ -2,19 +2,34 @@ import type { ReadDrawing } from '../../../core/formats/svg/read-svg';
 import type { FilledArea } from '../../../core/mend/draw/fill-area';
 import type { Drawn } from '../../../core/picture/drawn/drawn';
 import type { Size } from '../../../core/picture/size';
-import type { Result } from '../../../core/time/result';
+import { err, type Result } from '../../../core/time/result';
 import { WorkerPool } from '../threads/worker-pool';
 import type { DrawWorker } from './draw.worker';
 
-const workers = new WorkerPool<DrawWorker>(
-  'work on drawings',
-  () => new Worker(new URL('./draw.worker.ts', import.meta.url), { type: 'module' }),
-  { warm: 1, most: 1 },
-);
+const startDrawWorker = (): Worker =>
+  new Worker(new URL('./draw.worker.ts', import.meta.url), { type: 'module' });
 
-/** Reads drawings from an SVG file, away from the page; rejects when it is stopped. */
-export const readDrawing = (file: Blob, film: Size, signal: AbortSignal): Promise<Result<ReadDrawing>> =>
-  workers.run(async (remote) => await remote.read(file, { width: film.width, height: film.height }), signal);
+const workers = new WorkerPool<DrawWorker>('work on drawings', startDrawWorker, { warm: 1, most: 1 });
+
+/** Files are read beside what is drawn: one that takes long holds nothing up. */
+const readers = new WorkerPool<DrawWorker>('read drawings', startDrawWorker, { warm: 1, most: 1 });
+
+/** So long a file is read at most, in milliseconds. */
+const LONGEST = 10_000;
+
+/** Reads drawings from an SVG file, away from the page and for so long at most; rejects when it is stopped. */
+export async function readDrawing(file: Blob, film: Size, signal: AbortSignal): Promise<Result<ReadDrawing>> {
+  const late = AbortSignal.timeout(LONGEST);
+  try {
+    return await readers.run(
+      async (remote) => await remote.read(file, { width: film.width, height: film.height }),
+      AbortSignal.any([signal, late]),
+    );
+  } catch (error) {
+    if (late.aborted && !signal.aborted) return err(`it takes longer than ${LONGEST / 1000} s to read`);
+    throw error;
+  }
+}
 
 /** The area around a place, in pixels of a picture of a size, that what is drawn closes in, away from the page. */
 export const findFill = (
