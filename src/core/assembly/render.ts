@@ -356,17 +356,17 @@ export function tables(data: usize, pixels: i32, tables: usize): void {
 
 // @ts-ignore: decorator
 @inline
-function inside(value: i16): i32 {
-  return max(0, min(FULL, <i32>value));
+function inside(value: i16, most: i32): i32 {
+  return max(0, min(most, <i32>value));
 }
 
 /** A pixel's place among a grid's points: the weighted sums of the four corners of its tetrahedron; of the fourth numbers, too. */
 // @ts-ignore: decorator
 @inline
-function blended(data: usize, grid: usize, points: i32, times: i32, unit: i32): v128 {
-  const r = inside(load<i16>(data)) * times;
-  const g = inside(load<i16>(data, 2)) * times;
-  const b = inside(load<i16>(data, 4)) * times;
+function blended(data: usize, grid: usize, points: i32, times: i32, unit: i32, most: i32): v128 {
+  const r = inside(load<i16>(data), most) * times;
+  const g = inside(load<i16>(data, 2), most) * times;
+  const b = inside(load<i16>(data, 4), most) * times;
   const right: i32 = 16;
   const down = right * points;
   const deep = down * points;
@@ -377,7 +377,7 @@ function blended(data: usize, grid: usize, points: i32, times: i32, unit: i32): 
   const y = g - gi * unit;
   const z = b - bi * unit;
   const dark = grid + <usize>(ri * right + gi * down + bi * deep);
-  const most = select<i32>(select<i32>(right, deep, x >= z), select<i32>(down, deep, y >= z), x >= y);
+  const furthest = select<i32>(select<i32>(right, deep, x >= z), select<i32>(down, deep, y >= z), x >= y);
   const least = select<i32>(select<i32>(deep, down, y >= z), select<i32>(deep, right, x >= z), x >= y);
   const high = max(x, max(y, z));
   const low = min(x, min(y, z));
@@ -386,7 +386,7 @@ function blended(data: usize, grid: usize, points: i32, times: i32, unit: i32): 
   return i32x4.add(
     i32x4.add(
       i32x4.mul(v128.load(dark), i32x4.splat(unit - high)),
-      i32x4.mul(v128.load(dark + <usize>most), i32x4.splat(high - middle)),
+      i32x4.mul(v128.load(dark + <usize>furthest), i32x4.splat(high - middle)),
     ),
     i32x4.add(
       i32x4.mul(v128.load(bright - <usize>least), i32x4.splat(middle - low)),
@@ -406,10 +406,13 @@ function valueOfLight(values: usize, sum: i32): i16 {
   return <i16>(here + ((more + (1 << (LIGHT_BITS - 1))) >> LIGHT_BITS));
 }
 
-/** Colours through a cube of light of 33 points a side. Stops before a pixel whose points are not reckoned; tells how many it did. */
+/** Points of a cube of light along each side, from black to twice white. */
+const POINTS: i32 = 65;
+
+/** Colours through a cube of light. Stops before a pixel whose points are not reckoned; tells how many it did. */
 export function cube(data: usize, pixels: i32, grid: usize, values: usize): i32 {
   for (let i: i32 = 0; i < pixels; i++) {
-    const sums = blended(data, grid, 33, 1, APART);
+    const sums = blended(data, grid, POINTS, 1, APART, (POINTS - 1) * APART);
     if (i32x4.extract_lane(sums, 3) != APART) return i;
     store<i16>(data, valueOfLight(values, i32x4.extract_lane(sums, 0)));
     store<i16>(data, valueOfLight(values, i32x4.extract_lane(sums, 1)), 2);
@@ -425,7 +428,7 @@ export function table(data: usize, pixels: i32, grid: usize, points: i32, part: 
   const whole = i32x4.splat(part);
   const partHalf = i32x4.splat(1 << (PART_BITS - 1));
   for (const end = data + ((<usize>pixels) << 3); data < end; data += 8) {
-    const sums = blended(data, grid, points, points - 1, FULL);
+    const sums = blended(data, grid, points, points - 1, FULL, FULL);
     const made = i32x4.shr_s(i32x4.add(sums, half), TABLE_BITS);
     const was = i32x4.extend_low_i16x8_s(v128.load64_zero(data));
     const more = i32x4.shr_s(i32x4.add(i32x4.mul(i32x4.sub(made, was), whole), partHalf), PART_BITS);

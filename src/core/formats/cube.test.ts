@@ -52,6 +52,19 @@ describe('a table of colour', () => {
     );
   });
 
+  test('with millions of empty lines, or no range of colours, is refused', () => {
+    const said = (file: string): string | undefined => {
+      const table = readCube(file, 'odd.cube');
+      return table.ok ? undefined : table.problem;
+    };
+    const head = 'LUT_1D_SIZE 2\r\n';
+    expect(said(`${head}${'\r\n'.repeat(90_000)}0 0 0\r1 1 1`)).toBeUndefined();
+    expect(said(`${head}${'\n'.repeat(16_000_000)}0 0 0\n1 1 1`)).toBe(
+      'odd.cube has more lines than a table of colour needs. It was left out.',
+    );
+    expect(said(`${head}DOMAIN_MAX 1e-99 1e-99 1e-99\n0 0 0\n1 1 1`)).toMatch(/no range of colours/);
+  });
+
   test.each([17, 33])('of %i points gives what ffmpeg’s lut3d makes of it, within 1 of 255', (points) => {
     const folder = mkdtempSync(join(tmpdir(), 'kermis-cube-'));
     try {
@@ -137,7 +150,7 @@ describe('a .cube file', () => {
     [
       'the wrong way round',
       cube(SMALL, 'LUT_3D_SIZE 2\nDOMAIN_MAX 0 1 1'),
-      'ends before it begins: DOMAIN_MAX is not above DOMAIN_MIN',
+      'has no range of colours: DOMAIN_MAX is not above DOMAIN_MIN by a thousandth',
     ],
   ])('that is %s is refused in one sentence', (_, file, what) => {
     expect(readCube(file, 'look.cube')).toEqual({

@@ -5,6 +5,10 @@ import { err, ok, type Result } from '../time/result';
 /** Letters of a `.cube` file that are read: one of 65 points a side has some eight million. */
 export const LONGEST_CUBE = 32_000_000;
 const LONGEST_TITLE = 200;
+/** Lines without a colour: words, remarks, and empty ones. */
+const MOST_OTHER_LINES = 100_000;
+/** A table goes on for at least so much from black to white: less is no range of colours. */
+const LEAST_DOMAIN = 1e-3;
 /** No colour of a table is brighter than a thousand times white: light that is not of a picture. */
 const BRIGHTEST = 1000;
 
@@ -61,6 +65,17 @@ function takeWord(head: Head, word: string, rest: readonly string[], line: strin
 
 const isWord = (word: string): boolean => /^[A-Z][A-Z0-9_]+$/.test(word) && !/^(NAN|INF(INITY)?)$/.test(word);
 
+/** The lines of a file, one at a time: there may be millions, of which few are looked at. */
+function* linesOf(file: string): Generator<string> {
+  const ends = /\r\n|\r|\n/g;
+  let from = file.startsWith('\uFEFF') ? 1 : 0;
+  for (let end = ends.exec(file); end; end = ends.exec(file)) {
+    yield file.slice(from, end.index);
+    from = ends.lastIndex;
+  }
+  yield file.slice(from);
+}
+
 /**
  * Reads a table of colour (Cube LUT Specification 1.0, 2013), of three dimensions or of one. What cannot be used is said in
  * one sentence that begins with the file's name.
@@ -73,12 +88,18 @@ export function readCube(file: string, name: string): Result<ColourTable> {
   let needed = 0;
   let found = 0;
   let number = 0;
-  for (const each of file.replace(/^\uFEFF/, '').split(/\r\n|\r|\n/)) {
+  let others = 0;
+  for (const each of linesOf(file)) {
     number++;
     const line = each.trim();
-    if (line === '' || line.startsWith('#')) continue;
+    if (others > MOST_OTHER_LINES) return wrong('has more lines than a table of colour needs');
+    if (line === '' || line.startsWith('#')) {
+      others++;
+      continue;
+    }
     const [word = '', ...rest] = line.split(/[\s;]+/);
     if (isWord(word)) {
+      others++;
       const problem = takeWord(head, word, rest, line);
       if (problem !== undefined) return wrong(problem);
       continue;
@@ -101,8 +122,8 @@ export function readCube(file: string, name: string): Result<ColourTable> {
     );
   }
   const { title, kind, points, least, most } = head;
-  if (least.some((value, i) => value >= (most[i] as number)))
-    return wrong('ends before it begins: DOMAIN_MAX is not above DOMAIN_MIN');
+  if (least.some((value, i) => (most[i] as number) - value < LEAST_DOMAIN))
+    return wrong('has no range of colours: DOMAIN_MAX is not above DOMAIN_MIN by a thousandth');
   return ok({ title, kind, points, domain: { least, most }, values });
 }
 

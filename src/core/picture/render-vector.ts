@@ -3,6 +3,7 @@ import { lightTables, signedLightAt } from './key/light-tables';
 import type { Kernel, PhaseKernel } from './kernel';
 import { RENDER_BINARY } from './render-binary';
 import type { RenderCode } from './render-code';
+import { CUBE_BYTES } from './steps/colour-grid';
 import type { StepCode } from './steps/step-kind';
 
 interface Built extends Omit<StepCode, 'scratch' | 'kept'> {
@@ -21,38 +22,63 @@ interface Built extends Omit<StepCode, 'scratch' | 'kept'> {
 
 /** Bytes for the tables of a step. */
 const SCRATCH = 1 << 17;
-/** So many tables stay from picture to picture, each of so many bytes at most: a cube of 33 points a side. */
-const MOST_KEPT = 8;
-const KEPT_BYTES = 16 * 33 ** 3;
+/** So many tables stay from picture to picture, of so many bytes at most: tables from files with 33 points a side, and cubes of light. */
+const SHELVES = [
+  { count: 8, bytes: 16 * 33 ** 3 },
+  { count: 3, bytes: CUBE_BYTES },
+] as const;
 /** Bytes behind each piece: the last vector that is read may reach beyond it, where its weights are zero. */
 const GUARD = 64;
 
 const addressOf = (view: ArrayBufferView): number => view.byteOffset;
 
-function over(code: Built): RenderCode {
-  // The same shelves for every picture, so that what stands there stays; the one that was asked for longest ago comes first.
-  const shelves = new Map<Parameters<StepCode['kept']>[0], number>();
-  let free: number[] | undefined;
-  const kept: StepCode['kept'] = (numbers) => {
-    let at = shelves.get(numbers);
+type Kept = Parameters<StepCode['kept']>[0];
+
+/** Places for tables of a size, the same for every picture, so that what stands there stays; the one that was asked for longest ago goes first. */
+class Shelf {
+  readonly bytes: number;
+  readonly #places = new Map<Kept, number>();
+  #free: number[] | undefined;
+
+  constructor(bytes: number) {
+    this.bytes = bytes;
+  }
+
+  /** Says where its places are; only the first time, since they never move. */
+  open(places: number[]): void {
+    this.#free ??= places;
+  }
+
+  place(numbers: Kept, memory: WebAssembly.Memory): number {
+    let at = this.#places.get(numbers);
     if (at === undefined) {
-      const [eldest] = shelves.keys();
-      at = free?.pop() ?? (eldest && shelves.get(eldest)) ?? 0;
-      if (eldest && shelves.get(eldest) === at) shelves.delete(eldest);
+      const [eldest] = this.#places.keys();
+      at = this.#free?.pop() ?? (eldest && this.#places.get(eldest)) ?? 0;
+      if (eldest && this.#places.get(eldest) === at) this.#places.delete(eldest);
       const bytes = new Uint8Array(numbers.buffer, numbers.byteOffset, numbers.byteLength);
-      new Uint8Array(code.memory.buffer, at, bytes.length).set(bytes);
+      new Uint8Array(memory.buffer, at, bytes.length).set(bytes);
     }
-    shelves.delete(numbers);
-    shelves.set(numbers, at);
+    this.#places.delete(numbers);
+    this.#places.set(numbers, at);
     return at;
+  }
+}
+
+function over(code: Built): RenderCode {
+  const shelves = SHELVES.map(({ bytes }) => new Shelf(bytes));
+  const kept: StepCode['kept'] = (numbers) => {
+    const shelf = shelves.find(({ bytes }) => numbers.byteLength <= bytes);
+    if (!shelf) throw new RangeError('A table is larger than there is room for.');
+    return shelf.place(numbers, code.memory);
   };
   let steps: StepCode = { ...code, scratch: new Uint8Array(), kept };
   const vector: RenderCode = {
     room(bytes) {
       const layout = new MemoryLayout();
       const scratch = layout.take(SCRATCH);
-      const lasting = Array.from({ length: MOST_KEPT }, () => layout.take(KEPT_BYTES + GUARD));
-      free ??= lasting;
+      SHELVES.forEach(({ count, bytes: each }, i) =>
+        shelves[i]?.open(Array.from({ length: count }, () => layout.take(each + GUARD))),
+      );
       const places = bytes.map((each) => layout.take(each + GUARD));
       layout.reserve(code.memory);
       steps = { ...steps, scratch: new Uint8Array(code.memory.buffer, scratch, SCRATCH) };

@@ -1,6 +1,3 @@
-import { readCube, LONGEST_CUBE } from '../../core/formats/cube';
-import { asName } from '../../core/film/bounds';
-import { keepTable } from '../../core/picture/colour/kept-table';
 import { lookEdit } from '../../core/edits/look-edits';
 import type { Film } from '../../core/film/film';
 import { scheduleOf } from '../../core/film/schedule';
@@ -17,6 +14,7 @@ import {
 } from '../../core/picture/colour/colour-steps';
 import type { CurvePoint } from '../../core/picture/colour/curve-line';
 import { isStraight, type CurveName } from '../../core/picture/colour/curves';
+import { readTable } from '../../engine/browser/mend/cube-files';
 import { newId } from '../../engine/browser/new-id';
 import { openFilm } from '../document/document';
 import { edit, targetPoses } from '../document/edit-film';
@@ -73,12 +71,8 @@ function addDeed(deed: ColourDeed): void {
 /** Adds tables of colour from files, one step each; of those that cannot be used it is said why. */
 export async function addCubes(files: readonly File[]): Promise<void> {
   for (const file of files) {
-    if (file.size > LONGEST_CUBE) {
-      tell(`${file.name} is too long for a table of colour. It was left out.`, 'wrong');
-      continue;
-    }
-    const table = readCube(await file.text(), file.name);
-    if (table.ok) addDeed({ kind: 'table', value: keepTable(table.value, asName(file.name)) });
+    const table = await readTable(file);
+    if (table.ok) addDeed({ kind: 'table', value: table.value });
     else tell(table.problem, 'wrong');
   }
 }

@@ -1,22 +1,35 @@
-import { writeCube } from '../../core/formats/cube';
 import { fileName } from '../../core/formats/file-name';
-import type { ColourTable } from '../../core/picture/colour/colour-table';
 import { partDone } from '../../core/film/mend-dose';
-import { tableOfLook } from '../../core/picture/colour/table-of-look';
+import { writeTable } from '../../engine/browser/mend/cube-files';
+import { whyOf } from '../../engine/browser/store/why';
 import { openFilm } from '../document/document';
+import { atWork } from '../shell/at-work';
 import { handOver } from '../shell/hand-over';
 import { tell } from '../shell/shell';
 import { lookInScope } from './looks';
 import { mendNow } from './mend';
 
-/** Saves the stack that is set as a table of colour: what depends on the place is left out, and said. */
-export function saveCube(): void {
+/** More than this, in steps of 255, is said. */
+const SAID_FROM = 1;
+
+/** Saves the stack that is set as a table of colour: what depends on the place is left out, and how far the table is from the picture, is said. */
+export async function saveCube(): Promise<void> {
   const film = openFilm();
   if (!film) return;
   const look = lookInScope(film, mendNow().lookScope);
-  const table: ColourTable = tableOfLook(film.title, look, partDone(film.settings.doses?.colour));
-  handOver(new Blob([writeCube(table)], { type: 'text/plain' }), fileName(film.title, '.cube'));
-  if (look.some(({ kind, off }) => kind === 'vignette' && !off))
-    tell('The table is saved, without the vignette: a table of colour knows no places.', 'asks');
-  else tell('The table of colour is saved.', 'done');
+  try {
+    const { file, most, mean } = await atWork(() =>
+      writeTable(film.title, look, partDone(film.settings.doses?.colour)),
+    );
+    handOver(file, fileName(film.title, '.cube'));
+    const notes = [
+      look.some(({ kind, off }) => kind === 'vignette' && !off) &&
+        'It is without the vignette: a table of colour knows no places.',
+      most > SAID_FROM &&
+        `Where colours bend sharply between its points it differs from the picture by up to ${most.toFixed(1)} of 255, by ${mean.toFixed(2)} in the mean.`,
+    ].filter(Boolean);
+    tell(['The table of colour is saved.', ...notes].join(' '), notes.length > 0 ? 'asks' : 'done');
+  } catch (error) {
+    tell(`The table of colour could not be saved. ${whyOf(error)}`, 'wrong');
+  }
 }

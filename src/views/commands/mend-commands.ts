@@ -184,7 +184,7 @@ export const MEND_COMMANDS: readonly CommandFacts[] = [
     words: 'Save the steps of colour as a table, a .cube file',
     also: 'lut export cube table look',
     cannot,
-    run: saveCube,
+    run: () => void saveCube(),
   },
   {
     words: 'Paint out: rigs, hands and dust',

@@ -100,7 +100,7 @@ export function ColourTool() {
             word: 'Table',
             label: 'Save these steps as a table of colour, a .cube file',
             icon: FileDown,
-            run: saveCube,
+            run: () => void saveCube(),
             off: look.length === 0,
           },
         ]}

@@ -1,5 +1,5 @@
 import { balance } from './balance';
-import type { ColourChange, ColourKind } from './colour-kind';
+import { BRIGHTEST, type ColourChange, type ColourKind } from './colour-kind';
 import { curvesChange, type Curves } from './curves';
 import { exposure } from './exposure';
 import { hues } from './hues';
@@ -91,11 +91,32 @@ export function changeBy(deed: ColourDeed): ColourChange {
   return change(deed.value);
 }
 
-/** What a stack does to a colour, exactly, one step after the other; vignettes are left out, as in a table. */
+/** How a step is carried out: each channel by itself, by a table of a file, or all three together. */
+const wayOf = (deed: ColourDeed): 'channel' | 'table' | 'mixing' =>
+  isByChannel(deed) ? 'channel' : deed.kind === 'table' ? 'table' : 'mixing';
+
+/** Neighbours that are carried out together, as one change; a table of a file is by itself. */
+export function runsOf(look: readonly ColourDeed[]): readonly (readonly [ColourDeed, ...ColourDeed[]])[] {
+  const runs: [ColourDeed, ...ColourDeed[]][] = [];
+  for (const deed of look) {
+    const run = runs.at(-1);
+    if (run && wayOf(run[0]) === wayOf(deed) && wayOf(deed) !== 'table') run.push(deed);
+    else runs.push([deed]);
+  }
+  return runs;
+}
+
+/**
+ * What a stack does to a colour, exactly, one step after the other; vignettes are left out, as in a table. From run to run what is below
+ * black and beyond `BRIGHTEST` is cut off, as in a picture; what the last one makes may lie beyond both.
+ */
 export function changeOfLook(look: readonly ColourDeed[]): ColourChange {
-  const changes = look.map(changeBy);
+  const runs = runsOf(look.filter(({ kind }) => kind !== 'vignette')).map((run) => run.map(changeBy));
   return (colour) => {
-    for (const change of changes) change(colour);
+    for (const run of runs) {
+      for (let c = 0; c < 3; c++) colour[c] = Math.min(BRIGHTEST, Math.max(0, colour[c] as number));
+      for (const change of run) change(colour);
+    }
   };
 }
 

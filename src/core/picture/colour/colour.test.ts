@@ -18,7 +18,7 @@ import { lookUp, tableOf } from './colour-table';
 import { isWholeTable, keepTable } from './kept-table';
 import { curveThrough, STRAIGHT } from './curve-line';
 import { fromOklab, toOklab } from './oklab';
-import { tableOfLook } from './table-of-look';
+import { differenceOf, tableOfLook } from './table-of-look';
 import { vignetteStops, type VignetteValue } from './vignette';
 import { greyBy } from './warmth';
 
@@ -205,6 +205,32 @@ test('the whole stack as it is drawn, and as a table, is the stack pixel by pixe
     // A .cube is in values, not in light, which bend sharply where a colour leaves what a screen shows.
     4,
   );
+});
+
+test('what a step makes brighter than white is kept for the next: a picture shows what its steps come to, and a table but near where they bend', () => {
+  const deeds = [
+    set('exposure', { stops: 0.4, contrast: 25 }),
+    set('hues', { saturation: 30, hue: 15 }),
+    set('exposure', { stops: -0.4 }),
+  ];
+  const exact = colours.map((colour) => {
+    const values = Float64Array.from(colour);
+    changeOfLook(deeds)(values);
+    return [...values].map(clamped);
+  });
+  const drawn = drawnBy(deeds, colours);
+  const off = exact.flatMap((values, i) =>
+    values.map((value, c) => Math.abs(255 * (value - clamped(drawn[i]?.[c] as number)))),
+  );
+  expect(Math.max(...off)).toBeLessThanOrEqual(1);
+  expect(off.reduce((sum, each) => sum + each, 0) / off.length).toBeLessThanOrEqual(0.1);
+  const look = deeds.map((deed, i) => ({ ...deed, id: `s${i}` }));
+  const { most, mean } = differenceOf(tableOfLook('bright', look), look);
+  expect(mean).toBeLessThanOrEqual(0.1);
+  // It is told by as much as it is: the cube bends it where a channel is hardly there.
+  expect(most).toBeGreaterThan(1);
+  const mild = [{ ...set('hues', { lightness: 5 }), id: 'mild' }];
+  expect(differenceOf(tableOfLook('mild', mild), mild).most).toBeLessThanOrEqual(1);
 });
 
 test('half of what steps do is half of the way there', () => {

@@ -1,4 +1,4 @@
-import type { Channels, ColourChange } from '../colour/colour-kind';
+import { BRIGHTEST, type Channels, type ColourChange } from '../colour/colour-kind';
 import { tableOfKept, type KeptTable } from '../colour/kept-table';
 import { fromLight, toLight } from '../srgb';
 import type { StepCode } from './step-kind';
@@ -20,9 +20,11 @@ export interface ColourGrid {
   readonly part?: number | undefined;
 }
 
-/** Points of a cube that is reckoned here, and the values of a tile from one to the next. */
-const POINTS = 33;
-const APART = FULL / (POINTS - 1);
+/** Points of a cube that is reckoned here, and the values of a tile from one to the next: from black to twice white. */
+const POINTS = 65;
+const APART = (BRIGHTEST * FULL) / (POINTS - 1);
+/** Bytes of its numbers. */
+export const CUBE_BYTES = 16 * POINTS ** 3;
 /** Bits of a light between two that have a value of their own, and how many of these are told apart from black to white. */
 const LIGHT_BITS = 14;
 const LIGHTS = 1 << 14;
@@ -63,7 +65,7 @@ export function gridOfTable(kept: KeptTable): ColourGrid {
   return { points, times: points - 1, unit: FULL, numbers, part };
 }
 
-const inside = (value: number): number => (value < 0 ? 0 : value > FULL ? FULL : value);
+const inside = (value: number, most: number): number => (value < 0 ? 0 : value > most ? most : value);
 
 /** Where a colour lies in a grid: the four corners of its tetrahedron, as places among its numbers, and how much each counts. */
 interface GridPlace {
@@ -77,9 +79,10 @@ const place: GridPlace = { corners: new Int32Array(4), weights: new Int32Array(4
  * one, first along the channel that has come furthest. Greys are made of greys alone.
  */
 function placeIn({ points, times, unit }: ColourGrid, data: Int16Array, i: number): void {
-  const r = inside(data[i] as number) * times;
-  const g = inside(data[i + 1] as number) * times;
-  const b = inside(data[i + 2] as number) * times;
+  const brightest = ((points - 1) * unit) / times;
+  const r = inside(data[i] as number, brightest) * times;
+  const g = inside(data[i + 1] as number, brightest) * times;
+  const b = inside(data[i + 2] as number, brightest) * times;
   const [right, down, deep] = [4, 4 * points, 4 * points * points];
   const ri = Math.min(points - 2, Math.floor(r / unit));
   const gi = Math.min(points - 2, Math.floor(g / unit));
@@ -113,9 +116,10 @@ function reckon(grid: ColourGrid, data: Int16Array, i: number): void {
   for (const at of place.corners) {
     if (numbers[at + 3] === 1 || !make) continue;
     const point = at / 4;
-    colour[0] = (point % points) / (points - 1);
-    colour[1] = (Math.floor(point / points) % points) / (points - 1);
-    colour[2] = Math.floor(point / points ** 2) / (points - 1);
+    const part = BRIGHTEST / (points - 1);
+    colour[0] = (point % points) * part;
+    colour[1] = (Math.floor(point / points) % points) * part;
+    colour[2] = Math.floor(point / points ** 2) * part;
     make(colour);
     for (let c = 0; c < 3; c++) {
       const number = Math.round(toLight(colour[c] as number) * A_LIGHT);

@@ -1,5 +1,5 @@
 import type { Channels } from '../colour/colour-kind';
-import { changeOfLook, isByChannel, type ColourDeed } from '../colour/colour-steps';
+import { changeOfLook, isByChannel, runsOf, type ColourDeed } from '../colour/colour-steps';
 import { newTables, tableAt, tablesPlain, tablesVector, type ChannelTables } from './channel-tables';
 import { gridOfChange, gridOfTable, gridPlain, gridVector, type ColourGrid } from './colour-grid';
 import type { StepCode, StepKind } from './step-kind';
@@ -34,24 +34,13 @@ function tablesOf(deeds: readonly ColourDeed[]): ChannelTables {
   return tables;
 }
 
-/** What a step is carried out by. */
-const runKind = (deed: ColourDeed): 'channel' | 'table' | 'cube' =>
-  isByChannel(deed) ? 'channel' : deed.kind === 'table' ? 'table' : 'cube';
-
 /** Neighbours of a kind are made into one table. */
-function makePlan(deeds: readonly ColourDeed[]): Plan {
-  const runs: ColourDeed[][] = [];
-  for (const deed of deeds) {
-    const run = runs.at(-1);
-    if (run?.[0] && runKind(run[0]) === runKind(deed) && runKind(deed) !== 'table') run.push(deed);
-    else runs.push([deed]);
-  }
-  return runs.map((run) => {
+const makePlan = (deeds: readonly ColourDeed[]): Plan =>
+  runsOf(deeds).map((run) => {
     const [first] = run;
-    if (first?.kind === 'table' && runKind(first) === 'table') return gridOfTable(first.value);
-    return first && isByChannel(first) ? tablesOf(run) : gridOfChange(changeOfLook(run));
+    if (isByChannel(first)) return tablesOf(run);
+    return first.kind === 'table' ? gridOfTable(first.value) : gridOfChange(changeOfLook(run));
   });
-}
 
 /** Plans by what they do: recipes that come to a worker are new values each time. */
 const plans = new Map<string, Plan>();
