@@ -50,8 +50,10 @@ export function TypedField<T>(props: TypedFieldProps<T>) {
   /** Enter takes what was typed. On the workbench it leaves the field with it: keys belong to the film again. */
   const enter = (input: HTMLInputElement): void => {
     const fine = typed === text || parse(typed).ok;
-    if (fine && !input.closest('dialog')) input.blur();
-    else commit();
+    if (fine && !input.closest('dialog')) return input.blur();
+    commit();
+    // What is typed next takes the place of what was refused.
+    if (!fine) input.select();
   };
 
   return (

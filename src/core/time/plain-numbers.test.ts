@@ -52,6 +52,21 @@ it('takes what people write for the other numbers, and refuses what is none', ()
   ]);
   expect([value(parsePasses('×3')), value(parsePasses('3 times'))]).toEqual([3, 3]);
   expect(value(parseAmount('½ stop', TOUCHES.light))).toBe(0.5);
+  for (const [unit, typed] of [
+    ...([
+      ['stops', '0,3 stops'],
+      ['seconds', '0.3 s'],
+      ['seconds', ',3sec'],
+      ['degrees', '+0,3°'],
+    ] as const),
+    ...([
+      ['% of the picture', '0,3 %'],
+      ['%', '0.3 per cent'],
+      ['px', '0,3 pixels'],
+      ['°', '0.3 degrees'],
+    ] as const),
+  ])
+    expect(value(parseAmount(typed, { label: '', unit, least: -1, most: 1, neutral: 0 })), typed).toBe(0.3);
   expect(value(parseFadeLength('0,25 seconds', r))).toBe(12_000);
   for (const typed of ['', 'fps', '24..5', '1,2,3', 'two', '--1', 'p24', '1e3'])
     expect([value(parseRate(typed)), value(parseLevel(typed))], typed).toEqual(['refused', 'refused']);

@@ -1,5 +1,6 @@
 import Joi from 'joi';
 import { create } from 'zustand';
+import { plainNumbers } from '../../core/time/plain-numbers';
 import { err, ok, type Result } from '../../core/time/result';
 import { desk } from '../../engine/browser/store/stores';
 
@@ -68,8 +69,8 @@ export function toggleGuides(): void {
 export function parseShape(text: string): Result<number | undefined> {
   if (text.trim() === '') return ok(undefined);
   const [, wide = '', high = '1'] =
-    /^\s*(\d+(?:[.,]\d+)?)\s*(?:[:x×/]\s*(\d+(?:[.,]\d+)?))?\s*$/.exec(text) ?? [];
-  const shape = Number(wide.replace(',', '.')) / Number(high.replace(',', '.'));
+    /^(\d+(?:\.\d+)?)\s*(?:[:x×/]\s*(\d+(?:\.\d+)?))?$/.exec(plainNumbers(text)) ?? [];
+  const shape = Number(wide) / Number(high);
   return wide !== '' && shape >= SHAPE.least && shape <= SHAPE.most
     ? ok(Math.round(shape * 1000) / 1000)
     : err(`“${text}” is not a shape. Type width and height such as 16:9, or 2.39.`);

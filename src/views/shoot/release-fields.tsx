@@ -1,4 +1,5 @@
 import { useEffect, useState } from 'react';
+import { parseAmount, type Amount } from '../../core/time/amount';
 import { err, ok, type Result } from '../../core/time/result';
 import { MOST_FRAMES } from '../../core/shoot/mean-of-frames';
 import { Button } from '../../kit/button';
@@ -16,20 +17,19 @@ import {
 } from '../../state/shoot/shooting';
 import styles from './shoot.module.css';
 
-/** What is typed lies between these. */
-interface Bounds {
-  readonly least: number;
-  readonly most: number;
-}
+const EVERY_SECONDS: Amount = { label: 'A photo', unit: 'seconds', ...EVERY, neutral: EVERY.least };
+const TIMES: Amount = { label: 'Photos', unit: 'photos', least: 1, most: MOST_TIMES, neutral: 1 };
 
-const TIMES: Bounds = { least: 1, most: MOST_TIMES };
+/** Reads a typed number; nothing typed is none. */
+const parseSome = (text: string, amount: Amount): Result<number | undefined> =>
+  text.trim() === '' ? ok(undefined) : parseAmount(text, amount);
 
-function parseNumber(text: string, { least, most }: Bounds, whole: boolean): Result<number | undefined> {
-  if (text.trim() === '') return ok(undefined);
-  const value = Number(text.trim().replace(',', '.').replace(/\s*s$/, ''));
-  return value >= least && value <= most && (!whole || Number.isInteger(value))
-    ? ok(value)
-    : err(`“${text}” does not fit. Type a number from ${least} to ${most}, or nothing.`);
+/** The same, of a whole number. */
+function parseWhole(text: string, amount: Amount): Result<number | undefined> {
+  const read = parseSome(text, amount);
+  return read.ok && read.value !== undefined && !Number.isInteger(read.value)
+    ? err(`“${text}” is not a whole number.`)
+    : read;
 }
 
 /** How photos are released: count-in, by itself, several at a press, the mean of frames, and the key of a remote. */
@@ -49,7 +49,7 @@ export function ReleaseFields() {
       <TypedField
         label="By itself every"
         text={every === undefined ? '' : String(every)}
-        parse={(text) => parseNumber(text, EVERY, false)}
+        parse={(text) => parseSome(text, EVERY_SECONDS)}
         onCommit={(next) => setShooting({ every: next })}
         hint="seconds; empty for one at a press"
         figures
@@ -58,7 +58,7 @@ export function ReleaseFields() {
         <TypedField
           label="So many times"
           text={times === undefined ? '' : String(times)}
-          parse={(text) => parseNumber(text, TIMES, true)}
+          parse={(text) => parseWhole(text, TIMES)}
           onCommit={(next) => setShooting({ times: next })}
           hint="empty: until it is stopped"
           figures

@@ -1,6 +1,6 @@
 import { type Ducking } from '../../core/sound/ducking';
 import { parseLevel } from '../../core/sound/level';
-import { err, ok, type Result } from '../../core/time/result';
+import { parseAmount, type Amount } from '../../core/time/amount';
 import { Pair } from '../../kit/pair';
 import { TypedField } from '../../kit/typed-field';
 import { setMix } from '../../state/sound/cues';
@@ -8,13 +8,7 @@ import { setMix } from '../../state/sound/cues';
 const AMOUNTS = { least: -60, most: 0 };
 
 /** Reads a short time in seconds, such as `0.3s`. */
-function parseTime(text: string): Result<number> {
-  const typed = text.trim().toLowerCase().replace(',', '.').replace(/\s*s$/, '');
-  const value = Number(typed);
-  return typed !== '' && value >= 0 && value <= 10
-    ? ok(Math.round(value * 1000) / 1000)
-    : err(`“${text}” is not such a time. Type seconds from 0 to 10, such as 0.3s.`);
-}
+const TIME: Amount = { label: 'A time', unit: 'seconds', least: 0, most: 10, neutral: 0 };
 
 interface DuckingFieldsProps {
   readonly stepBack: Ducking;
@@ -39,7 +33,7 @@ export function DuckingFields({ stepBack, disabled }: DuckingFieldsProps) {
           label="Going down"
           figures
           text={`${stepBack.attack}s`}
-          parse={parseTime}
+          parse={(text) => parseAmount(text, TIME)}
           onCommit={(attack) => set({ attack })}
           disabled={disabled}
           hint="before it"
@@ -48,7 +42,7 @@ export function DuckingFields({ stepBack, disabled }: DuckingFieldsProps) {
           label="Coming back"
           figures
           text={`${stepBack.release}s`}
-          parse={parseTime}
+          parse={(text) => parseAmount(text, TIME)}
           onCommit={(release) => set({ release })}
           disabled={disabled}
           hint="after it"

@@ -4,7 +4,7 @@ import Mic from 'lucide-react/icons/mic';
 import MicOff from 'lucide-react/icons/mic-off';
 import Square from 'lucide-react/icons/square';
 import { useEffect, useState } from 'react';
-import { err, ok, type Result } from '../../core/time/result';
+import { parseAmount, type Amount } from '../../core/time/amount';
 import { Button, IconButton } from '../../kit/button';
 import { CheckField } from '../../kit/check-field';
 import { Panel } from '../../kit/panel';
@@ -31,16 +31,7 @@ import { TakeItem } from './take-item';
 
 const LATEST = 1000;
 
-function parseDelay(text: string): Result<number> {
-  const typed = text
-    .trim()
-    .replace(',', '.')
-    .replace(/\s*ms$/i, '');
-  const value = Number(typed);
-  return typed !== '' && value >= 0 && value <= LATEST
-    ? ok(value / 1000)
-    : err(`“${text}” is not a delay. Type milliseconds, from 0 to ${LATEST}.`);
-}
+const DELAY: Amount = { label: 'A delay', unit: 'milliseconds', least: 0, most: LATEST, neutral: 0 };
 
 /** As loud, a sample may be cut off at the next word: −1 dB. */
 const TOO_LOUD = 0.89;
@@ -122,8 +113,8 @@ export function RecordPanel() {
           label="Delay"
           figures
           text={String(Math.round(delay * 1000))}
-          parse={parseDelay}
-          onCommit={setDelay}
+          parse={(text) => parseAmount(text, DELAY)}
+          onCommit={(delay) => setDelay(delay / 1000)}
           disabled={busy}
           hint="ms that it is late"
         />

@@ -375,7 +375,7 @@ describe('the brush', () => {
     expect(paintNow()).toMatchObject({ size: 0.05, softness: 100 });
     expect(parseAmount('0', BRUSH_SIZE)).toEqual({
       ok: false,
-      problem: 'Size % can be from +0.05 to +33.4 %, not 0.',
+      problem: 'Size % can be from 0.05 to 33.4 %, not 0.',
     });
   });
 });
