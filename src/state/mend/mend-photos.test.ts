@@ -13,6 +13,7 @@ import { documentNow, openFilm, setDocument } from '../document/document';
 import { edit, redoEdit, undoEdit } from '../document/edit-film';
 import { openForTest } from '../document/open-for-test';
 import { choosePose } from '../selection/choose';
+import { useQuestion } from '../shell/ask';
 import { useLongJob } from '../shell/long-job';
 import { said } from '../shell/said-for-test';
 import { setShell } from '../shell/shell';
@@ -20,6 +21,8 @@ import { goTo } from '../transport/play';
 import { matchTheLight } from './match-film-light';
 import { setMend, useMend } from './mend';
 import { lightAsBefore, setStrength, setTouch, toggleLight, toggleReference } from './mend-light';
+import { frameShared } from './frame-shared';
+import { setNudge } from './move-photos';
 import { steadyThePhotos } from './steady-film';
 
 vi.mock('../../engine/browser/mend/mend-workers', () => ({
@@ -234,6 +237,23 @@ describe('places', () => {
       '1 photo stood right already. C.JPG was left as it is. Too little of it stands still.',
     );
     expect(places()).not.toContain('c');
+  });
+
+  it('of which one alone asks for a closer framing: it is named, and left out where that is wanted', async () => {
+    choosePose('p2', 'only');
+    setNudge({ right: 400 });
+    for (const [choice, size] of [
+      ['Leave it out', 0.75],
+      ['Frame what all share', 0.5415],
+    ] as const) {
+      const framing = frameShared();
+      const { asked } = useQuestion.getState();
+      expect(asked?.text).toMatch(/^All photos .* share 54\.2 % .* width; without B\.JPG it is 75 %\./);
+      asked?.answer(choice);
+      await framing;
+      expect(film().scenes[0]?.crop?.size).toBeCloseTo(size, 3);
+      undoEdit();
+    }
   });
 
   it('that none is found for change nothing', async () => {

@@ -98,7 +98,7 @@ export const MEND_COMMANDS: readonly CommandFacts[] = [
     words: 'Frame the largest part that all photos of the scene share',
     also: 'edge crop steady',
     cannot,
-    run: frameShared,
+    run: () => void frameShared(),
   },
   {
     words: 'What fills the edges of moved photos',

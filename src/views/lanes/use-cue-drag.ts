@@ -5,7 +5,7 @@ import { placeCues } from '../../core/film/cue-place';
 import type { Film } from '../../core/film/film';
 import { edit } from '../../state/document/edit-film';
 import { selectionNow } from '../../state/selection/selection';
-import { chooseCue, chooseNoCue, tieBy } from '../../state/sound/cues';
+import { chooseCue, chooseNoCue, showCuePanel, tieBy } from '../../state/sound/cues';
 import { cueDragEdit, type GrabbedCue, type Grip } from './cue-drag-edit';
 import type { LaneRow } from './lane-layout';
 
@@ -75,6 +75,7 @@ export function useCueDrag(
         if (!placed) return;
         const toggles = event.shiftKey || event.ctrlKey || event.metaKey;
         if (toggles || !selectionNow().chosenCues.has(id)) chooseCue(id, toggles ? 'toggle' : 'only');
+        else showCuePanel();
         if (!enabled || toggles) return;
         const attack = (event.target as HTMLElement).dataset.attack;
         if (attack !== undefined) return tieBy(id, Number(attack));

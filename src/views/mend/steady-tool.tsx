@@ -243,7 +243,7 @@ function ByHand({ film, photos, off }: ByHandProps) {
             word: 'Frame it',
             label: 'Frame the largest part that all photos of the scene share, so that no edge is seen',
             icon: Scan,
-            run: frameShared,
+            run: () => void frameShared(),
           },
           {
             word: 'As it came',

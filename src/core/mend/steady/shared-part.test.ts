@@ -1,6 +1,6 @@
 import { expect, test } from 'vitest';
 import { moveMap } from '../../picture/move';
-import { sharedPart } from './shared-part';
+import { narrowing, sharedPart } from './shared-part';
 
 const FILM = { width: 1600, height: 1200 };
 const moved = (
@@ -26,4 +26,16 @@ test('the largest part that moved photos share, by hand', () => {
     1200 / (1200 * Math.cos(t) + 1600 * Math.sin(t)),
   );
   expect(sharedPart([moved(0, 0, 2)], FILM)?.size).toBeCloseTo(size, 6);
+});
+
+test('the one photo that narrows what the others share, by hand', () => {
+  const near = [moved(0, 0), moved(10, 0), moved(-6, 0)];
+  // Without the last, from 10 to 1594: 1584 of 1600 pixels.
+  const found = narrowing([...near, moved(400, 0)], FILM, 0.05);
+  expect([found?.index, found?.without.size]).toEqual([3, expect.closeTo(1584 / 1600, 6)]);
+  expect(narrowing(near, FILM, 0.05)).toBeUndefined();
+  // Two alike hold it back together: neither alone.
+  expect(narrowing([...near, moved(400, 0), moved(401, 0)], FILM, 0.05)).toBeUndefined();
+  // Where nothing is shared at all, too.
+  expect(narrowing([...near, moved(1700, 0)], FILM, 0.05)?.index).toBe(3);
 });

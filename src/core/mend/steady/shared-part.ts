@@ -47,20 +47,57 @@ function highest(from: number, to: number, value: (at: number) => number): numbe
   return (a + b) / 2;
 }
 
-/**
- * The largest part of the film's picture, in the film's shape, that lies within all of some pictures; undefined where they share none.
- * How large it can be around a place falls with the way to each edge, so that it is found by narrowing it twice.
- */
-export function sharedPart(pictures: readonly LaidPicture[], film: Size): Crop | undefined {
-  const edges = pictures.flatMap(edgesOf);
-  const around = (x: number, y: number): number =>
-    edges.reduce((size, { across, down, most }) => {
-      const needs = (Math.abs(across) * film.width + Math.abs(down) * film.height) / 2;
-      return Math.min(size, (most - across * x - down * y) / needs);
-    }, Infinity);
+/** How large a part of the film's picture around a place may be, in pixels of the film, before it reaches an edge; negative outside. */
+const roomAround = (edges: readonly Edge[], film: Size, x: number, y: number): number =>
+  edges.reduce((size, { across, down, most }) => {
+    const needs = (Math.abs(across) * film.width + Math.abs(down) * film.height) / 2;
+    return Math.min(size, (most - across * x - down * y) / needs);
+  }, Infinity);
+
+/** Where that is largest: it falls with the way to each edge, so that it is found by narrowing it twice. */
+function roomiest(edges: readonly Edge[], film: Size): { readonly x: number; readonly y: number } {
+  const around = (x: number, y: number): number => roomAround(edges, film, x, y);
   const bestDown = (x: number): number => highest(0, film.height, (y) => around(x, y));
   const x = highest(0, film.width, (at) => around(at, bestDown(at)));
-  const y = bestDown(x);
-  const size = Math.min(1, around(x, y));
+  return { x, y: bestDown(x) };
+}
+
+/** The largest part of the film's picture, in the film's shape, that lies within all of some pictures; undefined where they share none. */
+export function sharedPart(pictures: readonly LaidPicture[], film: Size): Crop | undefined {
+  const edges = pictures.flatMap(edgesOf);
+  const { x, y } = roomiest(edges, film);
+  const size = Math.min(1, roomAround(edges, film, x, y));
   return size > 0 ? { x: x / film.width, y: y / film.height, size } : undefined;
+}
+
+/** What a single picture costs: which it is, and the part that all others share without it. */
+export interface Narrowing {
+  readonly index: number;
+  readonly without: Crop;
+}
+
+/** An edge is reached within this, in parts of the picture; so many pictures are tried at most. */
+const REACHED = 1e-3;
+const MOST_TRIED = 8;
+
+/** The picture without which the others share most; undefined where that is not more by `least`, in parts of the film's width, than what all share. */
+export function narrowing(
+  pictures: readonly LaidPicture[],
+  film: Size,
+  least: number,
+): Narrowing | undefined {
+  const edges = pictures.map(edgesOf);
+  const { x, y } = roomiest(edges.flat(), film);
+  const room = roomAround(edges.flat(), film, x, y);
+  // Only what is reached holds the part back.
+  const reached = [...edges.keys()].filter(
+    (index) => roomAround(edges[index] ?? [], film, x, y) <= room + REACHED,
+  );
+  let found: Narrowing | undefined;
+  for (const index of reached.slice(0, MOST_TRIED)) {
+    const without = pictures.length > 1 ? sharedPart(pictures.toSpliced(index, 1), film) : undefined;
+    if (without && without.size >= (found?.without.size ?? Math.max(0, room) + least))
+      found = { index, without };
+  }
+  return found;
 }

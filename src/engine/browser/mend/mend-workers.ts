@@ -101,14 +101,15 @@ export const findSnapped = (photo: Photo, points: readonly number[]): Promise<Re
 
 /**
  * What a photo shows that its scene's plate does not, as outlines in parts of the photo.
- * @throws a sentence where its worker breaks.
+ * @throws the signal's reason once it is aborted, or a sentence where its worker breaks.
  */
 export const findAreas = (
   photo: Photo,
   plate: Photo,
   pair: PhotoPair,
+  signal: AbortSignal,
 ): Promise<Result<readonly FoundArea[]>> =>
-  painting.run(async (worker) => await worker.found(photo, plate, pair));
+  painting.run(async (worker) => await worker.found(photo, plate, pair), signal);
 
 /**
  * Where strokes of a photo go in the next one, each photo with how the plate lies on it.

@@ -2,7 +2,7 @@ import { photosById } from '../../../core/film/film';
 import { count } from '../../../core/time/format';
 import { findAreas } from '../../../engine/browser/mend/mend-workers';
 import { openFilm } from '../../document/document';
-import { sayFault } from '../../shell/say-fault';
+import { longJob } from '../../shell/long-job';
 import { tell } from '../../shell/shell';
 import { transportNow } from '../../transport/transport';
 import { layStroke } from './lay-stroke';
@@ -18,11 +18,22 @@ export async function lookForAreas(): Promise<void> {
   const { photo } = target;
   const plate = sourcePhoto(film, target, 'plate');
   if (!plate.ok) return tell(plate.problem);
-  const pair = await pairOf(photo, plate.value).catch(sayFault);
+  const looked = await longJob(
+    {
+      ...{ label: 'Looking for what its plate does not show', noun: 'step', total: 2 },
+      kept: 'Nothing was changed.',
+    },
+    async (signal, onDone) => {
+      const pair = await pairOf(photo, plate.value, signal);
+      onDone(1);
+      const areas = pair.ok && pair.value.isFound && findAreas(photo, plate.value, pair.value, signal);
+      return { pair, areas: areas === false ? undefined : await areas };
+    },
+  );
+  if (!looked) return;
+  const { pair, areas } = looked;
   if (!pair.ok) return tell(`${photo.name} cannot be compared with its plate. ${pair.problem}`, 'asks');
-  if (!pair.value.isFound)
-    return tell(`${notLaid(photo, plate.value)} What differs cannot be told by it.`, 'asks');
-  const areas = await findAreas(photo, plate.value, pair.value).catch(sayFault);
+  if (!areas) return tell(`${notLaid(photo, plate.value)} What differs cannot be told by it.`, 'asks');
   if (!areas.ok) return tell(areas.problem, 'asks');
   if (openFilm()?.id !== film.id || !photosById(film).has(photo.id)) return;
   setPaint({ found: { photoId: photo.id, areas: areas.value } });
