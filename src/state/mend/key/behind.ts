@@ -5,9 +5,11 @@ import { UNMOVED, type Move } from '../../../core/picture/move';
 import { findLightBehind } from '../../../engine/browser/mend/mend-workers';
 import { openFilm } from '../../document/document';
 import { tell } from '../../shell/shell';
+import { bringToTray } from '../../photos/bring-to-tray';
 import { transportNow } from '../../transport/transport';
 import { inTurn } from '../paint/lay-stroke';
 import { paintTarget } from '../paint/source-photo';
+import { keyingNow } from './keying';
 import { keyNow, setKey, tryKey } from './keys';
 
 /** A picture that stands behind: a photo, or a run of them. */
@@ -38,6 +40,16 @@ export function setBehindKind(film: Film, kind: Behind['kind'] | 'film'): void {
   const scene = film.scenes.find(({ id, items }) => id !== target?.scene.id && items.length > 0);
   if (!scene) return tell('There is no other scene with poses that could stand behind.');
   setBehind({ kind, sceneId: scene.id, from: 0 }, `${scene.name} behind it`);
+}
+
+/** Has a picture from a file stand behind: it comes into the tray, and into no pose. */
+export async function setBehindFile(file: File): Promise<void> {
+  const film = openFilm();
+  const scope = keyingNow().scope;
+  const photo = await bringToTray(file);
+  // Whoever looks at something else by now has not asked for it there.
+  if (!photo || openFilm()?.id !== film?.id || keyingNow().scope !== scope) return;
+  setBehind({ kind: 'photo', photoId: photo.id }, `${photo.name} behind it`);
 }
 
 /** Moves a picture that stands behind. */

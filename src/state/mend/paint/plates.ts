@@ -5,6 +5,8 @@ import { fileOf } from '../../../core/film/photo-picture';
 import { count } from '../../../core/time/format';
 import { openFilm } from '../../document/document';
 import { edit } from '../../document/edit-film';
+import { bringToTray } from '../../photos/bring-to-tray';
+import { sceneOnScreen } from '../../poses/scenes';
 import { setPlateShown } from '../../picture/shown-film';
 import { tell } from '../../shell/shell';
 import { transportNow } from '../../transport/transport';
@@ -48,6 +50,13 @@ export function showPlate(on: boolean): void {
   setPlateShown(on);
   // It cannot be painted into itself.
   if (on && paintNow().source === 'plate') setSource('around');
+}
+
+/** A photo from a file as the clean plate of the scene on screen: it comes into the tray, and into no pose. */
+export async function choosePlateFile(file: File): Promise<void> {
+  const scene = sceneOnScreen();
+  const photo = await bringToTray(file);
+  if (photo && sceneOnScreen() === scene) choosePlate(photo.id);
 }
 
 /** The photo on screen as the clean plate of its scene. */

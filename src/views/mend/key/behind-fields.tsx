@@ -14,11 +14,13 @@ import {
   matchBehind,
   moveBehind,
   setBehind,
+  setBehindFile,
   setBehindKind,
   tryBehind,
   type PictureBehind,
 } from '../../../state/mend/key/behind';
 import { sceneOnScreen } from '../../../state/poses/scenes';
+import { FileChooser, PICTURES } from '../../file-chooser';
 import mend from '../mend.module.css';
 
 const KINDS: readonly { readonly value: Behind['kind'] | 'film'; readonly label: string }[] = [
@@ -68,6 +70,19 @@ export function BehindFields({ film, behind, off }: BehindProps) {
         options={KINDS}
         onChange={(kind) => setBehindKind(film, kind as Behind['kind'] | 'film')}
       />
+      {(behind === undefined || behind.kind === 'photo') && (
+        <FileChooser
+          label="A picture to stand behind"
+          testId="behind-file"
+          accept={PICTURES}
+          disabled={off}
+          onFiles={([file]) => {
+            if (file) void setBehindFile(file);
+          }}
+        >
+          A picture from a file…
+        </FileChooser>
+      )}
       {behind?.kind === 'colour' && (
         <ColourField
           label="Its colour"

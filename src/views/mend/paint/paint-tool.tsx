@@ -36,7 +36,7 @@ import {
   usePaint,
   type PaintSource,
 } from '../../../state/mend/paint/paint';
-import { choosePlate, choosePlateHere, showPlate } from '../../../state/mend/paint/plates';
+import { choosePlate, choosePlateFile, choosePlateHere, showPlate } from '../../../state/mend/paint/plates';
 import { lookForAreas, takeOutArea } from '../../../state/mend/paint/found-for-you';
 import { makeScenePlate } from '../../../state/mend/paint/make-scene-plate';
 import { paintTarget, type PaintTarget } from '../../../state/mend/paint/source-photo';
@@ -47,6 +47,7 @@ import { useSelection } from '../../../state/selection/selection';
 import { useTransport } from '../../../state/transport/transport';
 import { Thumbnail } from '../../thumbnail';
 import mend from '../mend.module.css';
+import { FileChooser, PICTURES } from '../../file-chooser';
 import styles from './paint.module.css';
 import { StrokeList } from './stroke-list';
 
@@ -158,6 +159,17 @@ function PlateFields({ film, target, off, onPlate }: PartProps & { readonly onPl
           },
         ]}
       />
+      <FileChooser
+        label="A photo of the empty set"
+        testId="plate-file"
+        accept={PICTURES}
+        disabled={off}
+        onFiles={([file]) => {
+          if (file) void choosePlateFile(file);
+        }}
+      >
+        A plate from a file…
+      </FileChooser>
       {plate && <CheckField label="Show the plate, to touch it up" checked={onPlate} onChange={showPlate} />}
     </>
   );
