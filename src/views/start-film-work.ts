@@ -2,6 +2,7 @@ import { whyOf } from '../engine/browser/store/why';
 import { openDemoFilm, startLookingOver } from '../state/document/open-bundle';
 import { startAutosave } from '../state/document/autosave';
 import { followAddress, showShelf } from '../state/document/open-film';
+import { startSettlingNotes } from '../state/document/settle-notes';
 import { startKeepingTable } from '../state/photos/intake-table';
 import { restorePrints } from '../state/print/print-queue';
 import { restorePrintSettings } from '../state/print/print-settings';
@@ -17,7 +18,7 @@ import { whenIdle } from './when-idle';
  * stands there already; the function given back ends it. `openDemo`: a browser with no films is shown the demo film.
  */
 export function startFilmWork(openDemo: boolean): () => void {
-  const stops = [startAutosave(), startKeepingTable(), followWindow()];
+  const stops = [startAutosave(), startKeepingTable(), startSettlingNotes(), followWindow()];
   const follow = (): void => {
     followAddress(() => (openDemo ? openDemoFilm() : showShelf('replace'))).catch((error: unknown) => {
       tell(

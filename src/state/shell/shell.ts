@@ -8,7 +8,7 @@ export type Panel = (typeof PANELS)[number];
 
 /**
  * How a sentence is meant: what went well, what is only told, what asks a person to do something, and what went wrong. The
- * first two go by themselves after a while; the others stay until they are dealt with.
+ * first two go by themselves after a while, or with the next step; the others stay until they are dealt with.
  */
 export type Tone = 'done' | 'told' | 'asks' | 'wrong';
 
@@ -78,17 +78,22 @@ export const {
 
 let noticesSoFar = 0;
 
-/** A sentence that goes by itself is shown for so many milliseconds, and longer for each of its letters. */
-const SHOWN = 3500;
-const A_LETTER = 45;
+/** A sentence that goes by itself is shown for so many milliseconds. */
+const SHOWN = 8000;
 /** Sentences that are remembered: more than a person looks through. */
 const MOST_NOTICES = 200;
 
-/** Takes a sentence off the screen; it is found again in the list of notes. */
-export const settleNotice = (id: number): void =>
-  setShell(({ notices }) => ({
-    notices: notices.map((notice) => (notice.id === id ? { ...notice, isPast: true } : notice)),
-  }));
+/** Takes sentences off the screen; they are found again in the list of notes. */
+export function settleNotices(isMeant: (notice: Notice) => boolean): void {
+  const { notices } = shellNow();
+  const next = notices.map((notice) =>
+    !notice.isPast && isMeant(notice) ? { ...notice, isPast: true } : notice,
+  );
+  if (next.some((notice, i) => notice !== notices[i])) setShell({ notices: next });
+}
+
+/** Takes one off the screen. */
+export const settleNotice = (id: number): void => settleNotices((notice) => notice.id === id);
 
 /** Tells the person a sentence; the same one is told once. */
 export function tell(text: string, tone: Tone = 'told'): void {
@@ -96,7 +101,7 @@ export function tell(text: string, tone: Tone = 'told'): void {
   setShell(({ notices }) => ({
     notices: [...notices.filter((each) => each.text !== text), notice].slice(-MOST_NOTICES),
   }));
-  if (!stays(notice)) setTimeout(() => settleNotice(notice.id), SHOWN + A_LETTER * text.length);
+  if (!stays(notice)) setTimeout(() => settleNotice(notice.id), SHOWN);
 }
 
 /** Forgets all notes. */
