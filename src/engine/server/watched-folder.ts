@@ -28,7 +28,8 @@ export const MOST_BYTES = 1e9;
  * Never through a link, and never waiting for who writes into a pipe. Windows has neither flag: there, what was opened is
  * compared with what its path leads to.
  */
-const OPEN_ONLY = constants.O_RDONLY | (constants.O_NOFOLLOW ?? 0) | (constants.O_NONBLOCK ?? 0);
+const FLAGS: Partial<typeof constants> = constants;
+const OPEN_ONLY = constants.O_RDONLY | (FLAGS.O_NOFOLLOW ?? 0) | (FLAGS.O_NONBLOCK ?? 0);
 
 /** Where an open file lies: Linux says so of the handle itself; elsewhere its path is followed again. */
 const placeOf = (file: FileHandle, path: string): Promise<string> =>

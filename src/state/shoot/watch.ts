@@ -168,12 +168,20 @@ async function take(own: WatchedPlace, { name }: ListedFile): Promise<void> {
     reading(async () => {
       const file = await own.read(name);
       const hash = await hashWhereKnown(film, file);
-      if (written && hash === fileOf(written).hash) return void sayOwn(name);
-      if (hash !== undefined && folder && isInFilm(openFilm() ?? film, { name, hash }, folder))
-        return void set(({ known }) => ({ known: known + 1 }));
+      if (written && hash === fileOf(written).hash) {
+        sayOwn(name);
+        return undefined;
+      }
+      if (hash !== undefined && folder && isInFilm(openFilm() ?? film, { name, hash }, folder)) {
+        set(({ known }) => ({ known: known + 1 }));
+        return undefined;
+      }
       const looked = await threads.bringIn(file, { atOnce: true });
       if (looked?.ok) sayOther(name, looked.photo.hash);
-      else if (looked?.full === false) return void faults.tellLater(name, looked.problem);
+      else if (looked?.full === false) {
+        faults.tellLater(name, looked.problem);
+        return undefined;
+      }
       return looked;
     });
   set(({ coming }) => ({ coming: coming + 1 }));

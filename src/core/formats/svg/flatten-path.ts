@@ -97,14 +97,14 @@ interface CurvedPart {
 function partsOf(path: ReturnType<typeof svgpath>, map: Affine): readonly CurvedPart[] | undefined {
   const parts: CurvedPart[] = [];
   let end: readonly [number, number] = [0, 0];
-  let isTooLong = false;
+  let longest = 0;
   path
     .abs()
     .unshort()
     .unarc()
     .iterate((segment, _, x, y) => {
       const [command, ...ends] = segment;
-      if (isTooLong) return;
+      if (longest > MOST_CORNERS) return;
       if (command === 'M') {
         end = mapped(map, ends[0] ?? 0, ends[1] ?? 0);
         parts.push({ start: end, curves: [], isClosed: false });
@@ -129,7 +129,7 @@ function partsOf(path: ReturnType<typeof svgpath>, map: Affine): readonly Curved
         ys.push(end[1]);
       }
       last.curves.push({ xs, ys, count: piecesOf(xs, ys) });
-      isTooLong = last.curves.length > MOST_CORNERS;
+      longest = Math.max(longest, last.curves.length);
     });
-  return isTooLong ? undefined : parts;
+  return longest > MOST_CORNERS ? undefined : parts;
 }
