@@ -132,7 +132,7 @@ describe('a proof', () => {
     const proof = proofOf({ ...expected, lostMends: '1 mend does nothing (a drawing at frame 7)' }, found);
     expect([proof.holds, proof.words]).toEqual([
       false,
-      'Not as it should be: mends 1 mend does nothing (a drawing at frame 7) where all done was wanted',
+      'Not as it should be: 1 mend does nothing (a drawing at frame 7)',
     ]);
   });
 
