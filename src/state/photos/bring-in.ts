@@ -57,10 +57,7 @@ async function filmFor(title: string, stage?: 'sound'): Promise<string | undefin
   try {
     await openNewFilm(newFilm(title), stage);
   } catch (error) {
-    tell(
-      `No new film could be kept. ${whyOf(error)} Nothing was brought in.`,
-      'wrong',
-    );
+    tell(`No new film could be kept. ${whyOf(error)} Nothing was brought in.`, 'wrong');
     return undefined;
   }
   if (started) tell('What you bring in has a new film of its own. The demo film stays under Films.', 'done');
