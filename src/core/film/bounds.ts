@@ -40,8 +40,8 @@ export const asName = (text: string): string =>
 
 /** The most passes of a cycle. */
 export const MOST_PASSES = 10_000;
-/** Cycles within each other. */
-export const MOST_CYCLES_DEEP = 50;
+/** The greatest nesting depth of cycles. */
+export const MAX_CYCLE_DEPTH = 50;
 
 /** Strokes on a photo, and numbers that tell the places of one. */
 export const MOST_STROKES = 1000;

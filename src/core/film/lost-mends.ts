@@ -15,12 +15,12 @@ const WORDS = {
   drawn: 'a drawing',
 } as const;
 
-/** A mend that does nothing, since what it needs is no longer in the film. */
+/** Kind of a mend without effect: the photo, scene or layer that it refers to is no longer in the film. */
 export type LostMend = keyof typeof WORDS;
 
 const known = new WeakMap<Film, ReadonlyMap<string, readonly LostMend[]>>();
 
-/** Mends that do nothing, since what they need is no longer in the film, by the id of their pose; that of a clean plate by its scene's first. */
+/** Mends without effect, by pose id: what they refer to is no longer in the film. A lost clean plate is listed with its scene's first pose. */
 export function lostMends(film: Film): ReadonlyMap<string, readonly LostMend[]> {
   let found = known.get(film);
   if (!found) known.set(film, (found = findLost(film)));
@@ -67,10 +67,13 @@ function hasLostPaint(photo: Photo, photos: ReadonlyMap<string, Photo>): boolean
   return strokes.some(({ from }) => 'photoId' in from && !photos.has(from.photoId));
 }
 
-/** So many are named; the others are counted. */
-const MOST_NAMED = 3;
+/** The most mends that a sentence names; it counts the others. */
+const MAX_NAMED = 3;
 
-/** What of some spans of a film does nothing, with where it is; undefined where all mends have what they need. */
+/**
+ * A clause that counts the mends without effect and names the first with their frames, such as `1 mend does nothing (a drawing at frame 7)`.
+ * `spans` limits it to a part of the film. Undefined if there is none.
+ */
 export function lostWords(film: Film, spans?: readonly Span[]): string | undefined {
   const lost = lostMends(film);
   if (lost.size === 0) return undefined;
@@ -84,6 +87,6 @@ export function lostWords(film: Film, spans?: readonly Span[]): string | undefin
     );
   });
   if (all.length === 0) return undefined;
-  const more = all.length - MOST_NAMED;
-  return `${count(all.length, 'mend')} ${all.length === 1 ? 'does' : 'do'} nothing (${all.slice(0, MOST_NAMED).join(', ')}${more > 0 ? ` and ${more} more` : ''})`;
+  const more = all.length - MAX_NAMED;
+  return `${count(all.length, 'mend')} ${all.length === 1 ? 'does' : 'do'} nothing (${all.slice(0, MAX_NAMED).join(', ')}${more > 0 ? ` and ${more} more` : ''})`;
 }

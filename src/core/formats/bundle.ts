@@ -201,7 +201,7 @@ export class BundleReader {
       } catch {
         this.#fail('It is damaged or is not a Kermis film.');
       }
-      // What is expected once one is read may be there already.
+      // Reading one part may complete another: `expect` starts files of the same piece.
       for (let part = this.#parts.shift(); part; part = this.#parts.shift()) yield part;
       if (this.#error) throw this.#error;
     }

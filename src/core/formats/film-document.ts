@@ -1,5 +1,5 @@
 import Joi from 'joi';
-import { MOST_CYCLES_DEEP, MOST_PARTS, MOST_STROKE_PLACES } from '../film/bounds';
+import { MAX_CYCLE_DEPTH, MOST_PARTS, MOST_STROKE_PLACES } from '../film/bounds';
 import { PLACE } from '../picture/paint/stroke';
 import { NOTHING_DRAWN } from '../film/drawing';
 import { NO_SOUND, type Film } from '../film/film';
@@ -110,8 +110,8 @@ export function upToDate(value: unknown): unknown {
   }, withItems(value));
 }
 
-/** What of a document lies around cycles, and within a pose in the innermost: so deep at most, in lists and objects. */
-const DEEPEST = 2 * MOST_CYCLES_DEEP + 24;
+/** The greatest nesting depth of a document, in lists and objects: each cycle takes two levels, all around and within it 24. */
+const MAX_DEPTH = 2 * MAX_CYCLE_DEPTH + 24;
 
 /** Why a value is more than a film may be, as a sentence; nothing of it is known yet. */
 export function whyTooMuch(value: unknown): string | undefined {
@@ -124,7 +124,7 @@ export function whyTooMuch(value: unknown): string | undefined {
   wait(value, 0);
   for (let next = waiting.pop(); next; next = waiting.pop()) {
     const { each, depth } = next;
-    if (depth > DEEPEST) return 'This is not a film that Kermis can read: it is nested too deeply.';
+    if (depth > MAX_DEPTH) return 'This is not a film that Kermis can read: it is nested too deeply.';
     const inside: readonly unknown[] = Array.isArray(each) ? each : Object.values(each);
     left -= 1 + inside.length / 16;
     if (left < 0)

@@ -13,8 +13,8 @@ const ONE: Readonly<Record<string, string>> = {
   steps: 'tempo',
 };
 
-/** Of a place that lies deeper, so many words from the inside are told, and the outermost. */
-const MOST_WORDS = 3;
+/** The most parts of a deep path that are named, from the inside; then only the outermost. */
+const MAX_WORDS = 3;
 
 /** `width of photo 4`: where in a document something lies, from the inside out. */
 function placeWords(path: readonly (string | number)[]): string {
@@ -27,8 +27,7 @@ function placeWords(path: readonly (string | number)[]): string {
       i++;
     } else words.unshift(String(key).slice(0, 40));
   }
-  const told =
-    words.length > MOST_WORDS + 1 ? [...words.slice(0, MOST_WORDS), '…', ...words.slice(-1)] : words;
+  const told = words.length > MAX_WORDS + 1 ? [...words.slice(0, MAX_WORDS), '…', ...words.slice(-1)] : words;
   return told.join(' of ');
 }
 

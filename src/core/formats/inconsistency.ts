@@ -1,7 +1,7 @@
 import {
   hoursOf,
   LONGEST_FILM_HOURS,
-  MOST_CYCLES_DEEP,
+  MAX_CYCLE_DEPTH,
   MOST_PARTS,
   MOST_POSES,
   MOST_STROKE_PLACES,
@@ -14,18 +14,18 @@ import { isCycle, posesOf } from '../film/items';
 import { fileOf } from '../film/photo-picture';
 import { numbersIn } from '../picture/drawn/mark';
 
-/** How deep cycles lie in each other, the outermost counted. */
-const cyclesDeep = (items: readonly Item[]): number =>
-  items.reduce((deep, item) => Math.max(deep, isCycle(item) ? 1 + cyclesDeep(item.items) : 0), 0);
+/** Nesting depth of cycles: 0 without any, 1 if none lies within another. */
+const cycleDepth = (items: readonly Item[]): number =>
+  items.reduce((deep, item) => Math.max(deep, isCycle(item) ? 1 + cycleDepth(item.items) : 0), 0);
 
 /** What does not hold together in a film whose parts are each well formed. */
 export function inconsistency(film: Film): string | undefined {
   const poses = posesOf(film);
   if (poses.length > MOST_POSES)
     return `it has ${poses.length.toLocaleString('en')} poses; ${MOST_POSES.toLocaleString('en')} are the most`;
-  const deep = Math.max(0, ...film.scenes.map(({ items }) => cyclesDeep(items)));
-  if (deep > MOST_CYCLES_DEEP)
-    return `its cycles lie ${deep} deep in each other; ${MOST_CYCLES_DEEP} are the most`;
+  const deep = Math.max(0, ...film.scenes.map(({ items }) => cycleDepth(items)));
+  if (deep > MAX_CYCLE_DEPTH)
+    return `its cycles lie ${deep} deep in each other; ${MAX_CYCLE_DEPTH} are the most`;
   const spoken = film.sounds.reduce(
     (sum, { words, beats }) => sum + (words?.length ?? 0) + (beats?.steps.length ?? 0),
     0,

@@ -25,8 +25,8 @@ const INSTEAD: Readonly<Record<string, unknown>> = {
 
 /** So often what was put right is looked at anew: a field that is taken out may be missing then. */
 const ROUNDS = 8;
-/** What has more is no film with a fault any more. */
-const MOST_FAULTS = 10_000;
+/** Documents with more faults are refused, not mended. */
+const MAX_FAULTS = 10_000;
 
 type Holder = Record<string | number, unknown>;
 
@@ -103,7 +103,7 @@ function mendFields(root: Holder): readonly string[] | undefined {
   for (let round = 0; round < ROUNDS; round++) {
     const faults = documentSchema.validate(root, { convert: false, abortEarly: false }).error?.details ?? [];
     if (faults.length === 0) return mended;
-    if (faults.length > MOST_FAULTS) return undefined;
+    if (faults.length > MAX_FAULTS) return undefined;
     const takeaway = new Takeaway();
     for (const fault of faults) {
       if (fault.type !== 'any.required' || round === 0) mended.push(formatFault(fault));
@@ -161,7 +161,7 @@ export function openFilmDocument(value: unknown): Result<OpenedFilm> {
   return read.ok ? ok({ film: read.value, mended: [] }) : mendFilmDocument(value, read.problem);
 }
 
-/** Whether a document holds enough to be a film, and no more than one. */
+/** Whether a document is worth mending: of a known version, within the size limits, with lists of photos and of scenes. */
 export function canBeMended(value: unknown): boolean {
   if (whyTooMuch(value) !== undefined || isNewer(value)) return false;
   const root = upToDate(value);

@@ -8,22 +8,22 @@ export interface FlatPath {
   readonly isClosed: boolean;
 }
 
-/** How many more corners a file may come to, whatever becomes of its paths: who flattens one counts down. */
+/** The number of corners that a file may still add. `flattenPath` reduces it, also for paths that are refused later. */
 export interface CornerBudget {
   left: number;
 }
 
-/** More than a film may hold is asked of a budget. */
+/** Thrown when a path needs more corners than its budget has left. */
 export class TooManyCorners extends Error {}
 
 /** What is drawn instead of a curve lies no further from it than this, in pixels. */
 const OFF = 0.05;
 const MOST_PIECES = 500;
-/** A path of more letters, or with a part of more corners, is taken for broken: no mark holds it. */
-const MOST_LETTERS = 1_000_000;
-const MOST_CORNERS = MARK_BOUNDS.numbers / 2;
+/** Paths with more letters, or a part with more corners, are refused as broken: no mark can hold them. */
+const MAX_LETTERS = 1_000_000;
+const MAX_CORNERS = MARK_BOUNDS.numbers / 2;
 
-/** How many lines are drawn instead of a curve whose ends and handles lie at these places (Wang's bound). */
+/** Number of lines that replace a curve within `OFF` pixels (Wang's bound); its ends and handles lie at `xs`, `ys`. */
 function piecesOf(xs: readonly number[], ys: readonly number[]): number {
   const degree = xs.length - 1;
   let bend = 0;
@@ -62,13 +62,13 @@ export function flattenPath(
   map: Affine,
   budget: CornerBudget,
 ): readonly FlatPath[] | undefined {
-  if (data.length > MOST_LETTERS) return undefined;
+  if (data.length > MAX_LETTERS) return undefined;
   const path = svgpath(data);
   if ('err' in path && path.err) return undefined;
   const parts = partsOf(path, map);
   // Counted before they are made.
   const counts = parts?.map(({ curves }) => curves.reduce((sum, { count }) => sum + count, 1)) ?? [];
-  if (!parts || counts.some((count) => count > MOST_CORNERS)) return undefined;
+  if (!parts || counts.some((count) => count > MAX_CORNERS)) return undefined;
   budget.left -= counts.reduce((sum, count) => sum + count, 0);
   if (budget.left < 0) throw new TooManyCorners();
   const flat = parts.map(({ start, curves, isClosed }) => {
@@ -104,7 +104,7 @@ function partsOf(path: ReturnType<typeof svgpath>, map: Affine): readonly Curved
     .unarc()
     .iterate((segment, _, x, y) => {
       const [command, ...ends] = segment;
-      if (longest > MOST_CORNERS) return;
+      if (longest > MAX_CORNERS) return;
       if (command === 'M') {
         end = mapped(map, ends[0] ?? 0, ends[1] ?? 0);
         parts.push({ start: end, curves: [], isClosed: false });
@@ -131,5 +131,5 @@ function partsOf(path: ReturnType<typeof svgpath>, map: Affine): readonly Curved
       last.curves.push({ xs, ys, count: piecesOf(xs, ys) });
       longest = Math.max(longest, last.curves.length);
     });
-  return longest > MOST_CORNERS ? undefined : parts;
+  return longest > MAX_CORNERS ? undefined : parts;
 }

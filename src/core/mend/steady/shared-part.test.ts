@@ -36,6 +36,6 @@ test('the one photo that narrows what the others share, by hand', () => {
   expect(narrowing(near, FILM, 0.05)).toBeUndefined();
   // Two alike hold it back together: neither alone.
   expect(narrowing([...near, moved(400, 0), moved(401, 0)], FILM, 0.05)).toBeUndefined();
-  // Where nothing is shared at all, too.
+  // The others still share a part although all together share none.
   expect(narrowing([...near, moved(1700, 0)], FILM, 0.05)?.index).toBe(3);
 });

@@ -47,14 +47,14 @@ function highest(from: number, to: number, value: (at: number) => number): numbe
   return (a + b) / 2;
 }
 
-/** How large a part of the film's picture around a place may be, in pixels of the film, before it reaches an edge; negative outside. */
+/** Size of the largest part of the film's picture centred on x, y in pixels that stays inside all edges, as a fraction of the picture; negative if x, y lies outside. */
 const roomAround = (edges: readonly Edge[], film: Size, x: number, y: number): number =>
   edges.reduce((size, { across, down, most }) => {
     const needs = (Math.abs(across) * film.width + Math.abs(down) * film.height) / 2;
     return Math.min(size, (most - across * x - down * y) / needs);
   }, Infinity);
 
-/** Where that is largest: it falls with the way to each edge, so that it is found by narrowing it twice. */
+/** The centre of the largest such part, in pixels. `roomAround` is concave, so two nested ternary searches find it. */
 function roomiest(edges: readonly Edge[], film: Size): { readonly x: number; readonly y: number } {
   const around = (x: number, y: number): number => roomAround(edges, film, x, y);
   const bestDown = (x: number): number => highest(0, film.height, (y) => around(x, y));
@@ -76,9 +76,10 @@ export interface Narrowing {
   readonly without: Crop;
 }
 
-/** An edge is reached within this, in parts of the picture; so many pictures are tried at most. */
+/** Tolerance for touching an edge, as a fraction of the picture. */
 const REACHED = 1e-3;
-const MOST_TRIED = 8;
+/** The most pictures that are tried one by one. */
+const MAX_TRIED = 8;
 
 /** The picture without which the others share most; undefined where that is not more by `least`, in parts of the film's width, than what all share. */
 export function narrowing(
@@ -94,7 +95,7 @@ export function narrowing(
     (index) => roomAround(edges[index] ?? [], film, x, y) <= room + REACHED,
   );
   let found: Narrowing | undefined;
-  for (const index of reached.slice(0, MOST_TRIED)) {
+  for (const index of reached.slice(0, MAX_TRIED)) {
     const without = pictures.length > 1 ? sharedPart(pictures.toSpliced(index, 1), film) : undefined;
     if (without && without.size >= (found?.without.size ?? Math.max(0, room) + least))
       found = { index, without };

@@ -14,19 +14,19 @@ const workers = new WorkerPool<DrawWorker>('work on drawings', startDrawWorker, 
 /** Files are read beside what is drawn: one that takes long holds nothing up. */
 const readers = new WorkerPool<DrawWorker>('read drawings', startDrawWorker, { warm: 1, most: 1 });
 
-/** So long a file is read at most, in milliseconds. */
-const LONGEST = 10_000;
+/** Time limit, in milliseconds. */
+const TIMEOUT = 10_000;
 
 /** Reads drawings from an SVG file, away from the page and for so long at most; rejects when it is stopped. */
 export async function readDrawing(file: Blob, film: Size, signal: AbortSignal): Promise<Result<ReadDrawing>> {
-  const late = AbortSignal.timeout(LONGEST);
+  const late = AbortSignal.timeout(TIMEOUT);
   try {
     return await readers.run(
       async (remote) => await remote.read(file, { width: film.width, height: film.height }),
       AbortSignal.any([signal, late]),
     );
   } catch (error) {
-    if (late.aborted && !signal.aborted) return err(`it takes longer than ${LONGEST / 1000} s to read`);
+    if (late.aborted && !signal.aborted) return err(`it takes longer than ${TIMEOUT / 1000} s to read`);
     throw error;
   }
 }

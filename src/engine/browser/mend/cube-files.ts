@@ -12,18 +12,18 @@ const workers = new WorkerPool<CubeWorker>(
   { warm: 0 },
 );
 
-/** So long a file is read at most, in milliseconds. */
-const LONGEST = 10_000;
+/** Time limit, in milliseconds. */
+const TIMEOUT = 10_000;
 
 /** Reads a table of colour from a `.cube` file, away from the page; what cannot be used is said in one sentence. */
 export async function readTable(file: File): Promise<Result<KeptTable>> {
   const { name, size } = file;
   if (size > LONGEST_CUBE) return err(`${name} is too long for a table of colour. It was left out.`);
-  const late = AbortSignal.timeout(LONGEST);
+  const late = AbortSignal.timeout(TIMEOUT);
   try {
     return await workers.run(async (remote) => await remote.read(file, name), late);
   } catch (error) {
-    if (late.aborted) return err(`${name} takes longer than ${LONGEST / 1000} s to read. It was left out.`);
+    if (late.aborted) return err(`${name} takes longer than ${TIMEOUT / 1000} s to read. It was left out.`);
     throw error;
   }
 }

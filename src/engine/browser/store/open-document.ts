@@ -10,8 +10,8 @@ const workers = new WorkerPool<DocumentWorker>(
   { warm: 0 },
 );
 
-/** So long a damaged film is worked on, in milliseconds. */
-const LONGEST = 10_000;
+/** Time limit, in milliseconds. */
+const TIMEOUT = 10_000;
 
 /**
  * Reads a stored film; what is wrong with single fields of it is put right, in a worker and for so long at most: a document
@@ -24,7 +24,7 @@ export async function openDocument(value: unknown): Promise<Result<OpenedFilm>> 
   const lease = workers.lease();
   let timer: ReturnType<typeof setTimeout> | undefined;
   const late = new Promise<Result<OpenedFilm>>((resolve) => {
-    timer = setTimeout(() => resolve(err(TOO_DAMAGED)), LONGEST);
+    timer = setTimeout(() => resolve(err(TOO_DAMAGED)), TIMEOUT);
   });
   try {
     return await Promise.race([lease.remote.mendFilmDocument(value, read.problem), lease.failed, late]);
@@ -34,4 +34,4 @@ export async function openDocument(value: unknown): Promise<Result<OpenedFilm>> 
   }
 }
 
-const TOO_DAMAGED = `This film is damaged in so many places that it cannot be put right here within ${LONGEST / 1000} s. It stays as it is.`;
+const TOO_DAMAGED = `This film is damaged in so many places that it cannot be put right here within ${TIMEOUT / 1000} s. It stays as it is.`;

@@ -2,8 +2,8 @@ import type { APIRoute } from 'astro';
 import { addAbortSignal, Readable } from 'node:stream';
 import { MOST_BYTES, watchedFolder } from '../../../engine/server/watched-folder';
 
-/** A file is handed over within so many milliseconds, or not at all: a disk that does not answer holds nothing up. */
-const LONGEST = 120_000;
+/** Time limit for sending a file, in milliseconds: a disk that does not answer must not hold a connection. */
+const TIMEOUT = 120_000;
 
 /** A file of the watched folder, by the number that its list told. */
 export const GET: APIRoute = async ({ params }) => {
@@ -17,7 +17,7 @@ export const GET: APIRoute = async ({ params }) => {
   }
   // No more than it held when it was opened, were it still written. The stream closes the file, however it ends.
   const stream = file.createReadStream({ start: 0, end: Math.max(0, bytes - 1) });
-  addAbortSignal(AbortSignal.timeout(LONGEST), stream);
+  addAbortSignal(AbortSignal.timeout(TIMEOUT), stream);
   return new Response(Readable.toWeb(stream) as ReadableStream, {
     headers: { 'content-type': 'application/octet-stream', 'cache-control': 'no-store' },
   });
