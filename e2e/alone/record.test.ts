@@ -56,7 +56,12 @@ test(
     await takes(page).waitFor();
     await expect.poll(() => page.getByText(/^4\.[4-9]\d s, /).count()).toBe(1);
     await page.getByRole('button', { name: 'Keep it' }).click();
-    await page.getByRole('button', { name: /^Take 1\.wav in Dialogue, from 1\.50 s/ }).waitFor();
+    const kept = page.getByRole('button', { name: /^Take 1\.wav in Dialogue, from 1\.50 s/ });
+    await kept.waitFor();
+    // The next take can follow at once; a press on the cue shows what can be set of it.
+    await page.getByRole('button', { name: /^Record from/ }).waitFor();
+    await kept.click();
+    await page.getByRole('region', { name: 'Chosen cues' }).waitFor();
     const { bytes } = await printFilm(page, 'MP4', 'line', 60_000);
     const file = await PrintedFile.of(bytes);
     try {

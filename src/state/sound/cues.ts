@@ -31,17 +31,16 @@ import { selectionNow, setSelection } from '../selection/selection';
 import { setShell, tell } from '../shell/shell';
 import { transportNow } from '../transport/transport';
 
-/** Shows what can be set of the chosen cues, whatever was shown beside the film. */
-export const showCuePanel = (): void => setShell({ soundPanel: 'cue' });
-
 /** Chooses a cue: it only, or it too. */
 export function chooseCue(id: string, mode: 'only' | 'toggle'): void {
-  showCuePanel();
   const { chosenCues } = selectionNow();
   const next = mode === 'toggle' ? new Set(chosenCues) : new Set<string>();
   if (mode === 'only' || !next.delete(id)) next.add(id);
   setSelection({ chosenCues: next });
 }
+
+/** Shows the panel of the chosen cues, whichever panel of Sound is open. For presses of a person: a take that is kept leaves Record open. */
+export const showCuePanel = (): void => setShell({ soundPanel: 'cue' });
 
 /** Chooses none. */
 export const chooseNoCue = (): void => setSelection({ chosenCues: new Set() });
@@ -66,6 +65,7 @@ export function laySound(sound: Sound, laneId?: string, frame = transportNow().f
   const at = frameToSample(Math.max(0, frame - early), film.settings.rate);
   edit(placeCueEdit(film, { id, sound, laneId: lane.id, at, by: contact?.at }));
   chooseCue(id, 'only');
+  showCuePanel();
 }
 
 /** Moves the chosen cues by frames, whole or not, tied as they are. */

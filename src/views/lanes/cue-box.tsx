@@ -2,7 +2,7 @@ import { memo } from 'react';
 import type { PlacedCue } from '../../core/film/cue-place';
 import { faderPlace, levelWords } from '../../core/sound/level';
 import { count, formatSamples } from '../../core/time/format';
-import { attacksOf, chooseCue } from '../../state/sound/cues';
+import { attacksOf, chooseCue, showCuePanel } from '../../state/sound/cues';
 import { useSilence } from '../../state/sound/cut-silence';
 import { useSounds } from '../../state/sound/sounds';
 import styles from './lanes.module.css';
@@ -81,7 +81,9 @@ export const CueBox = memo(function CueBox({ placed, chosen, total, scale }: Cue
       data-showing={showing}
       onClick={(event) => {
         // With the mouse it is chosen as it is grabbed.
-        if (event.detail === 0) chooseCue(cue.id, 'only');
+        if (event.detail !== 0) return;
+        chooseCue(cue.id, 'only');
+        showCuePanel();
       }}
     >
       {chosen && (

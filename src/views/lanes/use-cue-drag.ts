@@ -75,7 +75,7 @@ export function useCueDrag(
         if (!placed) return;
         const toggles = event.shiftKey || event.ctrlKey || event.metaKey;
         if (toggles || !selectionNow().chosenCues.has(id)) chooseCue(id, toggles ? 'toggle' : 'only');
-        else showCuePanel();
+        showCuePanel();
         if (!enabled || toggles) return;
         const attack = (event.target as HTMLElement).dataset.attack;
         if (attack !== undefined) return tieBy(id, Number(attack));
