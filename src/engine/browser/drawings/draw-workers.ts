@@ -17,19 +17,18 @@ const readers = new WorkerPool<DrawWorker>('read drawings', startDrawWorker, { w
 /** Time limit, in milliseconds. */
 const TIMEOUT = 10_000;
 
-/** Reads drawings from an SVG file, away from the page and for so long at most; rejects when it is stopped. */
-export async function readDrawing(file: Blob, film: Size, signal: AbortSignal): Promise<Result<ReadDrawing>> {
-  const late = AbortSignal.timeout(TIMEOUT);
-  try {
-    return await readers.run(
-      async (remote) => await remote.read(file, { width: film.width, height: film.height }),
-      AbortSignal.any([signal, late]),
-    );
-  } catch (error) {
-    if (late.aborted && !signal.aborted) return err(`it takes longer than ${TIMEOUT / 1000} s to read`);
-    throw error;
-  }
-}
+/** Reads drawings from an SVG file, away from the page, within `TIMEOUT`; rejects when it is stopped. */
+export const readDrawing = (
+  file: Blob,
+  { width, height }: Size,
+  signal: AbortSignal,
+): Promise<Result<ReadDrawing>> =>
+  readers.runWithin(
+    TIMEOUT,
+    err(`it takes longer than ${TIMEOUT / 1000} s to read`),
+    async (remote) => await remote.read(file, { width, height }),
+    signal,
+  );
 
 /** The area around a place, in pixels of a picture of a size, that what is drawn closes in, away from the page. */
 export const findFill = (

@@ -19,13 +19,8 @@ const TIMEOUT = 10_000;
 export async function readTable(file: File): Promise<Result<KeptTable>> {
   const { name, size } = file;
   if (size > LONGEST_CUBE) return err(`${name} is too long for a table of colour. It was left out.`);
-  const late = AbortSignal.timeout(TIMEOUT);
-  try {
-    return await workers.run(async (remote) => await remote.read(file, name), late);
-  } catch (error) {
-    if (late.aborted) return err(`${name} takes longer than ${TIMEOUT / 1000} s to read. It was left out.`);
-    throw error;
-  }
+  const late = err(`${name} takes longer than ${TIMEOUT / 1000} s to read. It was left out.`);
+  return workers.runWithin(TIMEOUT, late, async (remote) => await remote.read(file, name));
 }
 
 /** Writes a part of a stack as a `.cube` file, away from the page. */

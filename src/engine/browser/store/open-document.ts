@@ -21,17 +21,11 @@ export async function openDocument(value: unknown): Promise<Result<OpenedFilm>> 
   const read = readFilmDocument(value);
   if (read.ok) return ok({ film: read.value, mended: [] });
   if (!canBeMended(value)) return read;
-  const lease = workers.lease();
-  let timer: ReturnType<typeof setTimeout> | undefined;
-  const late = new Promise<Result<OpenedFilm>>((resolve) => {
-    timer = setTimeout(() => resolve(err(TOO_DAMAGED)), TIMEOUT);
-  });
-  try {
-    return await Promise.race([lease.remote.mendFilmDocument(value, read.problem), lease.failed, late]);
-  } finally {
-    clearTimeout(timer);
-    lease.end();
-  }
+  return workers.runWithin(
+    TIMEOUT,
+    err(TOO_DAMAGED),
+    async (remote) => await remote.mendFilmDocument(value, read.problem),
+  );
 }
 
 const TOO_DAMAGED = `This film is damaged in so many places that it cannot be put right here within ${TIMEOUT / 1000} s. It stays as it is.`;

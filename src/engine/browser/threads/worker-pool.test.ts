@@ -114,6 +114,17 @@ it('what is stopped ends its worker and lets those that wait go on; what waits c
   expect(started.map(({ ended }) => ended)).toEqual([true, false]);
 });
 
+it('what is not done within its time gives what was asked for then, and ends its worker; what is stopped before says so', async () => {
+  const { pool, started } = poolOf({});
+  expect(await pool.runWithin(10_000, 0, (remote) => remote.answer(4))).toBe(8);
+  expect(await pool.runWithin(5, 'late', (remote) => remote.hang())).toBe('late');
+  expect(started.map(({ ended }) => ended)).toEqual([true]);
+  const stopping = new AbortController();
+  const stopped = pool.runWithin(10_000, 'late', (remote) => remote.hang(), stopping.signal);
+  stopping.abort(new Error('stopped'));
+  await expect(stopped).rejects.toThrow('stopped');
+});
+
 it('a worker that is lent is nobody else’s until it is given back', async () => {
   const { pool, started } = poolOf({});
   const lease = pool.lease();

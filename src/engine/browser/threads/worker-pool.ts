@@ -66,6 +66,25 @@ export class WorkerPool<T> {
   }
 
   /**
+   * Does the same with a time limit in milliseconds, counted from this call; gives `late` if it is not met.
+   * @throws as `run` does.
+   */
+  async runWithin<R>(
+    limit: number,
+    late: R,
+    work: (remote: Remote<T>) => Promise<R>,
+    signal?: AbortSignal,
+  ): Promise<R> {
+    const timeout = AbortSignal.timeout(limit);
+    try {
+      return await this.run(work, signal ? AbortSignal.any([signal, timeout]) : timeout);
+    } catch (error) {
+      if (timeout.aborted && !signal?.aborted) return late;
+      throw error;
+    }
+  }
+
+  /**
    * Has a worker do something as soon as one has room.
    * @throws the signal's reason once it is aborted, a sentence where the worker breaks, or whatever `work` throws. A worker
    * that did only this is ended then: what it is at is not waited for.

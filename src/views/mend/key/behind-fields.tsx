@@ -20,7 +20,7 @@ import {
   type PictureBehind,
 } from '../../../state/mend/key/behind';
 import { sceneOnScreen } from '../../../state/poses/scenes';
-import { FileChooser, PICTURES } from '../../file-chooser';
+import { PictureChooser } from '../../picture-chooser';
 import mend from '../mend.module.css';
 
 const KINDS: readonly { readonly value: Behind['kind'] | 'film'; readonly label: string }[] = [
@@ -71,17 +71,13 @@ export function BehindFields({ film, behind, off }: BehindProps) {
         onChange={(kind) => setBehindKind(film, kind as Behind['kind'] | 'film')}
       />
       {(behind === undefined || behind.kind === 'photo') && (
-        <FileChooser
+        <PictureChooser
           label="A picture to stand behind"
           testId="behind-file"
-          accept={PICTURES}
+          words="A picture from a file…"
           disabled={off}
-          onFiles={([file]) => {
-            if (file) void setBehindFile(file);
-          }}
-        >
-          A picture from a file…
-        </FileChooser>
+          onFile={(file) => void setBehindFile(file)}
+        />
       )}
       {behind?.kind === 'colour' && (
         <ColourField

@@ -47,7 +47,7 @@ import { useSelection } from '../../../state/selection/selection';
 import { useTransport } from '../../../state/transport/transport';
 import { Thumbnail } from '../../thumbnail';
 import mend from '../mend.module.css';
-import { FileChooser, PICTURES } from '../../file-chooser';
+import { PictureChooser } from '../../picture-chooser';
 import styles from './paint.module.css';
 import { StrokeList } from './stroke-list';
 
@@ -159,17 +159,13 @@ function PlateFields({ film, target, off, onPlate }: PartProps & { readonly onPl
           },
         ]}
       />
-      <FileChooser
+      <PictureChooser
         label="A photo of the empty set"
         testId="plate-file"
-        accept={PICTURES}
+        words="A plate from a file…"
         disabled={off}
-        onFiles={([file]) => {
-          if (file) void choosePlateFile(file);
-        }}
-      >
-        A plate from a file…
-      </FileChooser>
+        onFile={(file) => void choosePlateFile(file)}
+      />
       {plate && <CheckField label="Show the plate, to touch it up" checked={onPlate} onChange={showPlate} />}
     </>
   );
