@@ -190,8 +190,14 @@ export function mendFilmDocument(value: unknown, problem: string): Result<Opened
   }
 }
 
+/** The most letters of a title in a sentence. */
+const MAX_TITLE = 40;
+
+const shortName = (title: string): string =>
+  title.length > MAX_TITLE ? `${title.slice(0, MAX_TITLE)}…` : title;
+
 /** Said of a film in which something was put right. */
 export function formatMended({ film, mended }: OpenedFilm): string {
   const more = mended.length > 3 ? `; and ${mended.length - 3} more` : '';
-  return `“${film.title}” was damaged and has been put right as far as it could be: ${mended.slice(0, 3).join('; ')}${more}.`;
+  return `“${shortName(film.title)}” was damaged and has been put right as far as it could be: ${mended.slice(0, 3).join('; ')}${more}.`;
 }
