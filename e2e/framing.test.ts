@@ -28,6 +28,8 @@ async function showFraming(page: Page): Promise<void> {
 }
 const frameWords = (page: Page): Promise<string | null> =>
   page.getByRole('button', { name: /^Frame, / }).getAttribute('aria-label');
+const field = (page: Page, name: string): Promise<string> =>
+  page.getByRole('textbox', { name, exact: true }).inputValue();
 const shows = async (page: Page, colour: Colour): Promise<void> =>
   expect.poll(async () => distance(await middle(page), colour)).toBeLessThan(12);
 
@@ -35,12 +37,12 @@ test('a frame that is typed for the film is shown, and printed; poses may have o
   const { page, complaints } = await threePoses();
   await showFraming(page);
   await type(page, 'Closer, %', '200');
-  await type(page, 'Left', '0');
-  await type(page, 'Top', '0');
+  await type(page, 'Left px', '0');
+  await type(page, 'Top px', '0');
   await expect.poll(() => frameWords(page)).toContain('Frame, 200 %, 0 from the left, 0 from the top.');
   await tickets(page).nth(1).click();
   await page.getByLabel('For', { exact: true }).selectOption('chosen');
-  await type(page, 'Left', '160');
+  await type(page, 'Left px', '160');
   await expect.poll(() => undoWords(page)).toBe('Undo: Framing of 1 pose set to 200 %');
   // As it will look, where the frame is not being set.
   await page.getByRole('button', { name: 'Light', exact: true }).click();
@@ -132,10 +134,10 @@ test('the camera moves over a run from the first framing to the last; words come
   await page.getByLabel('For', { exact: true }).selectOption('chosen');
   await tickets(page).nth(0).click();
   await type(page, 'Closer, %', '200');
-  await type(page, 'Left', '0');
+  await type(page, 'Left px', '0');
   await tickets(page).nth(2).click();
   await type(page, 'Closer, %', '200');
-  await type(page, 'Left', '160');
+  await type(page, 'Left px', '160');
   await tickets(page).nth(0).click();
   await tickets(page)
     .nth(2)
@@ -162,14 +164,30 @@ test('on ones the camera moves while a pose is held, on screen and in the print;
   await page.keyboard.press('Escape');
   await showFraming(page);
   await type(page, 'Closer, %', '200');
-  await type(page, 'Left', '0');
-  await type(page, 'Top', '0');
+  await type(page, 'Left px', '0');
+  await type(page, 'Top px', '0');
   await page.getByLabel('For', { exact: true }).selectOption('chosen');
   await tickets(page).nth(0).click();
-  await type(page, 'Left', '160');
+  await type(page, 'Left px', '160');
   await page.getByLabel('Frames', { exact: true }).selectOption('on ones');
   await page.getByRole('button', { name: 'Move the camera' }).click();
   await expect.poll(() => undoWords(page)).toBe('Undo: Camera moved over 1 pose, on ones');
+  // Both ends are on the picture, and either is changed there.
+  const [start, end] = ['Start', 'End'].map((word) =>
+    page.getByRole('button', { name: `${word} of the move` }),
+  );
+  await expect.poll(() => end?.getAttribute('aria-label')).toContain('200 %, 160 from the left');
+  await start?.focus();
+  await page.keyboard.press('Shift+ArrowRight');
+  await expect.poll(() => start?.getAttribute('aria-label')).toContain('200 %, 10 from the left');
+  await expect.poll(() => undoWords(page)).toBe('Undo: Start of the camera move set to 200 %');
+  await expect.poll(() => field(page, 'Left px')).toBe('10');
+  await page.keyboard.press('Control+z');
+  await expect.poll(() => field(page, 'Left px')).toBe('0');
+  await page.getByLabel('For', { exact: true }).selectOption('film');
+  await page.getByRole('button', { name: 'Show the camera move' }).click();
+  await page.getByText('The camera moves over 1 pose, from 200 % to 200 %.').waitFor();
+  await page.getByLabel('For', { exact: true }).selectOption('film');
   await page.getByRole('button', { name: 'Light', exact: true }).click();
   await page.keyboard.press('Home');
   await shows(page, topLeft);

@@ -121,13 +121,13 @@ test('photos are moved by hand: dragged, by key, typed, copied, by clicking the 
   await tickets(page).nth(4).click();
   await page.keyboard.press('Alt+ArrowLeft');
   await page.keyboard.press('Alt+Shift+ArrowDown');
-  await expect.poll(() => field(page, 'Right').inputValue()).toBe('−1');
-  await expect.poll(() => field(page, 'Down').inputValue()).toBe('+0.1');
+  await expect.poll(() => field(page, 'Right px').inputValue()).toBe('−1');
+  await expect.poll(() => field(page, 'Down px').inputValue()).toBe('+0.1');
   await page.keyboard.press('Alt+.');
-  await expect.poll(() => field(page, 'Turn').inputValue()).toBe('+0.01');
-  await type(page, 'Turn', '0');
-  await type(page, 'Right', '-11');
-  await type(page, 'Down', '7');
+  await expect.poll(() => field(page, 'Turn °').inputValue()).toBe('+0.01');
+  await type(page, 'Turn °', '0');
+  await type(page, 'Right px', '-11');
+  await type(page, 'Down px', '7');
   await expect.poll(() => undoWords(page)).toBe('Undo: 1 photo moved by hand');
   await expect.poll(async () => farthest(await allSeen(page), first)).toBeLessThan(8);
   // The others behind the bump as this one.
@@ -158,7 +158,7 @@ test('photos are moved by hand: dragged, by key, typed, copied, by clicking the 
   await page.getByRole('button', { name: 'Stop clicking' }).click();
   await tickets(page).nth(4).click();
   await expect
-    .poll(async () => Number((await field(page, 'Right').inputValue()).replace('−', '-')))
+    .poll(async () => Number((await field(page, 'Right px').inputValue()).replace('−', '-')))
     .toBeCloseTo(-31, 0);
 
   // Dragged by 20 pixels of the film.
@@ -169,7 +169,7 @@ test('photos are moved by hand: dragged, by key, typed, copied, by clicking the 
   await page.mouse.move(box.x + 100 + 20 * scale, box.y + 100, { steps: 4 });
   await page.mouse.up();
   await expect
-    .poll(async () => Number((await field(page, 'Right').inputValue()).replace('−', '-')))
+    .poll(async () => Number((await field(page, 'Right px').inputValue()).replace('−', '-')))
     .toBeCloseTo(-11, 0);
   await page.getByRole('checkbox', { name: 'Mend the place' }).uncheck();
   await expect.poll(() => undoWords(page)).toBe('Undo: Place of 1 photo left out');

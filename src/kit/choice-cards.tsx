@@ -29,8 +29,9 @@ export function ChoiceCards<T extends string>({
             checked={option.value === value}
             onChange={() => onChange(option.value)}
           />
-          <span className={styles.label}>{option.label}</span>
-          <span className={styles.words}>{option.words}</span>
+          <span>
+            {option.label}. <small>{option.words}</small>
+          </span>
         </label>
       ))}
     </fieldset>

@@ -1,4 +1,5 @@
 import type { LucideIcon } from 'lucide-react';
+import type { ReactNode } from 'react';
 import { Button } from './button';
 import styles from './tools.module.css';
 
@@ -19,10 +20,12 @@ interface ToolsProps {
   readonly label: string;
   readonly tools: readonly Tool[];
   readonly disabled?: boolean;
+  /** A further button, such as one that chooses a file. */
+  readonly children?: ReactNode;
 }
 
 /** Buttons with a picture and a word each, two beside each other. */
-export function Tools({ label, tools, disabled = false }: ToolsProps) {
+export function Tools({ label, tools, disabled = false, children }: ToolsProps) {
   return (
     <div className={styles.tools} role="group" aria-label={label}>
       {tools.map(({ word, label: more, shortcut, icon: Icon, run, off = false }) => (
@@ -35,6 +38,7 @@ export function Tools({ label, tools, disabled = false }: ToolsProps) {
           <Icon size={16} aria-hidden /> {word}
         </Button>
       ))}
+      {children}
     </div>
   );
 }

@@ -1,3 +1,4 @@
+import type { ReactNode } from 'react';
 import { FileChooser, PICTURES } from './file-chooser';
 
 interface PictureChooserProps {
@@ -5,7 +6,7 @@ interface PictureChooserProps {
   readonly label: string;
   readonly testId: string;
   /** The words on the button. */
-  readonly words: string;
+  readonly words: ReactNode;
   readonly disabled: boolean;
   readonly onFile: (file: File) => void;
 }

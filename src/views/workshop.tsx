@@ -99,7 +99,7 @@ export default function Workshop({ openDemo }: WorkshopProps) {
           </PartBoundary>
         )}
       </main>
-      <div>
+      <div className={styles.jobs}>
         <JobBar />
         <Suspense>{(phase === 'open' || isComing) && <IncomingBar />}</Suspense>
       </div>

@@ -1,3 +1,4 @@
+import { cameraMoveRun, type MoveEnd } from '../film/camera-move-run';
 import { cropOf } from '../film/crop-of';
 import type { Film, Pose } from '../film/film';
 import { posesOf } from '../film/items';
@@ -67,6 +68,24 @@ export function cameraMoveEdit(moves: ReadonlyMap<string, CameraMove>): Edit {
     patch: { crop: cropAtFrame(cameraMove, 0, 1), cameraMove },
   }));
   return batch(`Camera moved over ${count(patches.length, 'pose')}, on ones`, [
+    { kind: 'patch', of: 'items', patches },
+  ]);
+}
+
+/**
+ * Sets where a camera move begins or ends, for all poses that have a part of it; `poseId` is one of them. What lies outside of what may be
+ * is set to the nearest that may. Nothing where the camera does not move there.
+ */
+export function moveEndEdit(film: Film, poseId: string, end: MoveEnd, wanted: Crop): Edit {
+  const crop = boundedCrop(wanted);
+  const ids = new Set(cameraMoveRun(film, poseId)?.poseIds);
+  const patches = posesOf(film).flatMap(({ id, cameraMove }) => {
+    if (!cameraMove || !ids.has(id)) return [];
+    const move = { ...cameraMove, [end]: crop };
+    return [{ id, patch: { crop: cropAtFrame(move, 0, 1), cameraMove: move } }];
+  });
+  const which = end === 'from' ? 'Start' : 'End';
+  return batch(`${which} of the camera move set to ${closeness(crop)} %`, [
     { kind: 'patch', of: 'items', patches },
   ]);
 }

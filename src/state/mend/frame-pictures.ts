@@ -1,14 +1,32 @@
-import { cropEdit, placingEdit, uncropAllEdit } from '../../core/edits/crop-edits';
+import { cropEdit, moveEndEdit, placingEdit, uncropAllEdit } from '../../core/edits/crop-edits';
+import { cameraMoveRun, type CameraMoveRun, type MoveEnd } from '../../core/film/camera-move-run';
 import { cropOf } from '../../core/film/crop-of';
 import type { Film } from '../../core/film/film';
-import { scheduleOf } from '../../core/film/schedule';
+import { poseAt, scheduleOf } from '../../core/film/schedule';
 import { boundedCrop, WHOLE, type Crop } from '../../core/picture/crop';
 import type { Framing } from '../../core/picture/placement';
 import { openFilm } from '../document/document';
 import { edit, targetPoses } from '../document/edit-film';
 import { sceneOnScreen } from '../poses/scenes';
+import { transportNow } from '../transport/transport';
 import { mendTarget } from './mend-target';
 import { mendNow, setMend, type Guide, type MendScope } from './mend';
+
+/** The pose by which a camera move is known: the one on screen where it is among those meant, else the first of them. */
+function movedPose(film: Film): string | undefined {
+  const targets = targetPoses();
+  const here = poseAt(scheduleOf(film), transportNow().frame)?.pose.id;
+  return here !== undefined && targets.includes(here) ? here : targets[0];
+}
+
+/** The camera move that is set where chosen poses are framed; undefined where the camera stands still, or a scene or the film is meant. */
+export function moveInScope(film: Film, scope: MendScope): CameraMoveRun | undefined {
+  const id = scope === 'chosen' ? movedPose(film) : undefined;
+  return id === undefined ? undefined : cameraMoveRun(film, id);
+}
+
+/** Which end of a camera move is set. */
+export const chooseMoveEnd = (moveEnd: MoveEnd): void => setMend({ moveEnd });
 
 /** The part of the picture that is shown of the film, the scene on screen, or the chosen poses: of the first where they differ. */
 export function cropInScope(film: Film, scope: MendScope): Crop {
@@ -18,15 +36,25 @@ export function cropInScope(film: Film, scope: MendScope): Crop {
     return film.scenes.find((scene) => scene.id === id)?.crop ?? film.settings.crop ?? WHOLE;
   }
   const [first] = targetPoses();
+  const move = moveInScope(film, scope);
+  if (move) return move[mendNow().moveEnd];
   const pose = first === undefined ? undefined : scheduleOf(film).firsts.get(first)?.pose;
   return pose ? cropOf(film, pose) : WHOLE;
 }
 
-/** Sets the part of the picture that is shown; undefined leaves it to the scene or the film. */
+/**
+ * Sets the part of the picture that is shown; where the camera moves, at one end of the move. Undefined leaves it to the scene or the film,
+ * for all poses of a move.
+ */
 export function setCrop(crop: Crop | undefined): void {
   setMend({ dragged: undefined });
   const film = openFilm();
-  if (film) edit(cropEdit(film, mendTarget(mendNow().frameScope), crop));
+  if (!film) return;
+  const { frameScope, moveEnd } = mendNow();
+  const move = moveInScope(film, frameScope);
+  const [poseId] = move?.poseIds ?? [];
+  if (crop && poseId !== undefined) edit(moveEndEdit(film, poseId, moveEnd, crop));
+  else edit(cropEdit(film, move ? { of: 'poses', ids: move.poseIds } : mendTarget(frameScope), crop));
 }
 
 /** Moves the frame by so many of the film's pixels, and makes it so many times as large. */

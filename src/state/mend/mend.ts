@@ -1,4 +1,5 @@
 import { create } from 'zustand';
+import type { MoveEnd } from '../../core/film/camera-move-run';
 import type { Key } from '../../core/film/key';
 import type { SteadyWish } from '../../core/mend/steady/steady-run';
 import type { Look } from '../../core/picture/colour/colour-steps';
@@ -55,6 +56,8 @@ interface Mend {
   readonly wordPoint: { readonly x: number; readonly y: number };
   readonly pickingPoint: boolean;
   readonly guides: readonly Guide[];
+  /** The end of a camera move that is set, where the camera moves. */
+  readonly moveEnd: MoveEnd;
   /** A frame that is just dragged. */
   readonly dragged: Crop | undefined;
   /** What a look is set for, and the step of it that is open. */
@@ -88,6 +91,7 @@ export const useMend = create<Mend>(() => ({
   copiedKey: undefined,
   pace: 'eased',
   onOnes: false,
+  moveEnd: 'to',
   wordStep: 10,
   wordPoint: { x: 0.5, y: 0.5 },
   pickingPoint: false,

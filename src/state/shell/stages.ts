@@ -11,6 +11,8 @@ export interface StageFacts {
   readonly plays: boolean;
   /** Whether the big picture is shown in it. */
   readonly hasPicture: boolean;
+  /** The panel that runs down the whole side of the window, beside the strip, and its width in CSS pixels; undefined where panels end above the strip. */
+  readonly tallPanel?: { readonly name: string; readonly width: number };
   /** What the strip shows of the sound: which lanes and how high, and whether beats; whether what was mended; and how close it comes. */
   readonly strip: {
     readonly lanes: 'none' | 'used' | 'all';
@@ -35,6 +37,7 @@ export const STAGE_FACTS: Readonly<Record<Stage, StageFacts>> = {
     label: 'Shoot',
     plays: false,
     hasPicture: true,
+    tallPanel: { name: 'Camera', width: 240 },
     strip: { lanes: 'used', laneHeight: 'low', beats: true, mends: false, closest: 'frames' },
   },
   sort: { label: 'Sort', plays: false, hasPicture: false, strip: PICTURES_ONLY },
@@ -48,6 +51,7 @@ export const STAGE_FACTS: Readonly<Record<Stage, StageFacts>> = {
     label: 'Mend',
     plays: true,
     hasPicture: true,
+    tallPanel: { name: 'Mends', width: 284 },
     strip: { ...PICTURES_ONLY, mends: true },
   },
   sound: {
@@ -56,7 +60,13 @@ export const STAGE_FACTS: Readonly<Record<Stage, StageFacts>> = {
     hasPicture: true,
     strip: { lanes: 'all', laneHeight: 'full', beats: true, mends: false, closest: 'samples' },
   },
-  print: { label: 'Print', plays: false, hasPicture: false, strip: PICTURES_ONLY },
+  print: {
+    label: 'Print',
+    plays: false,
+    hasPicture: false,
+    tallPanel: { name: 'A print', width: 340 },
+    strip: PICTURES_ONLY,
+  },
 };
 
 /** The stage in which the work on a film begins. */

@@ -13,8 +13,6 @@ export interface SideContent {
   /** Over it: a heading or tabs. */
   readonly head: ReactNode;
   readonly body: ReactNode;
-  /** Its width in CSS pixels, until a person drags it to another. */
-  readonly width: number;
 }
 
 interface SidePanelProps {

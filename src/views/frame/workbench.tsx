@@ -1,4 +1,4 @@
-import { useRef, type ReactNode } from 'react';
+import { useRef, useState, type ReactNode } from 'react';
 import { Group, Panel } from 'react-resizable-panels';
 import { Edge } from '../../kit/edge';
 import { useFilm } from '../../state/document/document';
@@ -11,6 +11,8 @@ import { stripHeights } from '../strip/strip-rows';
 import { useHeight } from '../use-height';
 import styles from './frame.module.css';
 import { Rail } from './rail';
+import { Sides } from './sides';
+import { TallRoom } from './tall-frame';
 import { useSizedPanel } from './use-sized-panel';
 
 /** What stands around the picture above the strip, in CSS pixels: playing, and the space around it. */
@@ -35,6 +37,8 @@ export function Workbench({ hasStrip, children }: WorkbenchProps) {
   const wanted = useRef<HTMLDivElement>(null);
   const room = useHeight(wanted);
   const film = useFilm();
+  const { tallPanel } = STAGE_FACTS[stage];
+  const [tallRoom, setTallRoom] = useState<HTMLElement | null>(null);
   const shown = hasStrip && !alone && !own?.folded;
 
   const most = STAGE_FACTS[stage].hasPicture
@@ -48,7 +52,7 @@ export function Workbench({ hasStrip, children }: WorkbenchProps) {
     const pixels = strip.panelRef.current?.getSize().inPixels;
     if (pixels !== undefined) setSideSize(stage, 'strip', pixels);
   };
-  return (
+  const upright = (
     <div className={styles.bench}>
       <Group
         orientation="vertical"
@@ -60,7 +64,7 @@ export function Workbench({ hasStrip, children }: WorkbenchProps) {
         }}
       >
         <Panel id="stage" minSize={LOWEST.stage} className={styles.middle}>
-          {children}
+          <TallRoom value={tallRoom ?? undefined}>{children}</TallRoom>
         </Panel>
         {shown && room > 0 && <Edge label="Height of the strip" onReset={() => resetSide(stage, 'strip')} />}
         {shown && room > 0 && (
@@ -78,5 +82,10 @@ export function Workbench({ hasStrip, children }: WorkbenchProps) {
       </Group>
       {hasStrip && !alone && own?.folded && <Rail side="strip" name="the strip" />}
     </div>
+  );
+  return (
+    <Sides left={tallPanel && { ...tallPanel, panel: <div className={styles.middle} ref={setTallRoom} /> }}>
+      {upright}
+    </Sides>
   );
 }

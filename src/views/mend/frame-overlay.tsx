@@ -1,13 +1,24 @@
 import { useGesture } from '@use-gesture/react';
 import { useRef, type KeyboardEvent } from 'react';
+import { MOVE_ENDS, type MoveEnd } from '../../core/film/camera-move-run';
 import { boundedCrop, closeness, cropRect, type Crop } from '../../core/picture/crop';
 import type { Rect } from '../../core/picture/size';
 import { useFilm } from '../../state/document/document';
-import { cropInScope, dragCrop, dropCrop, nudgeCrop, setCrop } from '../../state/mend/frame-pictures';
+import {
+  chooseMoveEnd,
+  cropInScope,
+  dragCrop,
+  dropCrop,
+  moveInScope,
+  nudgeCrop,
+  setCrop,
+} from '../../state/mend/frame-pictures';
 import { useMend } from '../../state/mend/mend';
 import { useSelection } from '../../state/selection/selection';
+import { useTransport } from '../../state/transport/transport';
 import styles from './frame-overlay.module.css';
 import { GuideLines } from './guide-lines';
+import { MoveWay } from './move-way';
 
 interface FrameOverlayProps {
   /** Where the whole picture lies, in pixels of the screen. */
@@ -30,24 +41,28 @@ const MOVES: Readonly<Record<string, readonly [right: number, down: number]>> = 
 /** Times as large with a key. */
 const A_KEY = 1.01;
 
-/** The frame on the picture, to be dragged, and to be sized by its corners. */
+const END_WORDS: Readonly<Record<MoveEnd, string>> = { from: 'Start', to: 'End' };
+
+/** The frame on the picture, to be dragged, and to be sized by its corners; where the camera moves, those of both ends and the way. */
 export function FrameOverlay({ area }: FrameOverlayProps) {
   // As it is framed: what is shown is all of it.
   const film = useFilm();
-  const { frameScope, guides, dragged } = useMend();
+  const { frameScope, guides, dragged, moveEnd } = useMend();
   useSelection((state) => state.chosen);
+  useTransport((state) => state.frame);
   if (!film) return null;
   const crop = dragged ?? cropInScope(film, frameScope);
   const { width, height } = film.settings;
   const scale = area.width / devicePixelRatio / width;
   const [left, top] = [area.x / devicePixelRatio, area.y / devicePixelRatio];
-  const rect = cropRect(crop, film.settings);
-  const box = {
-    left: left + rect.x * scale,
-    top: top + rect.y * scale,
-    width: rect.width * scale,
-    height: rect.height * scale,
+  const boxOf = (shown: Crop): Box => {
+    const { x, y, width: wide, height: high } = cropRect(shown, film.settings);
+    return { left: left + x * scale, top: top + y * scale, width: wide * scale, height: high * scale };
   };
+  const box = boxOf(crop);
+  const set = moveInScope(film, frameScope);
+  const move = set && { ...set, [moveEnd]: crop };
+  const frames = move ? MOVE_ENDS.map((end) => ({ end, crop: move[end] })) : [{ end: undefined, crop }];
 
   const keys = (event: KeyboardEvent): void => {
     const [right, down] = MOVES[event.key] ?? [0, 0];
@@ -75,15 +90,30 @@ export function FrameOverlay({ area }: FrameOverlayProps) {
 
   return (
     <div className={styles.overlay}>
-      <div className={styles.shade} style={box} aria-hidden />
-      <Handle
-        className={styles.frame}
-        style={box}
-        label={`Frame, ${closeness(crop)} %, ${Math.round(rect.x)} from the left, ${Math.round(rect.y)} from the top. Arrows move it, + and − make it closer.`}
-        onKeyDown={keys}
-        crop={crop}
-        make={(start, way) => changed(start, way)}
-      />
+      {move ? (
+        <MoveWay film={film} move={move} boxOf={boxOf} />
+      ) : (
+        <div className={styles.shade} style={box} aria-hidden />
+      )}
+      {frames.map(({ end, crop: shown }) => {
+        const { x, y } = cropRect(shown, film.settings);
+        const take = (): void => {
+          if (end) chooseMoveEnd(end);
+        };
+        return (
+          <Handle
+            key={end ?? 'frame'}
+            className={end === undefined || end === moveEnd ? styles.frame : styles.otherFrame}
+            style={boxOf(shown)}
+            label={`${end ? `${END_WORDS[end]} of the move` : 'Frame'}, ${closeness(shown)} %, ${Math.round(x)} from the left, ${Math.round(y)} from the top. Arrows move it, + and − make it closer.`}
+            words={end && END_WORDS[end]}
+            onTake={take}
+            onKeyDown={keys}
+            crop={shown}
+            make={(start, way) => changed(start, way)}
+          />
+        );
+      })}
       <GuideLines guides={guides} box={box} />
       {CORNERS.map(([name, right, down]) => (
         <Handle
@@ -103,22 +133,30 @@ export function FrameOverlay({ area }: FrameOverlayProps) {
   );
 }
 
+/** A place on the screen, in CSS pixels. */
+export type Box = Readonly<Record<'left' | 'top' | 'width' | 'height', number>>;
+
 interface HandleProps {
   readonly className: string | undefined;
   readonly style: Readonly<Record<string, number>>;
   readonly label: string;
+  /** Written on it. */
+  readonly words?: string | undefined;
+  /** It is come to, by hand or by key. */
+  readonly onTake?: () => void;
   readonly onKeyDown: (event: KeyboardEvent) => void;
   readonly crop: Crop;
   /** What becomes of the crop at the start of a drag, by how far the hand went, in CSS pixels. */
   readonly make: (start: Crop, way: readonly [right: number, down: number]) => Crop;
 }
 
-function Handle({ className, style, label, onKeyDown, crop, make }: HandleProps) {
+function Handle({ className, style, label, words, onTake, onKeyDown, crop, make }: HandleProps) {
   const ref = useRef<HTMLButtonElement>(null);
   useGesture(
     {
       onDrag: ({ movement, memo, first, last, canceled }) => {
         const start = first ? crop : (memo as Crop);
+        if (first) onTake?.();
         const next = make(start, movement);
         if (!last) dragCrop(next);
         else if (canceled) dropCrop();
@@ -135,7 +173,10 @@ function Handle({ className, style, label, onKeyDown, crop, make }: HandleProps)
       className={className}
       style={style}
       aria-label={label}
+      onFocus={onTake}
       onKeyDown={onKeyDown}
-    />
+    >
+      {words && <span>{words}</span>}
+    </button>
   );
 }

@@ -1,6 +1,7 @@
 import Maximize2 from 'lucide-react/icons/maximize-2';
 import Undo2 from 'lucide-react/icons/undo-2';
 import { useEffect } from 'react';
+import type { MoveEnd } from '../../core/film/camera-move-run';
 import type { Film } from '../../core/film/film';
 import { photosById } from '../../core/film/film';
 import { poseAt, scheduleOf } from '../../core/film/schedule';
@@ -9,14 +10,24 @@ import { closeness, closer, CROP_SIZES, cropAt, cropRect, WHOLE } from '../../co
 import type { Framing } from '../../core/picture/placement';
 import { parseAmount, type Amount } from '../../core/time/amount';
 import { count } from '../../core/time/format';
+import { Button } from '../../kit/button';
 import { CheckField } from '../../kit/check-field';
 import { Pair } from '../../kit/pair';
 import { SelectField } from '../../kit/select-field';
+import { Tabs } from '../../kit/tabs';
 import { Tools } from '../../kit/tools';
 import { TypedField } from '../../kit/typed-field';
 import { useDocument, useFilm } from '../../state/document/document';
 import { targetPoses } from '../../state/document/edit-film';
-import { cropInScope, setCrop, setPlacing, toggleGuide, uncropAll } from '../../state/mend/frame-pictures';
+import {
+  chooseMoveEnd,
+  cropInScope,
+  moveInScope,
+  setCrop,
+  setPlacing,
+  toggleGuide,
+  uncropAll,
+} from '../../state/mend/frame-pictures';
 import { GUIDES, MEND_SCOPES, setMend, useMend, type Guide, type MendScope } from '../../state/mend/mend';
 import { setWhole } from '../../state/picture/shown-film';
 import { useSelection } from '../../state/selection/selection';
@@ -31,6 +42,10 @@ const CLOSER: Amount = {
   ...{ label: 'Closer', unit: '%', neutral: 100 },
   ...{ least: 100 / CROP_SIZES.most, most: 100 / CROP_SIZES.least },
 };
+const ENDS: readonly (readonly [end: MoveEnd, word: string])[] = [
+  ['from', 'Start'],
+  ['to', 'End'],
+];
 const GUIDE_WORDS: Readonly<Record<Guide, string>> = {
   thirds: 'Thirds',
   centre: 'Centre',
@@ -61,7 +76,8 @@ export function FramingTool() {
   const canWrite = useDocument((state) => state.canWrite);
   // What is chosen decides which poses are meant.
   useSelection((state) => state.chosen);
-  const { frameScope, guides, dragged } = useMend();
+  const { frameScope, guides, dragged, moveEnd } = useMend();
+
   useEffect(() => {
     setWhole(true);
     return () => setWhole(false);
@@ -74,6 +90,7 @@ export function FramingTool() {
   const soft = softness(film, frame);
   const photo = photosById(film).get(here.pose.photoId);
   const off = !canWrite;
+  const move = moveInScope(film, frameScope);
   const own = frameScope === 'chosen' ? here.pose.crop !== undefined : true;
   return (
     <>
@@ -85,6 +102,24 @@ export function FramingTool() {
         options={MEND_SCOPES.toReversed().map((each) => ({ value: each, label: partWords(each) }))}
         onChange={(next) => setMend({ frameScope: next as MendScope })}
       />
+      {move ? (
+        <>
+          <p className={styles.hint} role="status">
+            The camera moves over {count(move.poseIds.length, 'pose')}, from {closeness(move.from)} % to{' '}
+            {closeness(move.to)} %.
+          </p>
+          <Tabs label="End of the move that is set" tabs={ENDS} chosen={moveEnd} onChoose={chooseMoveEnd} />
+        </>
+      ) : (
+        here.pose.cameraMove && (
+          <>
+            <p className={styles.hint} role="status">
+              The camera moves here: it is set for poses.
+            </p>
+            <Button onClick={() => setMend({ frameScope: 'chosen' })}>Show the camera move</Button>
+          </>
+        )
+      )}
       <TypedField
         label="Closer, %"
         text={String(closeness(crop))}
@@ -97,21 +132,21 @@ export function FramingTool() {
       />
       <Pair>
         <TypedField
-          label="Left"
+          label="Left px"
           text={String(Math.round(x * 10) / 10)}
           parse={(text) => parseAmount(text, pixels('Left', settings.width))}
           onCommit={(left) => setCrop(cropAt({ x: left, y, width }, settings))}
-          hint="pixels"
           figures
+          beside
           disabled={off}
         />
         <TypedField
-          label="Top"
+          label="Top px"
           text={String(Math.round(y * 10) / 10)}
           parse={(text) => parseAmount(text, pixels('Top', settings.height))}
           onCommit={(top) => setCrop(cropAt({ x, y: top, width }, settings))}
-          hint="pixels"
           figures
+          beside
           disabled={off}
         />
       </Pair>
@@ -134,7 +169,6 @@ export function FramingTool() {
           ...COPY_TOOLS,
         ]}
       />
-      <DoseFields film={film} tool="framing" off={off} />
       <div className={styles.guides} role="group" aria-label="Guides">
         {GUIDES.map((guide) => (
           <CheckField
@@ -158,6 +192,7 @@ export function FramingTool() {
         {...(photo ? { hint: `${photo.name} is ${photo.width} × ${photo.height}` } : {})}
         disabled={off}
       />
+      <DoseFields film={film} tool="framing" off={off} />
     </>
   );
 }

@@ -1,9 +1,16 @@
+import Anchor from 'lucide-react/icons/anchor';
+import Brush from 'lucide-react/icons/brush';
+import Crop from 'lucide-react/icons/crop';
+import Palette from 'lucide-react/icons/palette';
+import Pencil from 'lucide-react/icons/pencil';
+import PersonStanding from 'lucide-react/icons/person-standing';
+import SunMedium from 'lucide-react/icons/sun-medium';
 import { scheduleOf } from '../../core/film/schedule';
-import { Accordion } from '../../kit/accordion';
 import { Panel } from '../../kit/panel';
+import { ToolChoice, type ChoosableTool } from '../../kit/tool-choice';
 import { useFilm } from '../../state/document/document';
-import { setMend, useMend } from '../../state/mend/mend';
-import { StageFrame } from '../frame/stage-frame';
+import { setMend, useMend, type MendTool } from '../../state/mend/mend';
+import { TallFrame } from '../frame/tall-frame';
 import { NoPoses } from '../no-poses';
 import { Picture } from '../picture/picture';
 import { Transport } from '../time/transport';
@@ -17,31 +24,30 @@ import { PaintTool } from './paint/paint-tool';
 import { SteadyTool } from './steady-tool';
 import { ViewChoice } from './view-choice';
 
+const TOOLS: readonly ChoosableTool<MendTool>[] = [
+  { id: 'light', title: 'Light', icon: SunMedium, body: <LightTool /> },
+  { id: 'steady', title: 'Steady', icon: Anchor, body: <SteadyTool /> },
+  { id: 'framing', title: 'Framing', icon: Crop, body: <FramingTool /> },
+  { id: 'colour', title: 'Colour', icon: Palette, body: <ColourTool /> },
+  { id: 'paint', title: 'Paint out', icon: Brush, body: <PaintTool /> },
+  { id: 'key', title: 'Key', icon: PersonStanding, body: <KeyTool /> },
+  { id: 'draw', title: 'Draw on top', icon: Pencil, body: <DrawTool /> },
+];
+
 /** Stage Mend: the picture, before and after, and the tools that mend it. */
 export function MendView() {
   const film = useFilm();
   const tool = useMend((state) => state.tool);
   const isEmpty = film && scheduleOf(film).count === 0;
-  const tools = (
-    <Panel label="Mends">
-      <ViewChoice />
-      <Accordion
-        folds={[
-          { id: 'light', title: 'Light', body: <LightTool /> },
-          { id: 'steady', title: 'Steady', body: <SteadyTool /> },
-          { id: 'framing', title: 'Framing', body: <FramingTool /> },
-          { id: 'colour', title: 'Colour', body: <ColourTool /> },
-          { id: 'paint', title: 'Paint out', body: <PaintTool /> },
-          { id: 'key', title: 'Key', body: <KeyTool /> },
-          { id: 'draw', title: 'Draw on top', body: <DrawTool /> },
-        ]}
-        open={tool}
-        onOpen={(open) => setMend({ tool: open })}
-      />
-    </Panel>
-  );
   return (
-    <StageFrame left={{ name: 'Mends', width: 276, head: <h2>Mends</h2>, body: tools }}>
+    <TallFrame
+      head={<ViewChoice />}
+      body={
+        <Panel label="Mends">
+          <ToolChoice label="Tools" tools={TOOLS} open={tool} onOpen={(open) => setMend({ tool: open })} />
+        </Panel>
+      }
+    >
       <div className={styles.middle}>
         {isEmpty ? (
           <NoPoses
@@ -54,6 +60,6 @@ export function MendView() {
         )}
         <Transport />
       </div>
-    </StageFrame>
+    </TallFrame>
   );
 }

@@ -67,12 +67,8 @@ const HAND: Readonly<Record<keyof HandMove, Amount>> = {
   size: { label: 'Size', unit: '%', least: 50, most: 200, neutral: 100 },
 };
 const HAND_NAMES = Object.keys(HAND) as readonly (keyof HandMove)[];
-const HINTS: Readonly<Record<keyof HandMove, string>> = {
-  right: 'pixels',
-  down: 'pixels',
-  turn: 'degrees',
-  size: '%',
-};
+/** What each is measured in, as short as it is written. */
+const UNITS: Readonly<Record<keyof HandMove, string>> = { right: 'px', down: 'px', turn: '°', size: '%' };
 
 /** Steady: photos moved so that they lie on one that stands right, and by hand. */
 export function SteadyTool() {
@@ -207,12 +203,12 @@ function ByHand({ film, photos, off }: ByHandProps) {
           {names.map((name) => (
             <TypedField
               key={name}
-              label={HAND[name].label}
+              label={`${HAND[name].label} ${UNITS[name]}`}
               text={textOf(name)}
               parse={(text) => parseAmount(text, HAND[name])}
               onCommit={(value) => setNudge({ [name]: value })}
-              hint={HINTS[name]}
               figures
+              beside
               disabled={off}
             />
           ))}

@@ -27,7 +27,7 @@ import { hasToWait, printLater, usePrintQueue } from '../../state/print/print-qu
 import { printToDisk } from '../../state/print/print-to-disk';
 import { saveFrame } from '../../state/print/save-frame';
 import { experienceKey, setPrint, usePrintSettings } from '../../state/print/print-settings';
-import { StageFrame } from '../frame/stage-frame';
+import { TallFrame } from '../frame/tall-frame';
 import { NoPoses } from '../no-poses';
 import { KindField } from './kind-field';
 import { PartField } from './part-field';
@@ -159,12 +159,9 @@ export function PrintView() {
     </>
   );
   return (
-    <StageFrame
-      left={{
-        name: 'A print',
-        width: 340,
-        head: <h2>A print</h2>,
-        body: (
+    <TallFrame
+      head={<h2>A print</h2>}
+      body={
           <Panel label="Print settings" foot={foot}>
             <div className={styles.questions}>
               <PurposeField settings={settings} />
@@ -191,8 +188,7 @@ export function PrintView() {
             )}
             <PrintDetails film={film} settings={settings} />
           </Panel>
-        ),
-      }}
+      }
     >
       {frames === 0 && prints.length + waiting.length === 0 ? (
         <NoPoses
@@ -203,6 +199,6 @@ export function PrintView() {
       ) : (
         <PrintHall film={film} />
       )}
-    </StageFrame>
+    </TallFrame>
   );
 }

@@ -13,7 +13,7 @@ import { restoreShooting, useShooting } from '../../state/shoot/shooting';
 import { goOnWatching, pauseWatching } from '../../state/shoot/watch';
 import { stopTaking, useTake } from '../../state/shoot/take';
 import { STAND_IN_CAMERA } from '../../engine/browser/shoot/stand-in/stand-in-camera';
-import { StageFrame } from '../frame/stage-frame';
+import { TallFrame } from '../frame/tall-frame';
 import { Tabs } from '../../kit/tabs';
 import { SHOOT_PANELS, setShootPanel, useShootPanel, type ShootPanel } from '../../state/shoot/shoot-panel';
 import { restoreReference } from '../../state/shoot/reference';
@@ -72,7 +72,7 @@ export function ShootView() {
     />
   );
   return (
-    <StageFrame left={{ name: 'Camera', width: 240, head: tabs, body: <View /> }}>
+    <TallFrame head={tabs} body={<View />}>
       <section ref={middle} tabIndex={-1} aria-label="Shooting" className={styles.middle}>
         <div className={styles.surround}>
           <div className={styles.screen}>
@@ -84,7 +84,7 @@ export function ShootView() {
         </div>
         <TakeBar />
       </section>
-    </StageFrame>
+    </TallFrame>
   );
 }
 

@@ -151,6 +151,9 @@ function HandFields({ off }: { readonly off: boolean }) {
   );
 }
 
+/** So many colours stand in one line beside the one that is drawn with. */
+const SHOWN_COLOURS = 5;
+
 /** The colour that is drawn with, and those that were. */
 function Colours({ off }: { readonly off: boolean }) {
   const { colour, colours } = useDraw();
@@ -162,7 +165,7 @@ function Colours({ off }: { readonly off: boolean }) {
         disabled={off}
         onChange={(next) => setDraw({ colour: next })}
       />
-      {colours.slice(0, 5).map((each) => (
+      {colours.slice(0, SHOWN_COLOURS).map((each) => (
         <button
           key={each}
           type="button"
@@ -226,8 +229,8 @@ function PoseFields({ film, here, off }: PoseFieldsProps) {
   const lasts = layer ? lastsOver(film, { poseId: pose.id, layerId: layer.id }) : 0;
   return (
     <>
-      <h4>This pose</h4>
       <p className={mend.hint} role="status">
+        <strong>This pose.</strong>{' '}
         {marks.length > 0 ? `${count(marks.length, 'mark')} on ${layer?.name ?? ''}` : 'Nothing drawn yet'}
       </p>
       <TypedField
@@ -275,6 +278,7 @@ function PoseFields({ film, here, off }: PoseFieldsProps) {
           parse={(typed) => parseAmount(typed, GHOSTS)}
           onCommit={(next) => setDraw({ ghostsBefore: Math.round(next) })}
           figures
+          beside
         />
         <TypedField
           label="Ghosts after"
@@ -282,6 +286,7 @@ function PoseFields({ film, here, off }: PoseFieldsProps) {
           parse={(typed) => parseAmount(typed, GHOSTS)}
           onCommit={(next) => setDraw({ ghostsAfter: Math.round(next) })}
           figures
+          beside
         />
       </Pair>
     </>

@@ -132,6 +132,7 @@ function PictureFields({ film, behind, off }: BehindProps<PictureBehind>) {
             setBehind(moveBehind(behind, { [name]: value / PLACED[name].times }), 'what is behind placed')
           }
           figures
+          beside
           disabled={off}
         />
       ))}

@@ -62,6 +62,10 @@ const STEPS: Readonly<Record<KeyAmount, number>> = {
   ...{ width: 0.5, softness: 1, edge: 0.1, spill: 1, reach: 0.1, holes: 0.1, specks: 0.1, shadows: 1 },
 };
 
+/** What each key needs, and what few do. */
+const EVERYDAY: readonly KeyAmount[] = ['width', 'softness'];
+const FINER = (Object.keys(KEY_AMOUNTS) as readonly KeyAmount[]).filter((name) => !EVERYDAY.includes(name));
+
 /** Key: the subject is cut out of a plain backing, and something else stands behind it. */
 export function KeyTool() {
   const film = useFilm();
@@ -92,19 +96,10 @@ export function KeyTool() {
       <Pointers />
       <Picked film={film} picked={key.picked} off={off} />
       <KeyViews />
-      {(Object.keys(KEY_AMOUNTS) as readonly KeyAmount[]).map((name) => (
-        <SliderField
-          key={name}
-          amount={KEY_AMOUNTS[name]}
-          step={STEPS[name]}
-          value={key[name]}
-          onTry={(value) => tryKeyAmount(name, value)}
-          onCommit={(value) => setKeyAmount(name, value)}
-          disabled={off || key.picked.length === 0}
-        />
-      ))}
-      <Outlines outlines={key.outlines} off={off} />
+      <Amounts names={EVERYDAY} of={key} off={off} />
       <BehindFields film={film} behind={key.behind} off={off || key.picked.length === 0} />
+      <Amounts names={FINER} of={key} off={off} />
+      <Outlines outlines={key.outlines} off={off} />
       <CheckField
         label={`Cut out ${partWords(scope)}`}
         checked={!key.off}
@@ -127,6 +122,26 @@ export function KeyTool() {
       />
     </>
   );
+}
+
+interface AmountsProps {
+  readonly names: readonly KeyAmount[];
+  readonly of: Key;
+  readonly off: boolean;
+}
+
+function Amounts({ names, of: key, off }: AmountsProps) {
+  return names.map((name) => (
+    <SliderField
+      key={name}
+      amount={KEY_AMOUNTS[name]}
+      step={STEPS[name]}
+      value={key[name]}
+      onTry={(value) => tryKeyAmount(name, value)}
+      onCommit={(value) => setKeyAmount(name, value)}
+      disabled={off || key.picked.length === 0}
+    />
+  ));
 }
 
 function Pointers() {

@@ -1,5 +1,6 @@
 import { useEffect } from 'react';
 import FastForward from 'lucide-react/icons/fast-forward';
+import FileUp from 'lucide-react/icons/file-up';
 import Frame from 'lucide-react/icons/frame';
 import Layers from 'lucide-react/icons/layers';
 import ScanSearch from 'lucide-react/icons/scan-search';
@@ -70,7 +71,7 @@ const WAYS: readonly (readonly [way: Way, word: string])[] = [
 ];
 
 const WAY_HINTS: Readonly<Record<Way, string>> = {
-  brush: 'Rub over what is to go. With Shift it goes straight; the right button drags size and softness.',
+  brush: 'Rub over what is to go. Shift: straight. Right button: size and softness.',
   fill: 'Draw around what is to go: all inside is painted.',
   keep: 'Draw around the subject: it stays, all else is painted.',
   choose: 'Click strokes on the picture or in the list; drag them to move them.',
@@ -158,14 +159,19 @@ function PlateFields({ film, target, off, onPlate }: PartProps & { readonly onPl
             run: makeScenePlate,
           },
         ]}
-      />
-      <PictureChooser
-        label="A photo of the empty set"
-        testId="plate-file"
-        words="A plate from a file…"
-        disabled={off}
-        onFile={(file) => void choosePlateFile(file)}
-      />
+      >
+        <PictureChooser
+          label="A photo of the empty set"
+          testId="plate-file"
+          words={
+            <>
+              <FileUp size={16} aria-hidden /> From a file…
+            </>
+          }
+          disabled={off}
+          onFile={(file) => void choosePlateFile(file)}
+        />
+      </Tools>
       {plate && <CheckField label="Show the plate, to touch it up" checked={onPlate} onChange={showPlate} />}
     </>
   );
