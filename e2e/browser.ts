@@ -85,6 +85,8 @@ export function useBrowser({ hasDevices = false } = {}): {
       });
       contexts.push(context);
       context.setDefaultTimeout(PATIENCE);
+      // The stand-in camera writes on its floor how its puppet stands: its photos are told apart.
+      await context.addInitScript(() => Object.assign(globalThis, { standInCode: true }));
       const page = await context.newPage();
       const complaints: string[] = [];
       page.on('pageerror', (error) => complaints.push(error.message));

@@ -146,7 +146,7 @@ test('the camera moves over a run from the first framing to the last; words come
   await expect.poll(() => undoWords(page)).toBe('Undo: Camera moved over 3 poses');
   await tickets(page).nth(1).click();
   await expect.poll(() => frameWords(page)).toContain('Frame, 200 %, 80 from the left');
-  await page.getByRole('button', { name: 'Closer by the word' }).click();
+  await page.getByRole('button', { name: 'By the word' }).click();
   await expect.poll(() => notes(page)).toContain('No word is said over the chosen poses.');
   await page.getByRole('button', { name: 'Towards' }).click();
   const sheet = page.getByRole('button', { name: /^Click towards what/ });
@@ -237,7 +237,7 @@ longTest('the words of the demo’s line come closer one by one, those of the ch
   await showFraming(page);
   await page.keyboard.press('Control+a');
   await type(page, 'Each word, %', '20');
-  await page.getByRole('button', { name: 'Closer by the word' }).click();
+  await page.getByRole('button', { name: 'By the word' }).click();
   await expect.poll(() => undoWords(page)).toBe('Undo: Closer with each word over 110 poses');
   await page.getByLabel('For', { exact: true }).selectOption('chosen');
   await page.keyboard.press('Escape');

@@ -36,7 +36,7 @@ async function matchToThird(page: Page): Promise<void> {
   await showMend(page);
   await tickets(page).nth(2).click();
   await page.keyboard.press('Escape');
-  await page.getByRole('button', { name: 'Match to this one' }).click();
+  await page.getByRole('button', { name: 'Match to this' }).click();
   await expect.poll(() => notes(page)).toContain('5 photos matched');
 }
 
@@ -178,7 +178,7 @@ longTest(
     await openFilmOf(page, await litPhotos(gains));
     await showMend(page);
     await page.keyboard.press('Home');
-    await page.getByRole('button', { name: 'Match to this one' }).click();
+    await page.getByRole('button', { name: 'Match to this' }).click();
     // The well-lit one is measured, too.
     await page.getByText(/^[1-9]\d? of 60 photos/).waitFor();
     // It is worked on meanwhile.
@@ -190,7 +190,7 @@ longTest(
     expect(found).toBeGreaterThan(0);
     expect(found).toBeLessThan(59);
     await page.keyboard.press('Control+z');
-    await page.getByRole('button', { name: 'Match to this one' }).waitFor();
+    await page.getByRole('button', { name: 'Match to this' }).waitFor();
     expect(complaints).toEqual([]);
   },
 );

@@ -78,7 +78,7 @@ try {
   await page.keyboard.press('Control+z');
   await press(page, 'Mend');
   await goToPose(page, 66);
-  await press(page, 'Match to this one');
+  await press(page, 'Match to this');
   const matching = page.getByRole('button', { name: /^Stop matching/ });
   await matching.waitFor();
   await matching.waitFor({ state: 'detached', timeout: 60_000 });

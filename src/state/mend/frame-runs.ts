@@ -1,5 +1,7 @@
 import { cameraMoveEdit, cropsEdit } from '../../core/edits/crop-edits';
+import { cameraMoveRun } from '../../core/film/camera-move-run';
 import { cameraMoves, movedCrops, steppedCrops } from '../../core/film/crop-runs';
+import type { Film } from '../../core/film/film';
 import { placedTranscript } from '../../core/film/placed-transcript';
 import { scheduleOf } from '../../core/film/schedule';
 import { openFilm } from '../document/document';
@@ -8,18 +10,27 @@ import { selectionNow } from '../selection/selection';
 import { tell } from '../shell/shell';
 import { mendNow, setMend } from './mend';
 
+/** The poses over which the camera is moved: those chosen, or all of the move on ones that the one on screen has a part of. */
+export function posesToMove(film: Film): readonly string[] {
+  const targets = targetPoses();
+  const [only] = targets;
+  const move = targets.length === 1 && only !== undefined ? cameraMoveRun(film, only) : undefined;
+  return move?.poseIds ?? targets;
+}
+
 /** Moves the camera over the chosen poses, from the framing of the first to that of the last. */
 export function moveCamera(): void {
   const film = openFilm();
   if (!film) return;
+  const poses = posesToMove(film);
   if (mendNow().onOnes) {
-    const moves = cameraMoves(film, targetPoses(), mendNow().pace);
+    const moves = cameraMoves(film, poses, mendNow().pace);
     if (moves) return edit(cameraMoveEdit(moves));
     return tell(
       'Nothing would move: frame the first and the last of the chosen poses as the move begins and ends, or a single one as it ends.',
     );
   }
-  const crops = movedCrops(film, targetPoses(), mendNow().pace);
+  const crops = movedCrops(film, poses, mendNow().pace);
   if (crops) edit(cropsEdit(crops, 'Camera moved'));
   else
     tell(

@@ -14,6 +14,7 @@ import { someNames } from '../document/missing';
 import { edit, editTogether } from '../document/edit-film';
 import { tell } from '../shell/shell';
 import { goTo } from '../transport/play';
+import { showLastPose } from './follow-strip';
 
 let open: PhotoThreads | undefined;
 /** Whether they stay while nothing comes in. */
@@ -174,7 +175,10 @@ function show(film: Film, photo: Photo, { place, afterPhoto, hold, poseId: onScr
   if (!isInTray(photo)) return keepSpare(film, photo);
   const now = openFilm();
   const entry = now && showingOf(scheduleOf(now), shot.poseId, 0);
-  if (entry) goTo(entry.start);
+  if (entry) {
+    showLastPose(entry.pose.hold);
+    goTo(entry.start);
+  }
   return true;
 }
 

@@ -7,7 +7,7 @@ import {
   type CameraControl,
   type ControlName,
 } from '../../core/shoot/camera-controls';
-import { photosById } from '../../core/film/film';
+import { DEFAULT_SETTINGS, photosById } from '../../core/film/film';
 import type { Size } from '../../core/picture/size';
 import { shotNeighbours } from '../../core/shoot/shot-neighbours';
 import type { Camera, CameraName } from '../../engine/browser/shoot/camera';
@@ -115,7 +115,8 @@ export async function openCamera(): Promise<void> {
   set({ doing: 'opening', problem: undefined });
   const mine = ++openings;
   try {
-    const camera = await openOne(chosen, { size, rate }, { onGone: cameraGone, onSize: showSizes });
+    const film = openFilm()?.settings ?? DEFAULT_SETTINGS;
+    const camera = await openOne(chosen, { size, rate, film }, { onGone: cameraGone, onSize: showSizes });
     if (mine !== openings) return camera.close();
     set({ doing: 'open', camera });
     showSizes();

@@ -104,7 +104,11 @@ export function FrameOverlay({ area }: FrameOverlayProps) {
           <Handle
             key={end ?? 'frame'}
             className={end === undefined || end === moveEnd ? styles.frame : styles.otherFrame}
-            style={boxOf(shown)}
+            // The smaller one lies on top: each can be taken.
+            style={{
+              ...boxOf(shown),
+              zIndex: move && shown.size <= Math.min(move.from.size, move.to.size) ? 1 : 0,
+            }}
             label={`${end ? `${END_WORDS[end]} of the move` : 'Frame'}, ${closeness(shown)} %, ${Math.round(x)} from the left, ${Math.round(y)} from the top. Arrows move it, + and − make it closer.`}
             words={end && END_WORDS[end]}
             onTake={take}

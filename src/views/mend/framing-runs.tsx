@@ -1,13 +1,19 @@
 import Crosshair from 'lucide-react/icons/crosshair';
 import { useEffect } from 'react';
+import type { Film } from '../../core/film/film';
 import { MOVE_PACES, type MovePace } from '../../core/picture/crop';
 import { parseAmount, type Amount } from '../../core/time/amount';
 import { count } from '../../core/time/format';
 import { Button } from '../../kit/button';
 import { SelectField } from '../../kit/select-field';
 import { TypedField } from '../../kit/typed-field';
-import { targetPoses } from '../../state/document/edit-film';
-import { moveCamera, pickPoint, startPickingPoint, stepByWords } from '../../state/mend/frame-runs';
+import {
+  moveCamera,
+  pickPoint,
+  posesToMove,
+  startPickingPoint,
+  stepByWords,
+} from '../../state/mend/frame-runs';
 import { setMend, useMend } from '../../state/mend/mend';
 import styles from './mend.module.css';
 
@@ -22,13 +28,13 @@ const FRAME_WORDS = [
 const WORD_STEP: Amount = { label: 'Each word, %', unit: '%', least: -50, most: 100, neutral: 10 };
 
 /** Framings over a run: a move of the camera, and steps closer by the word. */
-export function FramingRuns({ off }: { readonly off: boolean }) {
+export function FramingRuns({ film, off }: { readonly film: Film; readonly off: boolean }) {
   const { pace, onOnes, wordStep, wordPoint, pickingPoint } = useMend();
   useEffect(() => () => pickPoint(undefined), []);
   const place = `${Math.round(wordPoint.x * 100)} % across, ${Math.round(wordPoint.y * 100)} % down`;
   return (
     <>
-      <h4>{`Over ${count(targetPoses().length, 'pose')}`}</h4>
+      <h4>{`Over ${count(posesToMove(film).length, 'pose')}`}</h4>
       <SelectField
         label="Pace"
         beside
@@ -78,7 +84,7 @@ export function FramingRuns({ off }: { readonly off: boolean }) {
           onClick={stepByWords}
           title="A step closer with each word said over the chosen poses; of the cues chosen in Sound only, where some are"
         >
-          Closer by the word
+          By the word
         </Button>
       </div>
     </>

@@ -179,7 +179,7 @@ export function FramingTool() {
           />
         ))}
       </div>
-      <FramingRuns off={off} />
+      <FramingRuns film={film} off={off} />
       <SelectField
         label={`Photos of another shape, ${count(targetPoses().length, 'pose')}`}
         value={here.pose.placing ?? 'film'}

@@ -101,7 +101,7 @@ function Matching({ film, here, off }: MatchingProps) {
           onClick={() => void matchTheLight()}
           title="Found from what does not move; no photo is altered (M)"
         >
-          {references.length === 0 ? 'Match to this one' : 'Match the light'}
+          {references.length === 0 ? 'Match to this' : 'Match the light'}
         </Button>
       </div>
       <FlickerReport film={film} />

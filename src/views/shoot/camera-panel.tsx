@@ -50,7 +50,7 @@ export function CameraPanel() {
     return () => devices?.removeEventListener('devicechange', changed);
   }, []);
   const closed = doing === 'closed';
-  const own = { value: '', label: camera ? `Largest: ${sizeText(camera.photoSize)}` : 'The largest' };
+  const own = { value: '', label: camera ? `Usual: ${sizeText(camera.photoSize)}` : 'Usual' };
   return (
     <Panel label="Camera">
       <SelectField

@@ -2,7 +2,8 @@ import { useGesture } from '@use-gesture/react';
 import { useRef, useState, type KeyboardEvent } from 'react';
 import { inverse, mapped, type Affine } from '../../core/picture/affine';
 import type { Size } from '../../core/picture/size';
-import { partAt, pullPart, SET, type Part, type Puppet } from '../../core/shoot/stand-in/puppet';
+import { partAt, pullPart, type Part, type Puppet } from '../../core/shoot/stand-in/puppet';
+import { setView } from '../../core/shoot/stand-in/set-view';
 import { choosePart, nudgePart, posePuppet, usePuppet } from '../../state/shoot/puppet';
 import { PUPPET_STEP } from './puppet-step';
 import { ARROW_MOVES } from './arrow-moves';
@@ -31,7 +32,7 @@ export function PuppetSheet({ map, live, isMirrored }: PuppetSheetProps) {
       isMirrored ? (box?.width ?? 0) - left : left,
       y - (box?.top ?? 0),
     );
-    return [(liveX * SET.width) / live.width, (liveY * SET.height) / live.height];
+    return mapped(inverse(setView(live)), liveX, liveY);
   };
   useGesture(
     {

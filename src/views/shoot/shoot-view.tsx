@@ -4,6 +4,7 @@ import { Button } from '../../kit/button';
 import { useFilm } from '../../state/document/document';
 import { restoreGuides } from '../../state/shoot/guides';
 import { chooseCamera, openCamera, useCamera } from '../../state/shoot/camera';
+import { leaveLastPose } from '../../state/shoot/follow-strip';
 import { endCheck } from '../../state/shoot/check';
 import { useLive } from '../../state/shoot/live';
 import { holdShotThreads } from '../../state/shoot/bring-in-shot';
@@ -51,6 +52,7 @@ export function ShootView() {
       pauseWatching();
       stopTaking();
       endCheck();
+      leaveLastPose();
       letGo();
     };
   }, []);

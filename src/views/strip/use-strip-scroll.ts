@@ -1,6 +1,8 @@
 import { usePinch } from '@use-gesture/react';
 import { subscribeToTransport } from '../../state/transport/transport';
 import { useEffect, useEffectEvent, useLayoutEffect, useRef, useState, type RefObject } from 'react';
+import { poseAt, scheduleOf } from '../../core/film/schedule';
+import { openFilm } from '../../state/document/document';
 import { setShell, shellNow, useShell } from '../../state/shell/shell';
 import { transportNow } from '../../state/transport/transport';
 import { TAIL, zoomNow, zoomStrip, zoomStripBy } from '../../state/transport/zoom';
@@ -16,6 +18,13 @@ export interface StripView {
 }
 
 const stepBefore = (left: number): number => Math.floor(left / SIGHT_STEP) * SIGHT_STEP;
+
+/** Frames from the playhead on that are kept in sight with it: while it is shot, the pose on screen and the room of the next one. */
+function roomAhead(frame: number): number {
+  const film = openFilm();
+  const here = shellNow().stage === 'shoot' && film && poseAt(scheduleOf(film), frame);
+  return here ? here.end - frame + film.settings.defaultHold : 0;
+}
 
 /** Scrolling and zooming of the strip: what is in sight, around what it zooms, and the playhead kept in sight. */
 export function useStripScroll(scroller: RefObject<HTMLDivElement | null>, zoom: number): StripView {
@@ -125,8 +134,10 @@ export function useStripScroll(scroller: RefObject<HTMLDivElement | null>, zoom:
     if (!element) return;
     const { frame, playing } = transportNow();
     const x = markOf(frame, zoom);
-    if (x >= element.scrollLeft && x <= element.scrollLeft + element.clientWidth) return;
-    element.scrollLeft = playing ? x - 40 : x - element.clientWidth / 2;
+    const ahead = roomAhead(frame) * zoom;
+    if (x >= element.scrollLeft && x + ahead <= element.scrollLeft + element.clientWidth) return;
+    const before = ahead > 0 ? element.clientWidth - ahead : element.clientWidth / 2;
+    element.scrollLeft = playing ? x - 40 : x - before;
   });
   useEffect(() => {
     follow();

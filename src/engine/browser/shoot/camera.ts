@@ -14,6 +14,8 @@ export interface CameraWish {
   readonly size: Size | undefined;
   /** Pictures a second of its live picture; undefined as it likes. */
   readonly rate: number | undefined;
+  /** Pixels of the film: where the camera has a choice, its photos have that shape. */
+  readonly film: Size;
 }
 
 /** How a photo is taken. */

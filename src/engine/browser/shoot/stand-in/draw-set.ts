@@ -1,6 +1,7 @@
-import { chained, scaling, type Affine } from '../../../../core/picture/affine';
+import { chained, type Affine } from '../../../../core/picture/affine';
 import type { Size } from '../../../../core/picture/size';
-import { puppetShapes, SET, type PaperShape, type Puppet } from '../../../../core/shoot/stand-in/puppet';
+import { puppetShapes, type PaperShape, type Puppet } from '../../../../core/shoot/stand-in/puppet';
+import { setView } from '../../../../core/shoot/stand-in/set-view';
 import { SET_SHAPES } from '../../../../core/shoot/stand-in/set-shapes';
 import { grainTile, lightOfPicture, type ShotLight } from '../../../../core/shoot/stand-in/shot-light';
 import { codeShapes } from '../../../../core/shoot/stand-in/state-code';
@@ -48,8 +49,12 @@ export class SetDrawing {
   readonly #grain: OffscreenCanvas;
   #shown: Puppet | undefined;
 
-  constructor(readonly size: Size) {
-    this.#toPixels = scaling(size.width / SET.width, size.height / SET.height);
+  /** At a size; with the code on its floor where it is shot by tests. */
+  constructor(
+    readonly size: Size,
+    readonly isCoded: boolean,
+  ) {
+    this.#toPixels = setView(size);
     this.#set = drawing(size);
     this.#still = drawing(size);
     drawPapers(this.#set, SET_SHAPES, this.#toPixels, true);
@@ -67,7 +72,7 @@ export class SetDrawing {
       this.#still.setTransform(1, 0, 0, 1, 0, 0);
       this.#still.drawImage(this.#set.canvas, 0, 0);
       drawPapers(this.#still, puppetShapes(puppet), this.#toPixels, true);
-      drawPapers(this.#still, codeShapes(puppet), this.#toPixels, false);
+      if (this.isCoded) drawPapers(this.#still, codeShapes(puppet), this.#toPixels, false);
     }
     context.drawImage(this.#still.canvas, 0, 0);
     const light = 255 * Math.min(1.1, ROOM * gain * lightOfPicture(number));

@@ -2,6 +2,7 @@ import { transfer, wrap, type Remote } from 'comlink';
 import { sizeWithin, type Size } from '../../../../core/picture/size';
 import type { CameraConstraints } from '../../../../core/shoot/camera-controls';
 import { STANDING, type Puppet } from '../../../../core/shoot/stand-in/puppet';
+import { photoSizes } from '../../../../core/shoot/stand-in/set-view';
 import { driftOf } from '../../../../core/shoot/stand-in/shot-light';
 import type { Camera, CameraEvents, CameraName, CameraWish, TakingWay } from '../camera';
 import type { SetState, StandInWorker } from './stand-in.worker';
@@ -9,16 +10,9 @@ import type { SetState, StandInWorker } from './stand-in.worker';
 /** The camera that ships with the app. */
 export const STAND_IN_CAMERA: CameraName = {
   id: 'stand-in',
-  name: 'Stand-in: a paper puppet to practise with',
+  name: 'Stand-in: a paper puppet',
 };
 
-const SIZES: readonly Size[] = [
-  { width: 3840, height: 2160 },
-  { width: 1920, height: 1080 },
-  { width: 1280, height: 720 },
-  { width: 640, height: 360 },
-];
-const USUAL = SIZES[1] as Size;
 const RATES = [12, 24, 30] as const;
 const USUAL_RATE = 24;
 /** Pixels of the longer side of its live picture, at most. */
@@ -52,7 +46,7 @@ export class StandInCamera implements Camera {
   readonly picture = document.createElement('canvas');
   readonly liveSize: Size;
   readonly photoSize: Size;
-  readonly sizes = SIZES;
+  readonly sizes: readonly Size[];
   readonly rates = RATES;
   readonly #thread: Worker;
   readonly #remote: Remote<StandInWorker>;
@@ -69,9 +63,12 @@ export class StandInCamera implements Camera {
   #isGone = false;
   readonly #taking = new Set<Promise<unknown>>();
 
-  constructor({ size = USUAL, rate = USUAL_RATE }: CameraWish, events: CameraEvents) {
+  constructor({ size, rate = USUAL_RATE, film }: CameraWish, events: CameraEvents) {
     this.#events = events;
-    this.photoSize = SIZES.find(({ width }) => width === size.width) ?? USUAL;
+    const { sizes, usual } = photoSizes(film);
+    this.sizes = sizes;
+    this.photoSize =
+      sizes.find(({ width, height }) => width === size?.width && height === size.height) ?? usual;
     this.liveSize = sizeWithin(this.photoSize, LIVE);
     this.picture.width = this.liveSize.width;
     this.picture.height = this.liveSize.height;
@@ -87,7 +84,8 @@ export class StandInCamera implements Camera {
     this.#remote = wrap<StandInWorker>(this.#thread);
     void this.#remote.set(this.#state());
     const canvas = this.picture.transferControlToOffscreen();
-    void this.#remote.start(transfer(canvas, [canvas]), rate, this.photoSize);
+    const isCoded = 'standInCode' in globalThis;
+    void this.#remote.start(transfer(canvas, [canvas]), { rate, photo: this.photoSize, isCoded });
   }
 
   /** Poses the puppet. */

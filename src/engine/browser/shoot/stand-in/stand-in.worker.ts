@@ -13,10 +13,21 @@ export interface SetState {
   readonly light: ShotLight;
 }
 
+/** What the stand-in camera is opened with. */
+interface StandInWish {
+  /** Live pictures a second. */
+  readonly rate: number;
+  /** Pixels of its photos. */
+  readonly photo: Size;
+  /** Whether the floor tells how the puppet stands: see `codeShapes`. */
+  readonly isCoded: boolean;
+}
+
 let state: SetState | undefined;
 let live: { readonly canvas: OffscreenCanvas; readonly drawing: SetDrawing } | undefined;
 let ticking: ReturnType<typeof setInterval> | undefined;
 let pictures = 0;
+let isCoded = false;
 const photos = new Map<string, SetDrawing>();
 
 /** Photos that are being made: the machine is theirs. */
@@ -34,7 +45,7 @@ function photoDrawing(size: Size): SetDrawing {
   let known = photos.get(key);
   if (!known) {
     photos.clear();
-    photos.set(key, (known = new SetDrawing(size)));
+    photos.set(key, (known = new SetDrawing(size, isCoded)));
   }
   return known;
 }
@@ -56,9 +67,11 @@ function drawPhoto({ puppet, light }: SetState, size: Size, { frames }: TakingWa
 }
 
 const worker = {
-  /** Draws the live picture into a canvas, so many times a second, and makes ready for photos of a size. */
-  async start(canvas: OffscreenCanvas, rate: number, photo: Size): Promise<void> {
-    live = { canvas, drawing: new SetDrawing(canvas) };
+  /** Draws the live picture into a canvas, and makes ready for photos. */
+  async start(canvas: OffscreenCanvas, wish: StandInWish): Promise<void> {
+    const { rate, photo } = wish;
+    isCoded = wish.isCoded;
+    live = { canvas, drawing: new SetDrawing(canvas, isCoded) };
     clearInterval(ticking);
     ticking = setInterval(drawLive, 1000 / rate);
     drawLive();
