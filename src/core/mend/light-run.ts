@@ -18,18 +18,17 @@ const bits = (luma: number): number => Math.log2(Math.max(1e-6, toLight(luma / 2
 const lumaOf = (stops: number): number => 255 * Math.min(1, fromLight(2 ** stops));
 
 /**
- * How bright a photo is: of what stands still in it where its light was matched, of all of it where not. Undefined where neither
- * was measured.
+ * How bright a photo is: all of it as its file came, whatever was matched since, and what mending adds to that. Undefined where it was
+ * not measured.
  */
 export function lightLevel(photo: Photo): LightLevel | undefined {
   const { mends, light } = fileOf(photo);
   const matched = mends?.matched;
-  const before = matched?.before ?? light;
+  const before = light ?? matched?.before;
   if (before === undefined) return undefined;
   if (!mends || mends.lightOff) return { before, after: before };
   const part = matched ? matched.strength / 100 : 0;
-  const found = matched ? bits(matched.after) - bits(before) : 0;
-  if (part === 1 && !mends.light) return { before, after: matched?.after ?? before };
+  const found = matched ? bits(matched.after) - bits(matched.before) : 0;
   return { before, after: lumaOf(bits(before) + part * found + (mends.light ?? 0)) };
 }
 
@@ -76,11 +75,11 @@ function makeRun(film: Film, sceneId: string): LightRun {
   };
 }
 
-/** How much the light of some photos flickers, scene by scene: a cut is no flicker. */
-export function flickerAmong(film: Film, photoIds: ReadonlySet<string>): LightLevel {
-  const levelsOf = film.scenes.map((scene) => {
+/** How much the light flickers in the scenes that have some of these photos: as `lightRunOf` says of each; a cut is no flicker. */
+export function flickerAround(film: Film, photoIds: ReadonlySet<string>): LightLevel {
+  const levelsOf = film.scenes.flatMap((scene) => {
     const { photoIds: ids, levels } = lightRunOf(film, scene.id);
-    return levels.filter((_, i) => photoIds.has(ids[i] as string));
+    return ids.some((id) => photoIds.has(id)) ? [levels] : [];
   });
   const side = (each: keyof LightLevel): number =>
     flickerOfRuns(levelsOf.map((levels) => levels.map((level) => level[each])));

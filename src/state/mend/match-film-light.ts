@@ -5,7 +5,7 @@ import { photosById, type Film } from '../../core/film/film';
 import { posesIn } from '../../core/film/items';
 import { lightChangeOf, type FoundLight } from '../../core/film/photo-mends';
 import { fileOf } from '../../core/film/photo-picture';
-import { flickerAmong, lumaAfter } from '../../core/mend/light-run';
+import { flickerAround, lumaAfter } from '../../core/mend/light-run';
 import { lightReferences, planMatching, type LightTask } from '../../core/mend/match-plan';
 import { evenChange } from '../../core/picture/steps/light-change';
 import { count } from '../../core/time/format';
@@ -56,7 +56,7 @@ async function flickerOnly(
 
 /** What came of it, in a sentence. */
 function sayOutcome(film: Film, foundIds: Iterable<string>, failed: Failed, matchedCount: number): void {
-  const { before, after } = flickerAmong(film, new Set(foundIds));
+  const { before, after } = flickerAround(film, new Set(foundIds));
   const matched =
     matchedCount === 0
       ? 'No photo was matched.'

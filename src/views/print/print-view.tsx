@@ -162,32 +162,32 @@ export function PrintView() {
     <TallFrame
       head={<h2>A print</h2>}
       body={
-          <Panel label="Print settings" foot={foot}>
-            <div className={styles.questions}>
-              <PurposeField settings={settings} />
-              <PartField film={film} part={part} />
-              <KindField kind={settings.kind} />
-              {facts.makes !== 'sound' && <SizeField film={film} settings={settings} />}
-              <QualityField film={film} spans={spans} pictures={pictures} settings={settings} />
-            </div>
-            <TypedField
-              label="Name of the file"
-              text={settings.pattern}
-              hint={
-                first
-                  ? `${first.fileName}${orders.length > 1 ? ` and ${orders.length - 1} more` : ''}`
-                  : 'Words, and {film}, {scene}, {date}, {size}, {counter}.'
-              }
-              parse={parsePattern}
-              onCommit={(pattern) => setPrint({ pattern })}
-            />
-            {facts.makes === 'stills' && (
-              <Button onClick={() => void saveFrame()} title="At the film’s size, from its original">
-                <Image size={17} aria-hidden /> The frame at the playhead as PNG
-              </Button>
-            )}
-            <PrintDetails film={film} settings={settings} />
-          </Panel>
+        <Panel label="Print settings" foot={foot}>
+          <div className={styles.questions}>
+            <PurposeField settings={settings} />
+            <PartField film={film} part={part} />
+            <KindField kind={settings.kind} />
+            {facts.makes !== 'sound' && <SizeField film={film} settings={settings} />}
+            <QualityField film={film} spans={spans} pictures={pictures} settings={settings} />
+          </div>
+          <TypedField
+            label="Name of the file"
+            text={settings.pattern}
+            hint={
+              first
+                ? `${first.fileName}${orders.length > 1 ? ` and ${orders.length - 1} more` : ''}`
+                : 'Words, and {film}, {scene}, {date}, {size}, {counter}.'
+            }
+            parse={parsePattern}
+            onCommit={(pattern) => setPrint({ pattern })}
+          />
+          {facts.makes === 'stills' && (
+            <Button onClick={() => void saveFrame()} title="At the film’s size, from its original">
+              <Image size={17} aria-hidden /> The frame at the playhead as PNG
+            </Button>
+          )}
+          <PrintDetails film={film} settings={settings} />
+        </Panel>
       }
     >
       {frames === 0 && prints.length + waiting.length === 0 ? (
