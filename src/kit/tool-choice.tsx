@@ -8,6 +8,8 @@ export interface ChoosableTool<Id extends string> {
   readonly title: string;
   readonly icon: LucideIcon;
   readonly body: ReactNode;
+  /** What is wrong with what was done with it. */
+  readonly flaw?: string;
 }
 
 interface ToolChoiceProps<Id extends string> {
@@ -31,16 +33,24 @@ export function ToolChoice<Id extends string>({ label, tools, open, onOpen }: To
     <>
       <h2 className={styles.unseen}>{label}</h2>
       <div ref={signs} className={styles.signs} role="group" aria-label={label}>
-        {tools.map(({ id, title, icon: Icon }) => (
+        {tools.map(({ id, title, icon: Icon, flaw }) => (
           <button
             key={id}
             type="button"
             aria-expanded={id === open}
             aria-controls={id === open ? body : undefined}
+            aria-describedby={flaw && `${body}-${id}`}
+            data-flaw={flaw && ''}
+            data-tip={flaw}
             onClick={() => onOpen(id === open ? undefined : id)}
           >
             <Icon size={19} aria-hidden />
             {title}
+            {flaw && (
+              <span id={`${body}-${id}`} hidden>
+                {flaw}
+              </span>
+            )}
           </button>
         ))}
       </div>

@@ -20,6 +20,7 @@ import { DrawTool } from './draw/draw-tool';
 import { KeyTool } from './key/key-tool';
 import { FramingTool } from './framing-tool';
 import { LightTool } from './light-tool';
+import { LostMendsNote, lostWith } from './lost-mends-note';
 import { PaintTool } from './paint/paint-tool';
 import { SteadyTool } from './steady-tool';
 import { ViewChoice } from './view-choice';
@@ -39,12 +40,22 @@ export function MendView() {
   const film = useFilm();
   const tool = useMend((state) => state.tool);
   const isEmpty = film && scheduleOf(film).count === 0;
+  const tools = TOOLS.map((each) => {
+    if (!film || lostWith(film, each.id).length === 0) return each;
+    const body = (
+      <>
+        <LostMendsNote film={film} tool={each.id} />
+        {each.body}
+      </>
+    );
+    return { ...each, body, flaw: 'Something set with it does nothing' };
+  });
   return (
     <TallFrame
       head={<ViewChoice />}
       body={
         <Panel label="Mends">
-          <ToolChoice label="Tools" tools={TOOLS} open={tool} onOpen={(open) => setMend({ tool: open })} />
+          <ToolChoice label="Tools" tools={tools} open={tool} onOpen={(open) => setMend({ tool: open })} />
         </Panel>
       }
     >
