@@ -6,8 +6,8 @@ import { attackWithKills, type KillName, type Material } from '../bench/attack/k
 import { filmOfPhotos, somePhotos } from '../bench/attack/photos';
 import { base } from './browser';
 
-/** Tests that kill a browser in the middle of each kind of work, so many times. */
-export function testKills(kinds: readonly KillName[], times: number): void {
+/** Tests that kill a browser in the middle of each kind of work, so many times; those of a watched folder need a server of their own. */
+export function testKills(kinds: readonly Exclude<KillName, 'watch'>[], times: number): void {
   let folder: string;
   let material: Material;
   beforeAll(async () => {
@@ -15,7 +15,7 @@ export function testKills(kinds: readonly KillName[], times: number): void {
     const photos = await somePhotos(folder, 30);
     const film = join(folder, 'thirty photos.kermis');
     await writeFile(film, await filmOfPhotos(photos));
-    material = { photos, film, filmPhotos: photos.length };
+    material = { photos, film, filmPhotos: photos.length, watched: '' };
   });
   afterAll(() => rm(folder, { recursive: true, force: true }));
   test.each(kinds)(

@@ -1,145 +1,22 @@
-import { notes as allNotes } from '../../e2e/browser';
-import { mkdtemp, readdir, readFile, rm } from 'node:fs/promises';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
-import { chromium, type BrowserContext, type Page } from 'playwright-core';
+import type { Page } from 'playwright-core';
+import { bringIn, framesOf, layOut, notes, pause } from './acts';
+import { killDrawing } from './kill-drawing';
+import { killShooting } from './kill-shooting';
+import { killWatching } from './kill-watching';
 import { random, type Tally } from './tally';
-
-/** What may be lost with a kill, in milliseconds; and how often a page tells how far it is. */
-const MAY_BE_LOST = 250;
-
-const CHROMIUM = {
-  executablePath: process.env['CHROMIUM'] ?? '/usr/bin/chromium',
-  viewport: { width: 1280, height: 800 },
-  args: [
-    ...['--no-sandbox', '--disable-background-networking', '--disable-component-update', '--disable-sync'],
-    ...['--no-first-run', '--autoplay-policy=no-user-gesture-required', '--use-fake-device-for-media-stream'],
-  ],
-};
-
-/** Ends every process that was started with a folder in its command, as a crash of the machine would. */
-async function killAll(folder: string): Promise<void> {
-  for (const pid of (await readdir('/proc')).filter((name) => /^\d+$/.test(name))) {
-    const command = await readFile(`/proc/${pid}/cmdline`, 'utf8').catch(() => '');
-    if (command.includes(folder) && Number(pid) !== process.pid)
-      try {
-        process.kill(Number(pid), 'SIGKILL');
-      } catch {
-        // It is gone already.
-      }
-  }
-}
-
-/** A browser with a profile of its own on the disk, that can be killed and started again. */
-export class Victim {
-  readonly #base: string;
-  readonly #folder: string;
-  #context: BrowserContext | undefined;
-  page!: Page;
-  /** What the watched element said, with the time at which it was seen here. */
-  seen: { readonly at: number; readonly value: number }[] = [];
-
-  private constructor(base: string, folder: string) {
-    this.#base = base;
-    this.#folder = folder;
-  }
-
-  static async in(base: string): Promise<Victim> {
-    const victim = new Victim(base, await mkdtemp(join(tmpdir(), 'kermis-kill-')));
-    await victim.start('/films');
-    return victim;
-  }
-
-  async start(path = '/'): Promise<void> {
-    // What was killed may still hold the profile for a moment.
-    for (let tries = 0; ; tries++) {
-      try {
-        this.#context = await chromium.launchPersistentContext(this.#folder, CHROMIUM);
-        break;
-      } catch (error) {
-        if (tries === 5) throw error;
-        await rm(join(this.#folder, 'SingletonLock'), { force: true });
-        await new Promise((resolve) => setTimeout(resolve, 300));
-      }
-    }
-    this.page = this.#context.pages()[0] ?? (await this.#context.newPage());
-    this.page.on('console', (message) => {
-      const [, value] = /^seen (-?\d+)$/.exec(message.text()) ?? [];
-      if (value !== undefined) this.seen.push({ at: Date.now(), value: Number(value) });
-    });
-    this.page.on('dialog', (dialog) => void dialog.accept().catch(() => undefined));
-    await this.page.goto(this.#base + path);
-  }
-
-  /** Tells each number that an element shows, as soon as it shows it. */
-  async watch(selector: string, pattern: string): Promise<void> {
-    this.seen = [];
-    // As text: what builds this file puts helpers into functions that the page does not have.
-    await this.page.evaluate(`{
-      let last = '';
-      const look = () => {
-        const text = document.querySelector(${JSON.stringify(selector)})?.textContent ?? '';
-        const found = (new RegExp(${JSON.stringify(pattern)}).exec(text)?.[1] ?? '').replace(/,/g, '');
-        if (found !== '' && found !== last) console.log('seen ' + found);
-        last = found;
-      };
-      new MutationObserver(look).observe(document.body, { subtree: true, childList: true, characterData: true });
-      look();
-    }`);
-  }
-
-  /** Kills the browser; gives what was seen long enough before that it must have been kept. */
-  async kill(): Promise<number | undefined> {
-    const killedAt = Date.now();
-    await killAll(this.#folder);
-    await this.#context?.close().catch(() => undefined);
-    return this.seen.filter(({ at }) => at <= killedAt - MAY_BE_LOST).at(-1)?.value;
-  }
-
-  async end(): Promise<void> {
-    await this.#context?.close().catch(() => undefined);
-    await killAll(this.#folder);
-    await rm(this.#folder, { recursive: true, force: true, maxRetries: 5, retryDelay: 200 });
-  }
-}
-
-const pause = (ms: number): Promise<void> => new Promise((resolve) => setTimeout(resolve, ms));
-
-const notes = async (page: Page): Promise<string> => allNotes(page).catch(() => '');
-
-const framesOf = async (page: Page): Promise<number> => {
-  await page.getByTestId('counter').waitFor({ timeout: 20_000 });
-  return Number(
-    /of ([\d,]+)/.exec((await page.getByTestId('counter').textContent()) ?? '')?.[1]?.replace(/,/g, ''),
-  );
-};
-
-async function bringIn(page: Page, paths: readonly string[]): Promise<void> {
-  await page.getByTestId('choose-photos').setInputFiles([...paths]);
-  await page.getByRole('button', { name: /^Lay out \d/ }).waitFor({ timeout: 60_000 });
-  await page
-    .getByRole('progressbar', { name: 'Photos coming in' })
-    .waitFor({ state: 'detached', timeout: 60_000 });
-}
-
-async function layOut(page: Page): Promise<void> {
-  await page.getByRole('button', { name: /^Lay out \d/ }).click();
-  await page.getByTestId('counter').waitFor();
-  await page.keyboard.press('Escape');
-  const stop = page.getByRole('button', { name: 'Pause', exact: true });
-  if (await stop.isVisible()) await stop.click();
-  await page.getByRole('button', { name: 'To the start' }).click();
-  await page.getByTestId('kept').filter({ hasText: 'Kept' }).waitFor();
-}
+import { Victim } from './victim';
 
 /** What a kind of kill needs: photos, and a film file. */
 export interface Material {
   readonly photos: readonly string[];
   readonly film: string;
   readonly filmPhotos: number;
+  /** A folder that the server watches. */
+  readonly watched: string;
 }
 
-type Kill = (base: string, material: Material, next: () => number) => Promise<string | undefined>;
+/** Tries it once; gives a sentence about what was lost. */
+export type Kill = (base: string, material: Material, next: () => number) => Promise<string | undefined>;
 
 /** Edits by key, as fast as a key repeats; each makes the film a frame longer. */
 const killEdits: Kill = async (base, { photos }, next) => {
@@ -378,15 +255,19 @@ const killPainting: Kill = async (base, { photos }, next) => {
   }
 };
 
-const KILLS: Readonly<Record<string, Kill>> = {
-  edits: killEdits,
-  import: killImport,
-  opening: killOpening,
-  recording: killRecording,
-  printing: killPrinting,
-  painting: killPainting,
-};
-export type KillName = 'edits' | 'import' | 'opening' | 'recording' | 'printing' | 'painting';
+/** Each kind: what is being done, and how it is tried. */
+const KILLS = {
+  edits: ['editing', killEdits],
+  import: ['importing', killImport],
+  opening: ['opening', killOpening],
+  recording: ['recording', killRecording],
+  printing: ['printing', killPrinting],
+  painting: ['painting', killPainting],
+  shoot: ['shooting', killShooting],
+  watch: ['watching a folder', killWatching],
+  drawings: ['drawing', killDrawing],
+} as const satisfies Readonly<Record<string, readonly [doing: string, kill: Kill]>>;
+export type KillName = keyof typeof KILLS;
 
 /** Kills the browser so many times, at moments that are drawn by lot, in the middle of one kind of work. */
 export async function attackWithKills(
@@ -398,15 +279,16 @@ export async function attackWithKills(
 ): Promise<Tally> {
   const next = random(seed);
   const harm: string[] = [];
+  const [doing, kill] = KILLS[kind];
   for (let i = 0; i < count; i++) {
-    const outcome = await (KILLS[kind] as Kill)(base, material, next).catch(
+    const outcome = await kill(base, material, next).catch(
       (error: unknown) =>
         `${kind}: ${error instanceof Error ? error.message.replace(/\s+/g, ' ').slice(0, 300) : String(error)}`,
     );
     if (outcome !== undefined) harm.push(outcome);
   }
   return {
-    what: `kills while ${kind === 'edits' ? 'editing' : kind === 'import' ? 'importing' : kind}`,
+    what: `kills while ${doing}`,
     tried: count,
     harm,
   };

@@ -28,6 +28,9 @@ const KILLS: readonly (readonly [KillName, number])[] = [
   ['recording', 30],
   ['printing', 30],
   ['painting', 30],
+  ['shoot', 200],
+  ['watch', 40],
+  ['drawings', 40],
 ];
 
 const tallies: Tally[] = [];
@@ -38,6 +41,9 @@ const told = (tally: Tally): void => {
 };
 
 const folder = await mkdtemp(join(tmpdir(), 'kermis-attack-'));
+// The folder of `attack watch`; a server that runs already may watch it too.
+const watched = process.env['KERMIS_WATCH'] ?? (await mkdtemp(join(folder, 'watched-')));
+process.env['KERMIS_WATCH'] = watched;
 const { base, stop } = given === undefined ? await serveBuilt() : { base: given, stop: () => undefined };
 try {
   if (wants('requests')) told(await attackWithRequests(base, of(100)));
@@ -62,7 +68,14 @@ try {
   await writeFile(path, film);
   for (const [kind, count] of KILLS)
     if (wants(kind))
-      told(await attackWithKills(base, kind, of(count), { photos, film: path, filmPhotos: photos.length }));
+      told(
+        await attackWithKills(base, kind, of(count), {
+          photos,
+          film: path,
+          filmPhotos: photos.length,
+          watched,
+        }),
+      );
 } finally {
   stop();
   await rm(folder, { recursive: true, force: true });

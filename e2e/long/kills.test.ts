@@ -1,3 +1,3 @@
 import { testKills } from '../kills';
 
-testKills(['edits', 'import', 'opening', 'recording', 'printing', 'painting'], 2);
+testKills(['edits', 'import', 'opening', 'recording', 'printing', 'painting', 'shoot', 'drawings'], 2);

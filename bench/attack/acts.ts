@@ -1,0 +1,35 @@
+import type { Page } from 'playwright-core';
+import { notes as allNotes } from '../../e2e/browser';
+
+export const pause = (ms: number): Promise<void> => new Promise((resolve) => setTimeout(resolve, ms));
+
+/** All that the page has said. */
+export const notes = async (page: Page): Promise<string> => allNotes(page).catch(() => '');
+
+/** Frames of the film, as the page counts them. */
+export const framesOf = async (page: Page): Promise<number> => {
+  await page.getByTestId('counter').waitFor({ timeout: 20_000 });
+  return Number(
+    /of ([\d,]+)/.exec((await page.getByTestId('counter').textContent()) ?? '')?.[1]?.replace(/,/g, ''),
+  );
+};
+
+/** Brings photos in, to be laid out. */
+export async function bringIn(page: Page, paths: readonly string[]): Promise<void> {
+  await page.getByTestId('choose-photos').setInputFiles([...paths]);
+  await page.getByRole('button', { name: /^Lay out \d/ }).waitFor({ timeout: 60_000 });
+  await page
+    .getByRole('progressbar', { name: 'Photos coming in' })
+    .waitFor({ state: 'detached', timeout: 60_000 });
+}
+
+/** Lays out what came in; ends at rest on the first frame, with the film kept. */
+export async function layOut(page: Page): Promise<void> {
+  await page.getByRole('button', { name: /^Lay out \d/ }).click();
+  await page.getByTestId('counter').waitFor();
+  await page.keyboard.press('Escape');
+  const stop = page.getByRole('button', { name: 'Pause', exact: true });
+  if (await stop.isVisible()) await stop.click();
+  await page.getByRole('button', { name: 'To the start' }).click();
+  await page.getByTestId('kept').filter({ hasText: 'Kept' }).waitFor();
+}

@@ -1,0 +1,64 @@
+import type { Locator, Page } from 'playwright-core';
+import { bringIn, framesOf, layOut, notes, pause } from './acts';
+import type { Kill } from './kills';
+import { Victim } from './victim';
+
+/** What is said of the drawing of the pose on screen. */
+const STATUS = 'section[aria-label="Draw on top"] [role=status]';
+const said = (page: Page): Locator => page.locator(STATUS);
+
+async function showDrawing(page: Page): Promise<void> {
+  await page.getByRole('button', { name: 'Mend', exact: true }).click();
+  await page.keyboard.press('Home');
+  const sign = page.getByRole('button', { name: 'Draw on top', exact: true });
+  if ((await sign.getAttribute('aria-expanded')) !== 'true') await sign.click();
+  await said(page).waitFor();
+}
+
+/** Marks by hand, one after the other; the kill may come while the pen is down. */
+export const killDrawing: Kill = async (base, { photos }, next) => {
+  const victim = await Victim.in(base);
+  try {
+    const { page } = victim;
+    await bringIn(page, photos.slice(0, 3));
+    await layOut(page);
+    const frames = await framesOf(page);
+    await showDrawing(page);
+    const box = await page.getByTestId('picture').boundingBox();
+    if (!box) throw new Error('There is no picture on screen.');
+    await victim.watch(STATUS, '([\\d,]+) marks?');
+    const place = (): readonly [number, number] => [
+      box.x + box.width * (0.3 + next() * 0.4),
+      box.y + box.height * (0.3 + next() * 0.4),
+    ];
+    const marks = (async () => {
+      for (;;) {
+        await page.mouse.move(...place());
+        await page.mouse.down();
+        await page.mouse.move(...place(), { steps: 6 });
+        await page.mouse.up();
+      }
+    })().catch(() => undefined);
+    await pause(1000 + next() * 4000);
+    const must = (await victim.kill()) ?? 0;
+    await marks;
+    await victim.start();
+    await showDrawing(victim.page);
+    const words = (await said(victim.page).textContent()) ?? '';
+    const after = Number(/([\d,]+) marks?/.exec(words)?.[1] ?? 0);
+    if (after < must) return `drawing: ${must} marks were shown to be there, ${after} are`;
+    const now = await framesOf(victim.page);
+    if (now !== frames) return `drawing: ${frames} frames before, ${now} after`;
+    const told = await notes(victim.page);
+    if (/gone|missing|damaged|nothing/.test(told)) return `drawing: ${told}`;
+    if (after === 0) return undefined;
+    // The last one is taken back by itself.
+    await victim.page.keyboard.press('Control+z');
+    await said(victim.page)
+      .filter({ hasText: after === 1 ? 'Nothing drawn yet' : `${after - 1} mark` })
+      .waitFor({ timeout: 5000 });
+    return undefined;
+  } finally {
+    await victim.end();
+  }
+};
