@@ -17,6 +17,7 @@ interface Refused {
   readonly ok: false;
   readonly name: string;
   readonly problem: string;
+  /** It can be used, but could not be stored: there was no room, or the store could not be written. */
   readonly full: boolean;
   /** It is not the file that was expected. */
   readonly altered?: boolean;
@@ -64,9 +65,10 @@ export async function bringInPhoto(file: File, how: HowToBringIn): Promise<Broug
     return brought;
   } catch (error) {
     const { name } = file;
-    return isFull(error)
-      ? refused(name, `There was no room left for ${name}. It was left out.`, true)
-      : refused(name, `${name} could not be stored: ${whyOf(error)} It was left out.`);
+    const words = isFull(error)
+      ? `There was no room left for ${name}.`
+      : `${name} could not be stored: ${whyOf(error)}`;
+    return refused(name, `${words} It was left out.`, true);
   }
 }
 

@@ -3,6 +3,7 @@ import type { Sound } from '../../../core/film/sound';
 import { PROMISE_HEAD, promisedSamples } from '../../../core/formats/promised-samples';
 import { SAMPLE_RATE } from '../../../core/time/frames';
 import { isFull } from '../store/is-full';
+import { whyOf } from '../store/why';
 import { sha256Of } from '../store/sha256';
 import { pieceKeys, readAnalysis, type SoundAnalysis } from '../store/sound-analysis';
 import { originals, soundPieces } from '../store/stores';
@@ -107,7 +108,12 @@ export async function bringInSound(
       return refuse('could not be read from the disk; it may have been moved or locked since it was chosen');
     const kept = await keepCentred(file, hash, onSeconds);
     // The browser copies the bytes as it stores them: the file on the disk is not needed again.
-    await originals.setItem(hash, file.slice(0, file.size, file.type));
+    const unstored = await originals.setItem(hash, file.slice(0, file.size, file.type)).then(
+      () => undefined,
+      (error: unknown) => ({ error }),
+    );
+    if (unstored)
+      return { ok: false, problem: `${name} could not be stored: ${whyOf(unstored.error)}`, full: true };
     const { type, bytes, channels, sampleRate, samples } = kept;
     const notes = notesOn(name, kept);
     return {

@@ -359,6 +359,9 @@ describe('the right to write', () => {
 it('a full disk is known by its name or by its words', () => {
   expect(isFull(new DOMException('', 'QuotaExceededError'))).toBe(true);
   expect(isFull(new Error('Encountered full disk: the disk is full'))).toBe(true);
+  // As Chromium says it where the disk itself is full (seen on a full tmpfs).
+  expect(isFull(new DOMException('Failed to write blobs (IOError)', 'DataError'))).toBe(true);
+  expect(isFull(new Error('IO error: 000003.log: FILE_ERROR_NO_SPACE (ChromeMethodBFE: 3)'))).toBe(true);
   expect(isFull(new Error('the database is closing'))).toBe(false);
   expect(isFull(null)).toBe(false);
 });
