@@ -214,13 +214,11 @@ export const isKept = (page: Page): Promise<void> =>
 async function withNotes<T>(page: Page, act: (list: Locator) => Promise<T>): Promise<T> {
   const button = page.getByRole('button', { name: /^Notes/ });
   const list = page.getByRole('region', { name: 'Notes' });
-  // A page that is still opening may take the click for nothing.
-  await expect
-    .poll(async () => {
-      if (!(await list.isVisible())) await button.click();
-      return list.isVisible();
-    })
-    .toBe(true);
+  // A page that is still opening may take the click for nothing. By itself: attacks read notes outside of any test.
+  for (let tries = 0; tries < 10 && !(await list.isVisible()); tries++) {
+    await button.click();
+    await list.waitFor({ timeout: 3000 }).catch(() => undefined);
+  }
   const outcome = await act(list);
   // By hand, as it was opened: keys belong to the film again.
   await button.click();

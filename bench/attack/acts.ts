@@ -1,10 +1,6 @@
 import type { Page } from 'playwright-core';
-import { notes as allNotes } from '../../e2e/browser';
 
 export const pause = (ms: number): Promise<void> => new Promise((resolve) => setTimeout(resolve, ms));
-
-/** All that the page has said. */
-export const notes = async (page: Page): Promise<string> => allNotes(page).catch(() => '');
 
 /** Frames of the film, as the page counts them. */
 export const framesOf = async (page: Page): Promise<number> => {

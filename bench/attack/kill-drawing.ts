@@ -1,5 +1,6 @@
 import type { Locator, Page } from 'playwright-core';
-import { bringIn, framesOf, layOut, notes, pause } from './acts';
+import { notes } from '../../e2e/browser';
+import { bringIn, framesOf, layOut, pause } from './acts';
 import type { Kill } from './kills';
 import { Victim } from './victim';
 

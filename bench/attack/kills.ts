@@ -1,5 +1,6 @@
 import type { Page } from 'playwright-core';
-import { bringIn, framesOf, layOut, notes, pause } from './acts';
+import { notes } from '../../e2e/browser';
+import { bringIn, framesOf, layOut, pause } from './acts';
 import { killDrawing } from './kill-drawing';
 import { killShooting } from './kill-shooting';
 import { killWatching } from './kill-watching';

@@ -1,8 +1,9 @@
 import { photosById, type Film, type Photo } from '../film/film';
 import { posesIn } from '../film/items';
+import { lightChangeOf } from '../film/photo-mends';
 import { fileOf } from '../film/photo-picture';
 import { fromLight, toLight } from '../picture/srgb';
-import { changedLight, FIELD_TERMS, type LightChange } from '../picture/steps/light-change';
+import { changedLight, changesNothing, FIELD_TERMS, type LightChange } from '../picture/steps/light-change';
 import { flickerOf, flickerOfRuns, jumpsIn } from './flicker';
 
 /** How bright a photo is: mean luma, 0 to 255, as it came and as it looks now. */
@@ -14,22 +15,16 @@ export interface LightLevel {
 /** From so much luma on from photo to photo, a change of light may be a jump. */
 export const LEAST_JUMP = 3;
 
-const bits = (luma: number): number => Math.log2(Math.max(1e-6, toLight(luma / 255)));
-const lumaOf = (stops: number): number => 255 * Math.min(1, fromLight(2 ** stops));
-
 /**
- * How bright a photo is: all of it as its file came, whatever was matched since, and what mending adds to that. Undefined where it was
- * not measured.
+ * How bright a photo is: all of it as its file came, whatever was matched since; and what a grey as bright becomes by all that is done to
+ * its light. Undefined where it was not measured.
  */
 export function lightLevel(photo: Photo): LightLevel | undefined {
   const { mends, light } = fileOf(photo);
-  const matched = mends?.matched;
-  const before = light ?? matched?.before;
+  const before = light ?? mends?.matched?.before;
   if (before === undefined) return undefined;
-  if (!mends || mends.lightOff) return { before, after: before };
-  const part = matched ? matched.strength / 100 : 0;
-  const found = matched ? bits(matched.after) - bits(matched.before) : 0;
-  return { before, after: lumaOf(bits(before) + part * found + (mends.light ?? 0)) };
+  const change = lightChangeOf(mends);
+  return { before, after: changesNothing(change) ? before : lumaAfter(before, change) };
 }
 
 /** The light over the photos of a scene, each once, in the order in which they are shown. */
