@@ -4,7 +4,7 @@ import type { Film } from '../../core/film/film';
 import { formatSize } from '../../core/time/format';
 import { Button } from '../../kit/button';
 import { useFinishedPrints } from '../../state/print/finished-prints';
-import { usePrintQueue } from '../../state/print/print-queue';
+import { hasToWait, usePrintQueue } from '../../state/print/print-queue';
 import { showSide, useLayout } from '../../state/shell/layout';
 import { EmptyStage } from '../empty-stage';
 import { FinishedPrintCard } from './finished-print-card';
@@ -27,7 +27,7 @@ export function PrintHall({ film }: { readonly film: Film }) {
         <PrintShow key={`${shown.id} ${shown.fileName}`} print={shown} />
       ) : (
         <EmptyStage
-          heading={queue.length > 0 ? 'The first print is being made' : 'No print yet'}
+          heading={hasToWait(queue) ? 'The first print is being made' : 'No print yet'}
           words="Here the film becomes a file that plays anywhere; it is shown here, to be watched before you hand it over."
         >
           {narrow && (
