@@ -66,16 +66,18 @@ test('what comes in the place of a file that was told of is not handed over, nor
   }
 });
 
-/** Puts a link in place of a file and a file in place of the link, over and over. */
+/** Puts a link in place of a file and a file in place of the link, over and over; now and then the file stays for a while. */
 const SWAP = `
   const fs = require('node:fs');
   const [file, target] = process.argv.slice(1);
   console.log('begun');
-  for (;;) {
+  const rest = new Int32Array(new SharedArrayBuffer(4));
+  for (let round = 1; ; round++) {
     fs.symlinkSync(target, file + '.next');
     fs.renameSync(file + '.next', file);
     fs.writeFileSync(file + '.next', 'photo');
     fs.renameSync(file + '.next', file);
+    if (round % 40 === 0) Atomics.wait(rest, 0, 0, 3);
   }`;
 
 test('while a file and a link change places nothing from outside is handed over', async () => {
@@ -85,7 +87,7 @@ test('while a file and a link change places nothing from outside is handed over'
   const swapping = spawn(process.execPath, ['-e', SWAP, at('A.JPG'), join(root, 'secret.txt')]);
   await once(swapping.stdout, 'data');
   const got = new Set<string | undefined>();
-  for (let i = 0; i < 1000; i++) got.add(await handedOver(watched, id));
+  for (let i = 0; i < 1000 || !got.has('photo'); i++) got.add(await handedOver(watched, id));
   swapping.kill();
   await once(swapping, 'close');
   got.delete(undefined);
