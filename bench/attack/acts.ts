@@ -29,3 +29,25 @@ export async function layOut(page: Page): Promise<void> {
   await page.getByRole('button', { name: 'To the start' }).click();
   await page.getByTestId('kept').filter({ hasText: 'Kept' }).waitFor();
 }
+
+/**
+ * Starts to draw lines over the picture with the mouse, one after the other at random places; the promise in what it gives ends once the
+ * page is gone.
+ */
+export async function scribble(page: Page, next: () => number): Promise<{ readonly over: Promise<void> }> {
+  const box = await page.getByTestId('picture').boundingBox();
+  if (!box) throw new Error('There is no picture on screen.');
+  const place = (): readonly [number, number] => [
+    box.x + box.width * (0.3 + next() * 0.4),
+    box.y + box.height * (0.3 + next() * 0.4),
+  ];
+  const draw = async (): Promise<void> => {
+    for (;;) {
+      await page.mouse.move(...place());
+      await page.mouse.down();
+      await page.mouse.move(...place(), { steps: 6 });
+      await page.mouse.up();
+    }
+  };
+  return { over: draw().catch(() => undefined) };
+}

@@ -1,10 +1,10 @@
 import type { Locator, Page } from 'playwright-core';
 import { notes } from '../../e2e/browser';
-import { bringIn, framesOf, layOut, pause } from './acts';
+import { bringIn, framesOf, layOut, pause, scribble } from './acts';
 import type { Kill } from './kills';
 import { Victim } from './victim';
 
-/** What is said of the drawing of the pose on screen. */
+/** Selector of the line that counts the marks of the pose on screen. */
 const STATUS = 'section[aria-label="Draw on top"] [role=status]';
 const said = (page: Page): Locator => page.locator(STATUS);
 
@@ -25,24 +25,11 @@ export const killDrawing: Kill = async (base, { photos }, next) => {
     await layOut(page);
     const frames = await framesOf(page);
     await showDrawing(page);
-    const box = await page.getByTestId('picture').boundingBox();
-    if (!box) throw new Error('There is no picture on screen.');
     await victim.watch(STATUS, '([\\d,]+) marks?');
-    const place = (): readonly [number, number] => [
-      box.x + box.width * (0.3 + next() * 0.4),
-      box.y + box.height * (0.3 + next() * 0.4),
-    ];
-    const marks = (async () => {
-      for (;;) {
-        await page.mouse.move(...place());
-        await page.mouse.down();
-        await page.mouse.move(...place(), { steps: 6 });
-        await page.mouse.up();
-      }
-    })().catch(() => undefined);
+    const marks = await scribble(page, next);
     await pause(1000 + next() * 4000);
     const must = (await victim.kill()) ?? 0;
-    await marks;
+    await marks.over;
     await victim.start();
     await showDrawing(victim.page);
     const words = (await said(victim.page).textContent()) ?? '';

@@ -27,7 +27,7 @@ export const killShooting: Kill = async (base, _material, next) => {
     await victim.start();
     const again = victim.page;
     await again.getByRole('button', { name: 'Open the camera' }).first().waitFor();
-    // What was taken and not yet shown comes in by itself.
+    // Photos that were stored but not yet in the film come in by themselves.
     await pause(1500);
     const film = await savedFilm(again);
     if (film.poses.length < must)

@@ -1,6 +1,6 @@
 import type { Page } from 'playwright-core';
 import { notes } from '../../e2e/browser';
-import { bringIn, framesOf, layOut, pause } from './acts';
+import { bringIn, framesOf, layOut, pause, scribble } from './acts';
 import { killDrawing } from './kill-drawing';
 import { killShooting } from './kill-shooting';
 import { killWatching } from './kill-watching';
@@ -223,24 +223,11 @@ const killPainting: Kill = async (base, { photos }, next) => {
     await layOut(page);
     const frames = await framesOf(page);
     await showPaint(page);
-    const box = await page.getByTestId('picture').boundingBox();
-    if (!box) throw new Error('There is no picture on screen.');
     await victim.watch('h4 + [role=status]', '(\\d+) stroke');
-    const place = (): readonly [number, number] => [
-      box.x + box.width * (0.3 + next() * 0.4),
-      box.y + box.height * (0.3 + next() * 0.4),
-    ];
-    const strokes = (async () => {
-      for (;;) {
-        await page.mouse.move(...place());
-        await page.mouse.down();
-        await page.mouse.move(...place(), { steps: 6 });
-        await page.mouse.up();
-      }
-    })().catch(() => undefined);
+    const strokes = await scribble(page, next);
     await pause(2500 + next() * 5000);
     const must = await victim.kill();
-    await strokes;
+    await strokes.over;
     await victim.start();
     await showPaint(victim.page);
     const words = victim.page.getByText(/^\d+ strokes?$/);
@@ -256,18 +243,18 @@ const killPainting: Kill = async (base, { photos }, next) => {
   }
 };
 
-/** Each kind: what is being done, and how it is tried. */
-const KILLS = {
-  edits: ['editing', killEdits],
-  import: ['importing', killImport],
-  opening: ['opening', killOpening],
-  recording: ['recording', killRecording],
-  printing: ['printing', killPrinting],
-  painting: ['painting', killPainting],
-  shoot: ['shooting', killShooting],
-  watch: ['watching a folder', killWatching],
-  drawings: ['drawing', killDrawing],
-} as const satisfies Readonly<Record<string, readonly [doing: string, kill: Kill]>>;
+/** All kinds of kills, in the order in which they are tried: what is going on meanwhile, and how often it is tried. */
+export const KILLS = {
+  edits: { doing: 'editing', tries: 60, kill: killEdits },
+  import: { doing: 'importing', tries: 40, kill: killImport },
+  opening: { doing: 'opening a film file', tries: 40, kill: killOpening },
+  recording: { doing: 'recording', tries: 30, kill: killRecording },
+  printing: { doing: 'printing', tries: 30, kill: killPrinting },
+  painting: { doing: 'painting', tries: 30, kill: killPainting },
+  shoot: { doing: 'shooting', tries: 200, kill: killShooting },
+  watch: { doing: 'watching a folder', tries: 40, kill: killWatching },
+  drawings: { doing: 'drawing', tries: 40, kill: killDrawing },
+} as const satisfies Readonly<Record<string, { doing: string; tries: number; kill: Kill }>>;
 export type KillName = keyof typeof KILLS;
 
 /** Kills the browser so many times, at moments that are drawn by lot, in the middle of one kind of work. */
@@ -280,7 +267,7 @@ export async function attackWithKills(
 ): Promise<Tally> {
   const next = random(seed);
   const harm: string[] = [];
-  const [doing, kill] = KILLS[kind];
+  const { doing, kill } = KILLS[kind];
   for (let i = 0; i < count; i++) {
     const outcome = await kill(base, material, next).catch(
       (error: unknown) =>

@@ -8,7 +8,7 @@ import { join } from 'node:path';
 import { zipSync, type Zippable, unzipSync } from 'fflate';
 import { serveBuilt } from '../../scripts/serve-built';
 import { attackWithFilms } from './films';
-import { attackWithKills, type KillName } from './kills';
+import { attackWithKills, KILLS, type KillName } from './kills';
 import { attackWithRequests } from './requests';
 import { filmOfPhotos, somePhotos } from './photos';
 import type { Tally } from './tally';
@@ -20,18 +20,6 @@ const share = Number(args.find((arg) => /^\d+$/.test(arg)) ?? 100) / 100;
 const only = args.filter((arg) => !/^\d+$/.test(arg));
 const wants = (what: string): boolean => only.length === 0 || only.includes(what);
 const of = (count: number): number => Math.max(1, Math.round(count * share));
-
-const KILLS: readonly (readonly [KillName, number])[] = [
-  ['edits', 60],
-  ['import', 40],
-  ['opening', 40],
-  ['recording', 30],
-  ['printing', 30],
-  ['painting', 30],
-  ['shoot', 200],
-  ['watch', 40],
-  ['drawings', 40],
-];
 
 const tallies: Tally[] = [];
 const told = (tally: Tally): void => {
@@ -66,16 +54,9 @@ try {
   }
   const path = join(folder, 'sixty photos.kermis');
   await writeFile(path, film);
-  for (const [kind, count] of KILLS)
-    if (wants(kind))
-      told(
-        await attackWithKills(base, kind, of(count), {
-          photos,
-          film: path,
-          filmPhotos: photos.length,
-          watched,
-        }),
-      );
+  const material = { photos, film: path, filmPhotos: photos.length, watched };
+  for (const kind of Object.keys(KILLS) as readonly KillName[])
+    if (wants(kind)) told(await attackWithKills(base, kind, of(KILLS[kind].tries), material));
 } finally {
   stop();
   await rm(folder, { recursive: true, force: true });

@@ -3,7 +3,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { chromium, type BrowserContext, type Page } from 'playwright-core';
 
-/** What may be lost with a kill, in milliseconds; and how often a page tells how far it is. */
+/** Milliseconds of work that a kill may lose. */
 const MAY_BE_LOST = 250;
 
 const CHROMIUM = {
@@ -34,7 +34,7 @@ export class Victim {
   readonly #folder: string;
   #context: BrowserContext | undefined;
   page!: Page;
-  /** What the watched element said, with the time at which it was seen here. */
+  /** Numbers that the watched element showed, with the time at which each arrived here. */
   seen: { readonly at: number; readonly value: number }[] = [];
 
   private constructor(base: string, folder: string) {
@@ -49,7 +49,7 @@ export class Victim {
   }
 
   async start(path = '/'): Promise<void> {
-    // What was killed may still hold the profile for a moment.
+    // The killed process may lock the profile for a moment.
     for (let tries = 0; ; tries++) {
       try {
         this.#context = await chromium.launchPersistentContext(this.#folder, CHROMIUM);

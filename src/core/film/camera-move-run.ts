@@ -1,4 +1,3 @@
-import equal from 'fast-deep-equal';
 import type { CameraMove, Crop } from '../picture/crop';
 import type { Film } from './film';
 import { scheduleOf } from './schedule';
@@ -7,33 +6,41 @@ import { scheduleOf } from './schedule';
 export const MOVE_ENDS = ['from', 'to'] as const;
 export type MoveEnd = (typeof MOVE_ENDS)[number];
 
-/** A camera move that goes on over poses, each of which has its part of it. */
+/** A camera move on ones over one pose or more. */
 export interface CameraMoveRun {
-  /** The poses, in the order in which they are shown first. */
+  /** Its poses, in the order in which they are shown first. */
   readonly poseIds: readonly string[];
   readonly from: Crop;
   readonly to: Crop;
 }
 
-/** Whether two poses have parts of the same way. */
-const alike = (a: CameraMove, b: CameraMove): boolean =>
-  a.pace === b.pace && equal(a.from, b.from) && equal(a.to, b.to);
+const runs = new WeakMap<Film, ReadonlyMap<string, CameraMoveRun>>();
 
-/** The camera move that a pose has a part of, with the poses before and after it that have the others; undefined where the camera stands still. */
+/** The camera move of which a pose shows a part, with all poses of that move; undefined if the camera stands still at that pose. */
 export function cameraMoveRun(film: Film, poseId: string): CameraMoveRun | undefined {
-  const { firsts } = scheduleOf(film);
-  const move = firsts.get(poseId)?.pose.cameraMove;
-  if (!move) return undefined;
-  const parts = [...firsts.values()]
-    .flatMap(({ pose, start }) =>
-      pose.cameraMove && alike(pose.cameraMove, move) ? [{ id: pose.id, start, move: pose.cameraMove }] : [],
-    )
-    .sort((a, b) => a.start - b.start);
-  // A way that begins again is another move, such as that of a copied run.
-  const goesOn = (i: number): boolean => (parts[i - 1]?.move.ends ?? 1) <= (parts[i]?.move.begins ?? 0);
-  const at = parts.findIndex(({ id }) => id === poseId);
-  let [first, last] = [at, at];
-  while (first > 0 && goesOn(first)) first--;
-  while (last + 1 < parts.length && goesOn(last + 1)) last++;
-  return { poseIds: parts.slice(first, last + 1).map(({ id }) => id), from: move.from, to: move.to };
+  let found = runs.get(film);
+  if (!found) runs.set(film, (found = findRuns(film)));
+  return found.get(poseId);
+}
+
+const cropKey = ({ x, y, size }: Crop): string => `${x} ${y} ${size}`;
+const keyOf = ({ from, to, pace }: CameraMove): string => [cropKey(from), cropKey(to), pace].join();
+
+/** All camera moves of a film, by the id of each of their poses. */
+function findRuns(film: Film): ReadonlyMap<string, CameraMoveRun> {
+  const byPose = new Map<string, CameraMoveRun>();
+  const open = new Map<string, { readonly run: CameraMoveRun & { poseIds: string[] }; ends: number }>();
+  for (const { pose } of [...scheduleOf(film).firsts.values()].sort((a, b) => a.start - b.start)) {
+    const { id, cameraMove } = pose;
+    if (!cameraMove) continue;
+    const { from, to, begins, ends } = cameraMove;
+    const key = keyOf(cameraMove);
+    let last = open.get(key);
+    // A move that starts again is a second one, such as that of copied poses.
+    if (!last || last.ends > begins) open.set(key, (last = { run: { poseIds: [], from, to }, ends }));
+    last.run.poseIds.push(id);
+    last.ends = ends;
+    byPose.set(id, last.run);
+  }
+  return byPose;
 }

@@ -46,6 +46,8 @@ export interface ShellState {
   readonly zoom: number | undefined;
   /** The frame that the strip puts at its left side when it is drawn next. */
   readonly zoomFrom: number | undefined;
+  /** The zoom that Shoot set by itself; undefined where it set none. */
+  readonly shotZoom: number | undefined;
   /** Width in pixels that the strip has for the film. */
   readonly stripWidth: number;
   /** Photos on their way in, and the seconds that took so far. */
@@ -63,6 +65,7 @@ export const createShell = storeFactory<ShellState>(() => ({
   ruler: 'frames',
   zoom: undefined,
   zoomFrom: undefined,
+  shotZoom: undefined,
   stripWidth: 0,
   incoming: undefined,
   notices: [],

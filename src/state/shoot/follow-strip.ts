@@ -1,22 +1,20 @@
 import { setShell, shellNow } from '../shell/shell';
 import { zoomNow, zoomToAll } from '../transport/zoom';
 
-/** A pose as wide as this on the strip, in pixels, can be told from its neighbours. */
-const LEGIBLE = 44;
+/** Least width of a pose on the strip, in pixels, at which its picture is recognised. */
+const MIN_POSE_WIDTH = 44;
 
-/** The zoom that was set here, not by the person. */
-let own: number | undefined;
-
-/** Comes so close to the strip that the pose that was just taken can be seen, where the whole film is shown and has become too long for that. */
+/** Zooms the strip in if it shows the whole film and a new pose of this hold, in frames, would be too narrow to be recognised. */
 export function showLastPose(hold: number): void {
   const { stage, zoom } = shellNow();
-  if (stage !== 'shoot' || zoom !== undefined || zoomNow() * hold >= LEGIBLE) return;
-  own = LEGIBLE / hold;
-  setShell({ zoom: own });
+  if (stage !== 'shoot' || zoom !== undefined || zoomNow() * hold >= MIN_POSE_WIDTH) return;
+  const shotZoom = MIN_POSE_WIDTH / hold;
+  setShell({ zoom: shotZoom, shotZoom });
 }
 
-/** Shows the whole film again as Shoot is left, unless the person chose another zoom meanwhile. */
+/** Shows the whole film on the strip again when Shoot is left; a zoom that the person chose stays. */
 export function leaveLastPose(): void {
-  if (own !== undefined && shellNow().zoom === own) zoomToAll();
-  own = undefined;
+  const { zoom, shotZoom } = shellNow();
+  if (shotZoom !== undefined && zoom === shotZoom) zoomToAll();
+  setShell({ shotZoom: undefined });
 }

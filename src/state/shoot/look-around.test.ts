@@ -5,12 +5,14 @@ import type { Camera } from '../../engine/browser/shoot/camera';
 import { desk } from '../../engine/browser/store/stores';
 import { setDocument } from '../document/document';
 import { openForTest } from '../document/open-for-test';
-import { setShell } from '../shell/shell';
+import { setShell, shellNow } from '../shell/shell';
 import { goTo } from '../transport/play';
 import { transportNow } from '../transport/transport';
+import { zoomNow } from '../transport/zoom';
 import { useCamera } from './camera';
 import { checkOrStop, endCheck, stepInShoot, stepPoseInShoot, useCheck } from './check';
 import { parseShape, restoreGuides, setGuides, toggleGuides, useGuides } from './guides';
+import { leaveLastPose, showLastPose } from './follow-strip';
 import { showLive, useLive } from './live';
 import { flipLive, toggleLiveDifference, toggleLiveGhost, useLiveCompare } from './live-compare';
 import { restoreShooting, setShooting, shootingNow, useShooting } from './shooting';
@@ -153,5 +155,43 @@ describe('how photos are taken', () => {
     await desk.setItem('shooting', { countIn: 7 });
     await restoreShooting();
     expect(shootingNow()).toEqual(useShooting.getInitialState());
+  });
+});
+
+describe('the strip while it is shot', () => {
+  /** 200 frames in 900 pixels: a pose of two frames is some 9 pixels wide. */
+  const longFilm = async (): Promise<void> => {
+    const items = Array.from({ length: 100 }, (_, i) => ({ id: `p${i}`, photoId: 'a', hold: 2 }));
+    await openForTest(filmWith([items]));
+    setShell({ stage: 'shoot', stripWidth: 900, zoom: undefined, shotZoom: undefined });
+  };
+
+  it('comes so close that a new pose is recognised, and shows the whole film again when Shoot is left', async () => {
+    await longFilm();
+    const whole = zoomNow();
+    expect(2 * whole).toBeLessThan(44);
+    showLastPose(2);
+    expect(2 * zoomNow()).toBe(44);
+    leaveLastPose();
+    expect(zoomNow()).toBe(whole);
+  });
+
+  it('leaves a zoom that the person chose, a film that is short, and other stages', async () => {
+    await longFilm();
+    setShell({ zoom: 8 });
+    showLastPose(2);
+    expect(shellNow().zoom).toBe(8);
+    setShell({ zoom: undefined });
+    showLastPose(2);
+    setShell({ zoom: 30 });
+    leaveLastPose();
+    expect(shellNow().zoom).toBe(30);
+    setShell({ zoom: undefined, stage: 'time' });
+    showLastPose(2);
+    expect(shellNow().zoom).toBeUndefined();
+    await openForTest(filmWith([[{ id: 'one', photoId: 'a', hold: 2 }]]));
+    setShell({ stage: 'shoot', stripWidth: 900, zoom: undefined });
+    showLastPose(2);
+    expect(shellNow().zoom).toBeUndefined();
   });
 });

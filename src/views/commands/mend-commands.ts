@@ -126,7 +126,7 @@ export const MEND_COMMANDS: readonly CommandFacts[] = [
     run: framing('Move the camera'),
   },
   {
-    words: 'By the word over the chosen poses',
+    words: 'Closer by the word over the chosen poses',
     also: 'punch zoom dialogue framing step',
     cannot,
     run: framing('Each word'),

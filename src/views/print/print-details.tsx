@@ -1,11 +1,10 @@
-import { useState } from 'react';
 import type { Film } from '../../core/film/film';
 import { printKind } from '../../core/print/print-kinds';
 import type { PrintSettings } from '../../core/print/print-settings';
 import { bitrateText, parseBitrate, parseKeyEvery, parseRuns, runsText } from '../../core/print/read-typed';
 import { parseRate, rateText, sameRate } from '../../core/time/rate';
-import { Accordion } from '../../kit/accordion';
 import { CheckField } from '../../kit/check-field';
+import { Fold } from '../../kit/fold';
 import { SelectField } from '../../kit/select-field';
 import { TypedField } from '../../kit/typed-field';
 import { setPrint } from '../../state/print/print-settings';
@@ -28,12 +27,11 @@ const FRAMINGS = [
 
 /** What most prints leave as it is. */
 export function PrintDetails({ film, settings }: { readonly film: Film; readonly settings: PrintSettings }) {
-  const [open, setOpen] = useState<'details'>();
   const facts = printKind(settings.kind);
   if (facts.makes === 'sound') return null;
   const { rate } = film.settings;
-  const body = (
-    <>
+  return (
+    <Fold title="Details">
       <SelectField
         label="Photos of another shape"
         value={settings.framing ?? ''}
@@ -101,7 +99,6 @@ export function PrintDetails({ film, settings }: { readonly film: Film; readonly
           onCommit={(next) => setPrint({ rate: sameRate(next, rate) ? undefined : next })}
         />
       )}
-    </>
+    </Fold>
   );
-  return <Accordion folds={[{ id: 'details', title: 'Details', body }]} open={open} onOpen={setOpen} />;
 }
