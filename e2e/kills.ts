@@ -6,7 +6,7 @@ import { attackWithKills, type KillName, type Material } from '../bench/attack/k
 import { filmOfPhotos, somePhotos } from '../bench/attack/photos';
 import { base } from './browser';
 
-/** Tests that kill a browser in the middle of each kind of work, so many times; those of a watched folder need a server of their own. */
+/** Tests that kill a browser so many times in the middle of each kind of work. `watch` needs a server of its own. */
 export function testKills(kinds: readonly Exclude<KillName, 'watch'>[], times: number): void {
   let folder: string;
   let material: Material;

@@ -31,8 +31,8 @@ export async function layOut(page: Page): Promise<void> {
 }
 
 /**
- * Starts to draw lines over the picture with the mouse, one after the other at random places; the promise in what it gives ends once the
- * page is gone.
+ * Starts to draw lines over the picture with the mouse, one after the other at random places; the promise in what
+ * it gives ends once the page is gone.
  */
 export async function scribble(page: Page, next: () => number): Promise<{ readonly over: Promise<void> }> {
   const box = await page.getByTestId('picture').boundingBox();

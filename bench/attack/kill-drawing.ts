@@ -16,7 +16,7 @@ async function showDrawing(page: Page): Promise<void> {
   await said(page).waitFor();
 }
 
-/** Marks by hand, one after the other; the kill may come while the pen is down. */
+/** Kills the browser while marks are drawn, possibly in the middle of one. */
 export const killDrawing: Kill = async (base, { photos }, next) => {
   const victim = await Victim.in(base);
   try {

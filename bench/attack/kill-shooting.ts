@@ -7,7 +7,7 @@ import { Victim } from './victim';
 /** Steps that the puppet goes to the right of where it stands at first, with room for more. */
 const MAX_STEPS = 60;
 
-/** The shutter is pressed as fast as it goes, and the puppet moved a step after each press. */
+/** Kills the browser while photos are taken as fast as possible; the puppet moves a step after each. */
 export const killShooting: Kill = async (base, _material, next) => {
   const victim = await Victim.in(base);
   try {

@@ -17,7 +17,7 @@ async function watchAgain(page: Page): Promise<void> {
   await page.getByTestId('watched').waitFor();
 }
 
-/** Files are written into a watched folder one after the other; after the kill it is watched again, and more are written. */
+/** Kills the browser while files are written into a watched folder, then watches again and writes more files. */
 export const killWatching: Kill = async (base, { photos, watched }, next) => {
   for (const name of await readdir(watched)) await rm(join(watched, name));
   const write = (path: string): Promise<void> => copyFile(path, join(watched, basename(path)));

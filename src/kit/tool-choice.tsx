@@ -8,7 +8,7 @@ export interface ChoosableTool<Id extends string> {
   readonly title: string;
   readonly icon: LucideIcon;
   readonly body: ReactNode;
-  /** What is wrong with what was done with it. */
+  /** A flaw in what the tool has done, shown as a red corner. */
   readonly flaw?: string;
 }
 

@@ -73,8 +73,8 @@ export function cameraMoveEdit(moves: ReadonlyMap<string, CameraMove>): Edit {
 }
 
 /**
- * Sets where a camera move begins or ends, for all poses that have a part of it; `poseId` is one of them. What lies outside of what may be
- * is set to the nearest that may. Nothing where the camera does not move there.
+ * Sets the first or last crop of a camera move, for all poses of the move; `poseId` is any of them. The crop is
+ * brought within bounds. An edit without patches if the camera stands still at that pose.
  */
 export function moveEndEdit(film: Film, poseId: string, end: MoveEnd, wanted: Crop): Edit {
   const crop = boundedCrop(wanted);

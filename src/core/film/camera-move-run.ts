@@ -16,7 +16,10 @@ export interface CameraMoveRun {
 
 const runs = new WeakMap<Film, ReadonlyMap<string, CameraMoveRun>>();
 
-/** The camera move of which a pose shows a part, with all poses of that move; undefined if the camera stands still at that pose. */
+/**
+ * The camera move of which a pose shows a part, with all poses of that move; undefined if the camera stands still
+ * at that pose.
+ */
 export function cameraMoveRun(film: Film, poseId: string): CameraMoveRun | undefined {
   let found = runs.get(film);
   if (!found) runs.set(film, (found = findRuns(film)));

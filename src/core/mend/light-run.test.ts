@@ -29,10 +29,10 @@ function filmOf(
 const matched = { change: evenChange(1), before: 80, after: 120, strength: 100 };
 const of = (mends: PhotoMends): Photo => ({ ...photoNamed('a'), light: 50, mends });
 
-test('how bright a photo is: as its file came whatever was matched, and from there by what was found, its strength, and the hand', () => {
+test('the level of a photo is that of its file, changed by what was found and set since', () => {
   expect(lightLevel({ ...photoNamed('a'), light: 50 })).toEqual({ before: 50, after: 50 });
   expect(lightLevel(photoNamed('a'))).toBeUndefined();
-  // What stands still became brighter by a stop, and so does all of it.
+  // Matching makes all of the photo a stop brighter.
   const stop = (stops: number): number => lumaAfter(50, evenChange(stops));
   const afterOf = (mends: PhotoMends): number | undefined => lightLevel(of(mends))?.after;
   expect(lightLevel(of({ matched }))).toEqual({ before: 50, after: stop(1) });

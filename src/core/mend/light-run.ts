@@ -16,8 +16,8 @@ export interface LightLevel {
 export const LEAST_JUMP = 3;
 
 /**
- * How bright a photo is: all of it as its file came, whatever was matched since; and what a grey as bright becomes by all that is done to
- * its light. Undefined where it was not measured.
+ * Mean luma of a photo: `before`, of the file; `after`, an estimate: that luma as a grey, with all changes of the
+ * photo's light. Undefined if it was never measured.
  */
 export function lightLevel(photo: Photo): LightLevel | undefined {
   const { mends, light } = fileOf(photo);
@@ -70,7 +70,7 @@ function makeRun(film: Film, sceneId: string): LightRun {
   };
 }
 
-/** How much the light flickers in the scenes that have some of these photos: as `lightRunOf` says of each; a cut is no flicker. */
+/** Flicker of all scenes that show any of these photos, as in `LightRun`; the step at a cut does not count. */
 export function flickerAround(film: Film, photoIds: ReadonlySet<string>): LightLevel {
   const levelsOf = film.scenes.flatMap((scene) => {
     const { photoIds: ids, levels } = lightRunOf(film, scene.id);

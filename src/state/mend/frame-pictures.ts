@@ -12,20 +12,23 @@ import { transportNow } from '../transport/transport';
 import { mendTarget } from './mend-target';
 import { mendNow, setMend, type Guide, type MendScope } from './mend';
 
-/** The pose by which a camera move is known: the one on screen where it is among those meant, else the first of them. */
+/** The pose on screen if it is a target of the edit, else the first target. */
 function movedPose(film: Film): string | undefined {
   const targets = targetPoses();
   const here = poseAt(scheduleOf(film), transportNow().frame)?.pose.id;
   return here !== undefined && targets.includes(here) ? here : targets[0];
 }
 
-/** The camera move that is set where chosen poses are framed; undefined where the camera stands still, or a scene or the film is meant. */
+/**
+ * The camera move that Framing changes in this scope; undefined if the camera stands still there, or the scope is
+ * a scene or the film.
+ */
 export function moveInScope(film: Film, scope: MendScope): CameraMoveRun | undefined {
   const id = scope === 'chosen' ? movedPose(film) : undefined;
   return id === undefined ? undefined : cameraMoveRun(film, id);
 }
 
-/** Which end of a camera move is set. */
+/** Chooses the end of a camera move that Framing sets. */
 export const chooseMoveEnd = (moveEnd: MoveEnd): void => setMend({ moveEnd });
 
 /** The part of the picture that is shown of the film, the scene on screen, or the chosen poses: of the first where they differ. */
@@ -43,8 +46,8 @@ export function cropInScope(film: Film, scope: MendScope): Crop {
 }
 
 /**
- * Sets the part of the picture that is shown; where the camera moves, at one end of the move. Undefined leaves it to the scene or the film,
- * for all poses of a move.
+ * Sets the crop in the scope of Framing; for a camera move, at the end of it that is chosen. Undefined takes the
+ * crop away, and the move with it, so that the scene or the film decides.
  */
 export function setCrop(crop: Crop | undefined): void {
   setMend({ dragged: undefined });

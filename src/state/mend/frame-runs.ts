@@ -10,7 +10,7 @@ import { selectionNow } from '../selection/selection';
 import { tell } from '../shell/shell';
 import { mendNow, setMend } from './mend';
 
-/** The poses over which the camera is moved: those chosen, or all of the move on ones that the one on screen has a part of. */
+/** Poses of the next camera move: the chosen ones; for a single pose within a move on ones, all poses of that move. */
 export function posesToMove(film: Film): readonly string[] {
   const targets = targetPoses();
   const [only] = targets;

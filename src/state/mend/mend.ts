@@ -56,7 +56,7 @@ interface Mend {
   readonly wordPoint: { readonly x: number; readonly y: number };
   readonly pickingPoint: boolean;
   readonly guides: readonly Guide[];
-  /** The end of a camera move that is set, where the camera moves. */
+  /** The end of a camera move that Framing sets. */
   readonly moveEnd: MoveEnd;
   /** A frame that is just dragged. */
   readonly dragged: Crop | undefined;

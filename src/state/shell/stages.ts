@@ -11,7 +11,10 @@ export interface StageFacts {
   readonly plays: boolean;
   /** Whether the big picture is shown in it. */
   readonly hasPicture: boolean;
-  /** The panel that runs down the whole side of the window, beside the strip, and its width in CSS pixels; undefined where panels end above the strip. */
+  /**
+   * Panel at the left, as high as stage and strip together, with its width in CSS pixels. Other panels end above
+   * the strip.
+   */
   readonly tallPanel?: { readonly name: string; readonly width: number };
   /** What the strip shows of the sound: which lanes and how high, and whether beats; whether what was mended; and how close it comes. */
   readonly strip: {

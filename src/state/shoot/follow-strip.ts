@@ -4,7 +4,10 @@ import { zoomNow, zoomToAll } from '../transport/zoom';
 /** Least width of a pose on the strip, in pixels, at which its picture is recognised. */
 const MIN_POSE_WIDTH = 44;
 
-/** Zooms the strip in if it shows the whole film and a new pose of this hold, in frames, would be too narrow to be recognised. */
+/**
+ * Zooms the strip in if it shows the whole film and a new pose of this hold, in frames, would be too narrow to be
+ * recognised.
+ */
 export function showLastPose(hold: number): void {
   const { stage, zoom } = shellNow();
   if (stage !== 'shoot' || zoom !== undefined || zoomNow() * hold >= MIN_POSE_WIDTH) return;

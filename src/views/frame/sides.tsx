@@ -7,7 +7,7 @@ import styles from './frame.module.css';
 import { Rail } from './rail';
 import { useSizedPanel } from './use-sized-panel';
 
-/** Something that stands at a side, and can be folded away. */
+/** A panel at a side that can be folded away. */
 export interface SideBox {
   /** What it is called, such as `Scenes`. */
   readonly name: string;
@@ -27,7 +27,7 @@ const NARROWEST = 172;
 const WIDEST = 520;
 const MIDDLE = 360;
 
-/** Panels at the sides, sized by their edges and folded by key, and between them what they are for. */
+/** Content between up to two side panels, which are sized by their edges and folded by key. */
 export function Sides({ left, right, children }: SidesProps) {
   const stage = useShell((state) => state.stage);
   const { narrow, alone, drawer, stages } = useLayout();

@@ -4,7 +4,7 @@ import { STAGE_FACTS } from '../../state/shell/stages';
 import { useShell } from '../../state/shell/shell';
 import { SidePanel } from './side-panel';
 
-/** The room beside the strip, given by the workbench; undefined while the panel there is folded away. */
+/** Element that the tall panel is rendered into, owned by the workbench; undefined while the panel is folded away. */
 export const TallRoom = createContext<HTMLElement | undefined>(undefined);
 
 interface TallFrameProps {
@@ -14,7 +14,7 @@ interface TallFrameProps {
   readonly children: ReactNode;
 }
 
-/** A stage with one panel that runs down the whole side of the window, beside the strip: see `tallPanel` of `StageFacts`. */
+/** A stage with one panel at the left that is as high as stage and strip together: `tallPanel` of `StageFacts`. */
 export function TallFrame({ head, body, children }: TallFrameProps) {
   const room = useContext(TallRoom);
   const name = useShell((state) => STAGE_FACTS[state.stage].tallPanel?.name ?? '');

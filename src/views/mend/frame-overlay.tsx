@@ -2,7 +2,7 @@ import { useGesture } from '@use-gesture/react';
 import { useRef, type KeyboardEvent } from 'react';
 import { MOVE_ENDS, type MoveEnd } from '../../core/film/camera-move-run';
 import { boundedCrop, closeness, cropRect, type Crop } from '../../core/picture/crop';
-import type { Rect } from '../../core/picture/size';
+import type { Rect, Size } from '../../core/picture/size';
 import { useFilm } from '../../state/document/document';
 import {
   chooseMoveEnd,
@@ -18,7 +18,7 @@ import { useSelection } from '../../state/selection/selection';
 import { useTransport } from '../../state/transport/transport';
 import styles from './frame-overlay.module.css';
 import { GuideLines } from './guide-lines';
-import { MoveWay } from './move-way';
+import { MoveWay, type Box } from './move-way';
 
 interface FrameOverlayProps {
   /** Where the whole picture lies, in pixels of the screen. */
@@ -43,7 +43,18 @@ const A_KEY = 1.01;
 
 const END_WORDS: Readonly<Record<MoveEnd, string>> = { from: 'Start', to: 'End' };
 
-/** The frame on the picture, to be dragged, and to be sized by its corners; where the camera moves, those of both ends and the way. */
+/** Accessible name of a frame; `end` is the end of a camera move that it stands for. */
+function frameLabel(end: MoveEnd | undefined, crop: Crop, size: Size): string {
+  const { x, y } = cropRect(crop, size);
+  const place = `${Math.round(x)} from the left, ${Math.round(y)} from the top`;
+  const what = end ? `${END_WORDS[end]} of the move` : 'Frame';
+  return `${what}, ${closeness(crop)} %, ${place}. Arrows move it, + and − make it closer.`;
+}
+
+/**
+ * The crop on the picture, dragged and sized by its corners; for a camera move, the crops of both ends and the way
+ * between.
+ */
 export function FrameOverlay({ area }: FrameOverlayProps) {
   // As it is framed: what is shown is all of it.
   const film = useFilm();
@@ -96,7 +107,6 @@ export function FrameOverlay({ area }: FrameOverlayProps) {
         <div className={styles.shade} style={box} aria-hidden />
       )}
       {frames.map(({ end, crop: shown }) => {
-        const { x, y } = cropRect(shown, film.settings);
         const take = (): void => {
           if (end) chooseMoveEnd(end);
         };
@@ -109,7 +119,7 @@ export function FrameOverlay({ area }: FrameOverlayProps) {
               ...boxOf(shown),
               zIndex: move && shown.size <= Math.min(move.from.size, move.to.size) ? 1 : 0,
             }}
-            label={`${end ? `${END_WORDS[end]} of the move` : 'Frame'}, ${closeness(shown)} %, ${Math.round(x)} from the left, ${Math.round(y)} from the top. Arrows move it, + and − make it closer.`}
+            label={frameLabel(end, shown, film.settings)}
             words={end && END_WORDS[end]}
             onTake={take}
             onKeyDown={keys}
@@ -136,9 +146,6 @@ export function FrameOverlay({ area }: FrameOverlayProps) {
     </div>
   );
 }
-
-/** A place on the screen, in CSS pixels. */
-export type Box = Readonly<Record<'left' | 'top' | 'width' | 'height', number>>;
 
 interface HandleProps {
   readonly className: string | undefined;

@@ -5,7 +5,7 @@ import type { MendTool } from '../../state/mend/mend';
 import { JumpButtons } from './jump-buttons';
 import styles from './mend.module.css';
 
-/** The tool with which each is mended. */
+/** The tool that makes each kind of mend. */
 const TOOL_OF: Readonly<Record<LostMend, MendTool>> = {
   painted: 'paint',
   plate: 'paint',

@@ -4,8 +4,10 @@ import { cropOf } from '../../core/film/crop-of';
 import { poseAt, scheduleOf } from '../../core/film/schedule';
 import { cropAtFrame, type Crop } from '../../core/picture/crop';
 import { useTransport } from '../../state/transport/transport';
-import type { Box } from './frame-overlay';
 import styles from './frame-overlay.module.css';
+
+/** A rectangle of the screen, in CSS pixels. */
+export type Box = Readonly<Record<'left' | 'top' | 'width' | 'height', number>>;
 
 interface MoveWayProps {
   readonly film: Film;

@@ -19,7 +19,10 @@ export interface StripView {
 
 const stepBefore = (left: number): number => Math.floor(left / SIGHT_STEP) * SIGHT_STEP;
 
-/** Frames from the playhead on that are kept in sight with it: while it is shot, the pose on screen and the room of the next one. */
+/**
+ * Frames after the playhead that stay in sight with it: in Shoot the rest of the pose on screen and the next
+ * photo's hold.
+ */
 function roomAhead(frame: number): number {
   const film = openFilm();
   const here = shellNow().stage === 'shoot' && film && poseAt(scheduleOf(film), frame);

@@ -2,12 +2,12 @@ import type { Affine } from '../../picture/affine';
 import type { Size } from '../../picture/size';
 import { SET, STANDING } from './puppet';
 
-/** So much of the set is seen at the left of the puppet as it stands at first, in pixels of the set. */
+/** Least width of the set to the left of the puppet's first place, in pixels of the set. */
 const BESIDE = 260;
 
 /**
- * From pixels of the set to those of a picture of it, in the picture's own shape: as much of the set as fits into it. A narrower picture
- * keeps the puppet in sight, a wider one the floor.
+ * Map from pixels of the set to pixels of a picture that it fills. Where the shapes differ the set is cut: beside
+ * the puppet's first place in a narrower picture, at the top in a wider one.
  */
 export function setView({ width, height }: Size): Affine {
   const scale = Math.max(width / SET.width, height / SET.height);
@@ -20,7 +20,10 @@ export function setView({ width, height }: Size): Affine {
 const SIDES = [3840, 1920, 1280, 640] as const;
 const USUAL_SIDE = 1920;
 
-/** Sizes of photos in a film's shape, the largest first, and the one that is usual: the film's own, unless it is very large. */
+/**
+ * Sizes of photos in the shape of a film, largest first. `usual` is the film's own size, with at most 1920 pixels
+ * a side.
+ */
 export function photoSizes(film: Size): { readonly sizes: readonly Size[]; readonly usual: Size } {
   const longer = Math.max(film.width, film.height);
   const even = (side: number): number => Math.max(2, 2 * Math.round(side / 2));

@@ -28,7 +28,10 @@ const bitsOf = (value: number, count: number): readonly boolean[] =>
 const [LIGHT, DARK] = ['#cfae8a', '#33211a'];
 const MIDDLE = 110;
 
-/** How the puppet stands, as an inlay along the foot of its set: a test that shoots it reads it out of the photos again. */
+/**
+ * Shapes of a code along the foot of the set that holds the puppet's pose. Tests read it from photos
+ * (`readStateCode`).
+ */
 export function codeShapes(puppet: Puppet): readonly PaperShape[] {
   const steps = numbersOf(puppet).map((value) => Math.round((value - LEAST) * 100));
   const bits = [...steps.flatMap((step) => bitsOf(step, BITS)), ...bitsOf(checkOf(steps), CHECK_BITS)];

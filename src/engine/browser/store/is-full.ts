@@ -1,6 +1,6 @@
 /**
- * Whether storing failed because the browser's space for this site is used up, or the disk is full: Chromium then only says that it could
- * not write.
+ * Whether storing failed for want of room: the quota of this site is used up, or the disk is full. Of a full disk
+ * Chromium only reports a failed write.
  */
 export function isFull(error: unknown): boolean {
   const name = (error as { name?: unknown } | null)?.name;

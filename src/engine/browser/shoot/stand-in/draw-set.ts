@@ -49,7 +49,7 @@ export class SetDrawing {
   readonly #grain: OffscreenCanvas;
   #shown: Puppet | undefined;
 
-  /** At a size; with the code on its floor where it is shot by tests. */
+  /** @param isCoded Whether the pose of the puppet is written on the floor, for tests. */
   constructor(
     readonly size: Size,
     readonly isCoded: boolean,

@@ -13,13 +13,13 @@ export interface SetState {
   readonly light: ShotLight;
 }
 
-/** What the stand-in camera is opened with. */
+/** Options of the stand-in camera's pictures. */
 interface StandInWish {
   /** Live pictures a second. */
   readonly rate: number;
   /** Pixels of its photos. */
   readonly photo: Size;
-  /** Whether the floor tells how the puppet stands: see `codeShapes`. */
+  /** Whether the pose of the puppet is written on the floor, for tests: `codeShapes`. */
   readonly isCoded: boolean;
 }
 
