@@ -141,8 +141,9 @@ const killOpening: Kill = async (base, { film, filmPhotos }, next) => {
     const said = await notes(victim.page);
     if (/gone|missing|cut off/.test(said)) return `opening: opened again it says ${said}`;
     await victim.page.goto(`${base}/films`);
-    await pause(400);
-    return (await cards.count()) === 1 ? undefined : `opening: ${await cards.count()} films in the end`;
+    await cards.first().waitFor();
+    const left = await cards.count();
+    return left === 1 ? undefined : `opening: ${left} films in the end`;
   } finally {
     await victim.end();
   }

@@ -337,9 +337,12 @@ export function lightField(
   }
 }
 
+/** Points of a cube of light along each side, from black to twice white. */
+const POINTS: i32 = 103;
+
 /** As in steps/tile.ts, steps/colour-grid.ts. */
 const MOST: i32 = 32767;
-const APART: i32 = FULL / 32;
+const APART: i32 = (2 * FULL) / (POINTS - 1);
 const LIGHT_BITS: i32 = 14;
 const TABLE_BITS: i32 = 16;
 const PART_BITS: i32 = 12;
@@ -405,9 +408,6 @@ function valueOfLight(values: usize, sum: i32): i16 {
   const more = ((two >> 16) - here) * (light & ((1 << LIGHT_BITS) - 1));
   return <i16>(here + ((more + (1 << (LIGHT_BITS - 1))) >> LIGHT_BITS));
 }
-
-/** Points of a cube of light along each side, from black to twice white. */
-const POINTS: i32 = 65;
 
 /** Colours through a cube of light. Stops before a pixel whose points are not reckoned; tells how many it did. */
 export function cube(data: usize, pixels: i32, grid: usize, values: usize): i32 {

@@ -20,8 +20,8 @@ export interface ColourGrid {
   readonly part?: number | undefined;
 }
 
-/** Points of a cube that is reckoned here, and the values of a tile from one to the next: from black to twice white. */
-const POINTS = 65;
+/** Points a side of a cube that is reckoned here (as in assembly/render.ts; `BRIGHTEST * FULL` is a multiple of one less), and the values of a tile from one to the next: from black to twice white. */
+const POINTS = 103;
 const APART = (BRIGHTEST * FULL) / (POINTS - 1);
 /** Bytes of its numbers. */
 export const CUBE_BYTES = 16 * POINTS ** 3;
