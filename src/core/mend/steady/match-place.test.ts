@@ -2,7 +2,7 @@ import sharp from 'sharp';
 import { expect, test } from 'vitest';
 import { detailOf, type DetailPicture } from './detail-picture';
 import { matchPlace, placedReference, type PlacedReference } from './match-place';
-import { errors, shoot, soft, textured, TRUTHS, type Paint } from './random-shots';
+import { errors, paper, shoot, soft, textured, TRUTHS, type Paint } from './random-shots';
 import { STILL, type Similarity } from './similarity';
 
 const seen = (shot: Parameters<typeof shoot>[0]): DetailPicture => detailOf(shoot(shot));
@@ -26,15 +26,17 @@ interface Bounds {
 const SETS: readonly (readonly [name: string, set: Paint, grain: number, bounds: Bounds])[] = [
   ['with texture', textured, 2.5, { middle: 0.03, worst: 0.1, corners: 0.3, turn: 0.005 }],
   ['of little contrast, with double grain', soft, 5, { middle: 0.1, worst: 0.3, corners: 0.5, turn: 0.02 }],
+  ['of cut paper', paper, 2.5, { middle: 0.1, worst: 0.3, corners: 0.5, turn: 0.02 }],
 ];
 
 test.each(SETS)(
   'what was moved, turned and made larger is found in a set %s, whatever moves in front of it',
   (_, set, grain, bounds) => {
-    const subject = { x: 330, y: 400, reach: 250 };
+    const reach = set === paper ? 160 : 250;
+    const subject = { x: 330, y: 400, reach };
     const reference = placedReference(seen({ set, at: STILL, subject, grain, seed: 1 }));
     const all = TRUTHS.map((at, i) => {
-      const moved = { x: 380 + 30 * i, y: 420 - 20 * i, reach: 250 };
+      const moved = { x: 380 + 30 * i, y: 420 - 20 * i, reach };
       return errors(found(seen({ set, at, subject: moved, gain: 1.1, grain, seed: i + 2 }), reference), at);
     });
     expect(middleOf(all.map(([off]) => off))).toBeLessThanOrEqual(bounds.middle);

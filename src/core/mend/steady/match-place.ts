@@ -48,9 +48,9 @@ const SEED = 20_011;
 /** One pixel of so many tells the contrast of a picture. */
 const CONTRAST_EVERY = 13;
 
-/** How wide what is seen in a picture lies around its middle. */
-function contrastOf({ data }: DetailPicture): number {
-  const some = data.filter((_, i) => i % CONTRAST_EVERY === 0);
+/** How wide what is seen in a picture, or at some of its places, lies around its middle. */
+function contrastOf(values: Float32Array | Float64Array): number {
+  const some = values.filter((_, i) => i % CONTRAST_EVERY === 0);
   const middle = some.toSorted()[some.length >> 1] as number;
   return widthOf(some.map((value) => value - middle));
 }
@@ -68,14 +68,18 @@ export function placedReference(reference: DetailPicture): PlacedReference {
   const next = chanceNumbers(SEED);
   const half = halved(reference);
   const small = halved(half);
+  const coarse = samplesOf(small, SAMPLES.coarse, next);
+  const middle = samplesOf(half, SAMPLES.middle, next);
+  const some = samplesOf(reference, SAMPLES.some, next);
+  const full = samplesOf(reference, SAMPLES.full, next);
   return {
     small,
-    coarse: samplesOf(small, SAMPLES.coarse, next),
-    contrast: contrastOf(reference),
+    coarse,
+    contrast: Math.max(contrastOf(reference.data), contrastOf(full.value)),
     steepness: steepnessOf(reference),
-    middle: samplesOf(half, SAMPLES.middle, next),
-    some: samplesOf(reference, SAMPLES.some, next),
-    full: samplesOf(reference, SAMPLES.full, next),
+    middle,
+    some,
+    full,
     size: { width: reference.width, height: reference.height },
   };
 }

@@ -30,6 +30,13 @@ export const textured: Paint = (x, y) =>
   30 + 70 * smooth(x, y, 90, 1) + 60 * smooth(x, y, 23, 2) + 50 * smooth(x, y, 9, 3);
 /** A soft one of little contrast. */
 export const soft: Paint = (x, y) => 70 + 16 * smooth(x, y, 55, 1) + 14 * smooth(x, y, 16, 2);
+/** One of cut paper: plain cards on a plain ground. */
+export const paper: Paint = (x, y) =>
+  y > 560
+    ? 60
+    : Math.hypot((x % 160) - 80, (y % 140) - 70) < 34
+      ? 60 + 60 * noise(Math.floor(x / 160), Math.floor(y / 140), 4)
+      : 170;
 
 export interface Shot {
   readonly set: Paint;

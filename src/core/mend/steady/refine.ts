@@ -167,8 +167,8 @@ export function refine(
   for (let step = 0; step < STEPS; step++) {
     // What counts as moving is settled early: else the steps go on from one answer to another.
     if (step < WEIGHING) {
-      width = Math.max(1e-6, widthOf(someInside(left.left, left)));
-      slant = FAR * Math.max(1e-6, SLANT * widthOf(someInside(left.slant, left)));
+      width = Math.max(samples.least, widthOf(someInside(left.left, left)));
+      slant = FAR * Math.max(samples.least, SLANT * widthOf(someInside(left.slant, left)));
       fields = stillFields(
         count,
         samples.each,
