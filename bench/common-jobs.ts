@@ -11,7 +11,7 @@ export interface Job {
   readonly name: string;
   /** What is there before it begins; not counted. */
   readonly ready: (page: Page) => Promise<void>;
-  /** As it was done when room and reach were first measured. */
+  /** At the start done when room and reach were first measured. */
   readonly before: Route;
   readonly now: Route;
   /** Waits until it is seen that it was done. */
@@ -27,7 +27,7 @@ const strip = (page: Page): Locator => page.getByRole('listbox', { name: 'Poses 
 
 async function openDemo(page: Page): Promise<void> {
   await openDemoFilm(page);
-  await button(page, 'To the start').click();
+  await button(page, 'Go to the start').click();
 }
 
 /** The place of a frame on the strip where the whole film is in sight, in CSS pixels from the strip's corner. */
@@ -103,14 +103,14 @@ async function save(hand: Hand): Promise<void> {
   await saved;
 }
 
-const CLOP = 'Lay hoof-clops.wav in at the playhead';
+const CLOP = 'Add hoof-clops.wav at the playhead';
 
 export const JOBS: readonly Job[] = [
   {
     name: 'lay out 39 photos and play',
     ready: () => Promise.resolve(),
-    before: layOut('Choose photos'),
-    now: layOut('Choose photos or a film file'),
+    before: layOut('Add photos'),
+    now: layOut('Add photos or a film file'),
     isDone: (page) => button(page, 'Pause').waitFor({ timeout: 30_000 }),
   },
   {
@@ -193,7 +193,7 @@ export const JOBS: readonly Job[] = [
       await openDemo(page);
       await button(page, 'Sound').click();
       await button(page, 'Words').click();
-      await button(page, 'Find the words').click();
+      await button(page, 'Mark the words').click();
       await page
         .getByRole('textbox', { name: /^Word on frame/ })
         .first()

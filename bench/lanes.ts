@@ -82,7 +82,7 @@ async function makeFilm(page: Page, folder: string): Promise<void> {
   await page.keyboard.press('Home');
   for (const path of paths) {
     const name = path.slice(folder.length + 1);
-    await page.getByRole('button', { name: `Lay ${name} in at the playhead` }).click();
+    await page.getByRole('button', { name: `Add ${name} at the playhead` }).click();
   }
   const lanes = ['Dialogue', 'Effects', 'Music', 'Ambience'];
   for (const [i, lane] of lanes.entries()) {

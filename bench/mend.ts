@@ -86,7 +86,7 @@ async function job(page: Page, words: RegExp): Promise<void> {
 
 async function steady(page: Page): Promise<void> {
   await page.getByRole('button', { name: 'Steady', exact: true }).click();
-  await page.getByRole('checkbox', { name: 'Turns too' }).check();
+  await page.getByRole('checkbox', { name: 'Rotation' }).check();
   const seconds = await timed(async () => {
     await page.keyboard.press('m');
     await job(page, /^Stop steadying/);
@@ -152,7 +152,7 @@ await withPage(
     await play(page);
     const mended = await timed(() => printFilm(page, 'MP4', 'mended', 600_000));
     console.log(
-      `a print of ${PHOTOS} frames: ${plain.toFixed(1)} s as they came, ${mended.toFixed(1)} s mended, ${(mended / plain).toFixed(2)} times`,
+      `a print of ${PHOTOS} frames: ${plain.toFixed(1)} s reset to their originals, ${mended.toFixed(1)} s mended, ${(mended / plain).toFixed(2)} times`,
     );
   },
   { early: NOTE_DRAWING },

@@ -46,7 +46,7 @@ await withPage(async (page, folder) => {
   });
   await page.getByRole('button', { name: /^Take out 1 / }).click();
   await page.getByRole('list', { name: 'Strokes, the latest first' }).waitFor();
-  await page.getByRole('textbox', { name: 'To the next' }).fill(String(CARRIED));
+  await page.getByRole('textbox', { name: 'Carry on to' }).fill(String(CARRIED));
   await page.keyboard.press('Enter');
   const carried = await timed(async () => {
     await press(page, 'Carry on');

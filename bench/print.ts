@@ -82,7 +82,7 @@ async function print(page: Page, kind: PrintedKind, quality: string): Promise<nu
 }
 
 async function freeKept(page: Page): Promise<void> {
-  const free = page.getByRole('button', { name: 'Free them' });
+  const free = page.getByRole('button', { name: 'Delete them' });
   if (await free.isVisible()) await free.click();
 }
 

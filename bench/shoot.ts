@@ -46,7 +46,7 @@ interface Pressed {
 
 async function press(page: Page): Promise<void> {
   await openStandIn(page);
-  await page.getByRole('button', { name: 'Lock the camera' }).click();
+  await page.getByRole('button', { name: 'Lock settings' }).click();
   const presses: Pressed[] = [];
   for (let i = 0; i < 24; i++) {
     presses.push(await page.evaluate<Pressed>(PRESS));
@@ -86,7 +86,7 @@ async function live(page: Page, folder: string): Promise<void> {
   }
   await page.getByRole('button', { name: 'Mend', exact: true }).click();
   await page.getByRole('button', { name: 'Framing', exact: true }).click();
-  await page.getByLabel('Closer, %', { exact: true }).fill('125');
+  await page.getByLabel('Zoom, %', { exact: true }).fill('125');
   await page.keyboard.press('Enter');
   await page.getByRole('button', { name: /^Frame, 125 %/ }).waitFor();
   await page.getByRole('button', { name: 'Shoot', exact: true }).click();
@@ -161,7 +161,7 @@ async function watched(page: Page, folder: string, watching: string): Promise<vo
     if (left > 0) await page.waitForTimeout(left);
   }
   const written = performance.now();
-  await page.getByText(`${paths.length} photos brought in`).waitFor({ timeout: 240_000 });
+  await page.getByText(`${paths.length} photos added`).waitFor({ timeout: 240_000 });
   const behind = (performance.now() - written) / 1000;
   const own = await timed(() => sharpPictures(paths, folder, [960, 240]));
   console.log(

@@ -48,10 +48,10 @@ test('axe-core finds nothing on any main view, by daylight and in the dark', asy
   await page.getByTestId('choose-retouched').setInputFiles(await numbered(2, 1));
   await page.getByRole('button', { name: /^Swap / }).waitFor();
   expect(await wrong(page, PART), 'what comes back').toEqual([]);
-  await page.getByRole('button', { name: 'Leave all as they are' }).click();
+  await page.getByRole('button', { name: 'Cancel' }).click();
   await page.getByRole('button', { name: 'Sound', exact: true }).click();
   await bringInSounds(page, [wav('click.wav', click())]);
-  await page.getByRole('button', { name: 'Lay click.wav in at the playhead' }).click();
+  await page.getByRole('button', { name: 'Add click.wav at the playhead' }).click();
   expect(await wrong(page, PART), 'a cue').toEqual([]);
   await page.getByRole('combobox', { name: 'Lane' }).selectOption('Music');
   await page.getByRole('button', { name: 'Beat', exact: true }).click();

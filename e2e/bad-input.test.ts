@@ -166,7 +166,7 @@ test('a folder that comes twice, a file that changes while it waits, an entry th
         // Nine bytes longer than the file that was given here: another file with the same number.
         expect.stringContaining('PICT3.JPG: '),
       ]);
-    await page.getByRole('button', { name: 'Leave all out' }).click();
+    await page.getByRole('button', { name: 'Cancel import' }).click();
 
     await page.evaluate(() => {
       const refuse = (_: unknown, fail: (error: Error) => void): void => fail(new Error('not allowed'));
@@ -207,7 +207,7 @@ test('a choice with nothing to use changes nothing and says so', async () => {
     .poll(() => tableRows(page))
     .toEqual([expect.stringContaining('notes.txt is not a picture of a kind')]);
   await expect.poll(() => page.getByRole('button', { name: /^Lay out/ }).isDisabled()).toBe(true);
-  await page.getByRole('button', { name: 'Leave all out' }).click();
+  await page.getByRole('button', { name: 'Cancel import' }).click();
   await bringInFiles(page, [
     { name: 'old.kermis', mimeType: 'application/zip', buffer: Buffer.from('PK not really') },
   ]);
@@ -317,9 +317,9 @@ longTest(
           /^Stopped\. \d+ of 20 photos and sounds did not come in\. Open twenty\.kermis again, and the rest does;/m,
         );
       await page.getByRole('button', { name: 'All films' }).click();
-      await page.getByText('Cut off while it came in: open twenty.kermis again for the rest').waitFor();
+      await page.getByText('Cut off while it came in: open twenty.kermis again to add the rest').waitFor();
       await page.getByTestId('choose-photos').setInputFiles(film);
-      await page.getByRole('button', { name: 'Bring in the rest' }).click();
+      await page.getByRole('button', { name: 'Add the rest' }).click();
       await page.getByRole('progressbar', { name: 'Photos coming in' }).waitFor();
       await page.getByRole('progressbar', { name: 'Photos coming in' }).waitFor({ state: 'detached' });
       await page.getByRole('button', { name: 'All films' }).click();
@@ -484,7 +484,7 @@ longTest(
     await bringIn(page, await numbered(12, 1));
     await bringInSounds(page, [wavOfFloats('bell.wav', click())]);
     await page.keyboard.press('Home');
-    await page.getByRole('button', { name: 'Lay bell.wav in at the playhead' }).click();
+    await page.getByRole('button', { name: 'Add bell.wav at the playhead' }).click();
     await isKept(page);
     await page.route(/(mix|check)\.worker.*\.js/, (route) => route.abort());
     await page.reload();

@@ -16,7 +16,7 @@ const marching = useSharedFilm(visit, async (page) => {
   await openFilmOf(page, await numbered(24, 1));
   await bringInSounds(page, [wav('march.wav', march)]);
   await page.keyboard.press('Home');
-  await page.getByRole('button', { name: 'Lay march.wav in at the playhead' }).click();
+  await page.getByRole('button', { name: 'Add march.wav at the playhead' }).click();
   await page.getByRole('combobox', { name: 'Lane' }).selectOption('Music');
 });
 
@@ -36,7 +36,7 @@ test('the beat of a music is found, and drawn on the frames', async () => {
   await expect.poll(() => tempo(page).inputValue()).toBe('120');
   await expect
     .poll(() => page.getByTestId('frames-to-beat').textContent())
-    .toBe('12 frames to the beat, exactly.');
+    .toBe('12 frames a beat, exactly.');
   await page.getByRole('textbox', { name: 'First beat' }).fill('0');
   await page.keyboard.press('Enter');
   // A film of two seconds: its beats, the one at its start as the first of a bar.

@@ -101,7 +101,7 @@ export function useBrowser({ hasDevices = false } = {}): {
 
 /**
  * One film for the tests of a file. Each finds it in stage Time as it was made ready, whatever the one before has done to
- * it: that is taken back, as a person would. `anew`: on a page that is loaded anew, which costs as much as bringing its photos
+ * it: that is set aside, as a person would. `anew`: on a page that is loaded anew, which costs as much as bringing its photos
  * in, where tests set what undo does not take back.
  */
 export function useSharedFilm(
@@ -112,7 +112,7 @@ export function useSharedFilm(
   let shared: (Visit & { readonly address: string; readonly steps: number }) | undefined;
   const stepsOf = async (page: Page): Promise<number> => {
     await page.getByRole('button', { name: 'Done', exact: true }).click();
-    const heading = page.getByRole('region', { name: 'What was done' }).getByRole('heading');
+    const heading = page.getByRole('region', { name: 'History' }).getByRole('heading');
     return Number(/^\d+/.exec((await heading.textContent()) ?? '')?.[0] ?? 0);
   };
   let isUntidy = false;
@@ -178,7 +178,7 @@ export async function layOut(page: Page): Promise<void> {
   const pause = page.getByRole('button', { name: 'Pause', exact: true });
   if (await pause.isVisible()) {
     await pause.click();
-    await page.getByRole('button', { name: 'To the start' }).click();
+    await page.getByRole('button', { name: 'Go to the start' }).click();
   }
   await isKept(page);
 }
@@ -234,7 +234,7 @@ export const notes = (page: Page): Promise<string> =>
 
 /** Forgets all that was told. */
 export const putNotesAway = (page: Page): Promise<void> =>
-  withNotes(page, (list) => list.getByRole('button', { name: 'Put the notes away' }).click());
+  withNotes(page, (list) => list.getByRole('button', { name: 'Clear the notes' }).click());
 
 /** Opens the demo film from the shelf, and waits until it is there. */
 export async function openDemoFilm(page: Page): Promise<void> {

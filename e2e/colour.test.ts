@@ -73,7 +73,7 @@ test('steps are added, set, switched, moved and undone; what is seen is what is 
   await page.getByRole('checkbox', { name: 'Levels is done' }).uncheck();
   await shows(page, dark);
   await page.getByRole('button', { name: 'Take Levels out' }).click();
-  await expect.poll(() => undoWords(page)).toBe('Undo: Colour of the film: Levels taken out');
+  await expect.poll(() => undoWords(page)).toBe('Undo: Colour of the film: Levels deleted');
   await page.keyboard.press('k');
   await shows(page, BEIGE);
   await page.keyboard.press('k');
@@ -125,7 +125,7 @@ test('a curve is bent by hand and by keys; grey, black and white are picked from
   await page.getByRole('button', { name: 'Light', exact: true }).click();
   await shows(page, [255, 255, 255]);
   await page.getByRole('button', { name: 'Colour', exact: true }).click();
-  await page.getByRole('checkbox', { name: 'Mark what is cut off' }).check();
+  await page.getByRole('checkbox', { name: 'Show clipping' }).check();
   await page.getByTestId('clipping').waitFor();
   await expect.poll(() => page.getByTestId('clipped').textContent()).toContain('white 100 %');
   expect(complaints).toEqual([]);
@@ -139,8 +139,8 @@ test('a look is kept and taken in another scope, copied, saved as a table and re
   await type(page, 'Red from blue', '100');
   const mixed: Colour = [120, 160, 120];
   await shows(page, mixed);
-  await type(page, 'Keep these steps as', 'Moss');
-  await expect.poll(() => notes(page)).toContain('“Moss” is kept for other films.');
+  await type(page, 'Save chosen steps as', 'Moss');
+  await expect.poll(() => notes(page)).toContain('“Moss” is saved for other films.');
   const [download] = await Promise.all([
     page.waitForEvent('download'),
     page.getByRole('button', { name: 'Table', exact: true }).click(),
@@ -173,7 +173,7 @@ test('a look is kept and taken in another scope, copied, saved as a table and re
   await page.getByRole('button', { name: 'moss.cube', exact: true }).click();
   await expect.poll(() => field(page, 'Strength').inputValue()).toBe('0');
   await page.getByRole('combobox', { name: 'Look' }).selectOption('Moss');
-  await page.getByRole('button', { name: 'Throw away' }).click();
+  await page.getByRole('button', { name: 'Delete' }).click();
   await expect.poll(() => notes(page)).toContain('“Moss” is not kept any more.');
   expect(complaints).toEqual([]);
 });

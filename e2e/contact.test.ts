@@ -11,7 +11,7 @@ const knocks = useSharedFilm(visit, async (page) => {
   await openFilmOf(page, await numbered(48, 1));
   await bringInSounds(page, [wav('knocks.wav', clicksAt([0.5, 1, 1.25]))]);
   await page.keyboard.press('Home');
-  await page.getByRole('button', { name: 'Lay knocks.wav in at the playhead' }).click();
+  await page.getByRole('button', { name: 'Add knocks.wav at the playhead' }).click();
 });
 
 /** The film in stage Sound, its cue chosen. */
@@ -68,7 +68,7 @@ test('while it plays its levels are seen', async () => {
   await page.keyboard.press('Space');
   await expect
     .poll(() => page.getByLabel('Loudness while it plays').textContent())
-    .toMatch(/Momentary.*LUFS.*Short-term.*Since play began−\d+\.\d LUFS.*True peak.*dBTP/);
+    .toMatch(/Momentary.*LUFS.*Short-term.*Since play began−\d+\.\d LUFS.*Peak limit.*dBTP/);
   await page.keyboard.press('Space');
   expect(complaints).toEqual([]);
 });

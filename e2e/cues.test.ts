@@ -15,7 +15,7 @@ const scored = useSharedFilm(visit, async (page) => {
   await openFilmOf(page, await numbered(24, 1));
   await bringInSounds(page, [wav('tone.wav', tone)]);
   await goTo(page, 12);
-  await page.getByRole('button', { name: 'Lay tone.wav in at the playhead' }).click();
+  await page.getByRole('button', { name: 'Add tone.wav at the playhead' }).click();
   await expect.poll(() => cueTimes(page)).toEqual([0.5, 1]);
 });
 
@@ -43,7 +43,7 @@ async function drag(page: Page, x: number, y: number, byX: number, byY: number):
 test('a cue goes with its pose, and says what it is tied to', async () => {
   const { page, complaints } = await withCue();
   await page.getByText('Tied to pose 7, 0 frames in.').waitFor();
-  // The whole film is in sight, and there is nothing to scroll to behind it.
+  // Show the whole film on the strip is in sight, and there is nothing to scroll to as background.
   await expect
     .poll(() => page.getByTestId('strip-scroll').evaluate((strip) => strip.scrollWidth - strip.clientWidth))
     .toBe(0);

@@ -29,7 +29,7 @@ test('the list of what was done survives a reload, and leads back and forth', as
   await choose(page, 0, 2);
   await page.keyboard.press('Shift+C');
   await page.getByRole('button', { name: 'Done', exact: true }).click();
-  const list = page.getByRole('region', { name: 'What was done' }).getByRole('listitem');
+  const list = page.getByRole('region', { name: 'History' }).getByRole('listitem');
   await expect
     .poll(async () => (await list.allTextContents()).filter(Boolean).slice(-3))
     .toEqual(['Cycle of 3 poses made', '1 pose deleted', 'Cycle unrolled to 6 poses']);

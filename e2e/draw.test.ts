@@ -52,7 +52,7 @@ const LINE = [
 ] as const;
 const ON_LINE = [0.5, 0.2] as const;
 
-test('a line is drawn where the hand goes; it is erased, undone, done again, there after a reload, hidden, and fainter', async () => {
+test('a line is drawn where the hand goes; it is erased, undone, on, there after a reload, hidden, and fainter', async () => {
   const { page, complaints } = await drawing();
   await colour(page, '#c23a2b');
   await dragOver(page, LINE);
@@ -186,7 +186,7 @@ test('a drawing is copied on, lasts over poses, and has ghosts; brush and ellips
   await isSeen(page, [0.5, 0.8], TEAL);
   await here(page, '2 marks');
   expect(await page.getByTestId('ghost').count()).toBe(1);
-  await type(page, 'Lasts over', '3');
+  await type(page, 'Shown for', '3');
   await type(page, 'Ghosts after', '2');
   await expect.poll(() => page.getByTestId('ghost').count()).toBe(1);
   await page.keyboard.press('ArrowDown');
@@ -258,9 +258,9 @@ test('drawings go out as SVG, one file a pose, and come back where they belong; 
   await bring(svgs);
   await expect
     .poll(() => notes(page))
-    .toContain('Drawings of 1 pose came in. 1 file is as drawn here already.');
+    .toContain('Drawings of 1 pose added. 1 file is as drawn here already.');
   await isSeen(page, ON_LINE, TEAL);
-  expect(await undoWords(page)).toContain('Drawings of 1 pose brought in');
+  expect(await undoWords(page)).toContain('Drawings of 1 pose added');
   await page.keyboard.press('Home');
   await isSeen(page, ON_LINE, RED);
   await putNotesAway(page);
@@ -276,7 +276,7 @@ test('drawings go out as SVG, one file a pose, and come back where they belong; 
   ]);
   await expect
     .poll(() => notes(page))
-    .toContain('No drawing came in. Left out: 0001 broken.svg, as it is broken');
+    .toContain('No drawing was added. Left out: 0001 broken.svg, as it is broken');
   const told = await notes(page);
   expect(told).toContain('0002 runs.svg, as it has a script in it');
   expect(told).toContain('0003 huge.svg, as it is larger than 8 MB');

@@ -38,7 +38,7 @@ export const FIRST_FILM: readonly Step[] = [
     acts: [
       async (page) => {
         const chooser = page.waitForEvent('filechooser');
-        await press(page, 'Choose photos or a film file');
+        await press(page, 'Add photos or a film file');
         await (await chooser).setFiles(await photos());
         await page.getByRole('button', { name: 'Lay out 34 photos' }).waitFor();
       },
@@ -112,7 +112,7 @@ export const FIRST_FILM: readonly Step[] = [
       async (page) => {
         await page.keyboard.press('Alt+5');
         const chooser = page.waitForEvent('filechooser');
-        await press(page, 'Choose sounds');
+        await press(page, 'Add sounds');
         await (
           await chooser
         ).setFiles(['organ-waltz', 'booth-bell'].map((name) => join('demo/sounds', `${name}.wav`)));
@@ -125,7 +125,7 @@ export const FIRST_FILM: readonly Step[] = [
     acts: [
       async (page) => {
         await page.keyboard.press('Home');
-        await press(page, 'Lay organ-waltz.wav in at the playhead');
+        await press(page, 'Add organ-waltz.wav at the playhead');
         const film = await page.getByTestId('ruler').boundingBox();
         await dragSound(page, 'booth-bell.wav', /^Effects/, (film?.x ?? 0) + 420);
         await page.getByRole('heading', { name: 'booth-bell.wav' }).waitFor();

@@ -36,7 +36,7 @@ const shows = async (page: Page, colour: Colour): Promise<void> =>
 test('a frame that is typed for the film is shown, and printed; poses may have one of their own', async () => {
   const { page, complaints } = await threePoses();
   await showFraming(page);
-  await type(page, 'Closer, %', '200');
+  await type(page, 'Zoom, %', '200');
   await type(page, 'Left px', '0');
   await type(page, 'Top px', '0');
   await expect.poll(() => frameWords(page)).toContain('Frame, 200 %, 0 from the left, 0 from the top.');
@@ -75,7 +75,7 @@ test('a frame that is typed for the film is shown, and printed; poses may have o
 test('a frame is dragged by its corner and as a whole, moved by keys, and stays in the picture', async () => {
   const { page, complaints } = await threePoses();
   await showFraming(page);
-  const corner = await page.getByRole('button', { name: 'Corner of the frame, top left' }).boundingBox();
+  const corner = await page.getByRole('button', { name: 'Corner of the crop, top left' }).boundingBox();
   const frame = await page.getByRole('button', { name: /^Frame, / }).boundingBox();
   if (!corner || !frame) throw new Error('no frame');
   // Half of the way along both sides: the lower right quarter is left.
@@ -104,7 +104,7 @@ test('a frame is dragged by its corner and as a whole, moved by keys, and stays 
   await expect.poll(() => frameWords(page)).toContain(', 11 from the left');
   await page.keyboard.press('Control+z');
   await expect.poll(() => frameWords(page)).toContain(', 1 from the left');
-  await page.getByRole('button', { name: 'No framings' }).click();
+  await page.getByRole('button', { name: 'Delete framings' }).click();
   await expect.poll(() => frameWords(page)).toContain('Frame, 100 %, 0 from the left');
   expect(complaints).toEqual([]);
 });
@@ -112,15 +112,15 @@ test('a frame is dragged by its corner and as a whole, moved by keys, and stays 
 test('what cannot be a frame is told of, and changes nothing; too few pixels are told of too', async () => {
   const { page, complaints } = await threePoses();
   await showFraming(page);
-  await type(page, 'Closer, %', '10000');
-  await expect.poll(() => said(page, 'Closer, %')).toContain('can be from');
+  await type(page, 'Zoom, %', '10000');
+  await expect.poll(() => said(page, 'Zoom, %')).toContain('can be from');
   await page.keyboard.press('Escape');
-  await type(page, 'Closer, %', 'near');
-  await expect.poll(() => said(page, 'Closer, %')).toContain('is not a number');
+  await type(page, 'Zoom, %', 'near');
+  await expect.poll(() => said(page, 'Zoom, %')).toContain('is not a number');
   await page.keyboard.press('Escape');
   await expect.poll(() => frameWords(page)).toContain('Frame, 100 %');
-  await type(page, 'Closer, %', '400');
-  await page.getByText('Only 80 × 60 of the photo’s pixels fill 320 × 240: it will look softer.').waitFor();
+  await type(page, 'Zoom, %', '400');
+  await page.getByText('80 × 60 photo pixels fill 320 × 240: it will look softer.').waitFor();
   await page.getByLabel(/^Photos of another shape/).selectOption('fill');
   await expect.poll(() => undoWords(page)).toBe('Undo: 1 pose filled');
   expect(complaints).toEqual([]);
@@ -133,10 +133,10 @@ test('the camera moves over a run from the first framing to the last; words come
   await expect.poll(() => notes(page)).toContain('Choose a run of three poses or more');
   await page.getByLabel('For', { exact: true }).selectOption('chosen');
   await tickets(page).nth(0).click();
-  await type(page, 'Closer, %', '200');
+  await type(page, 'Zoom, %', '200');
   await type(page, 'Left px', '0');
   await tickets(page).nth(2).click();
-  await type(page, 'Closer, %', '200');
+  await type(page, 'Zoom, %', '200');
   await type(page, 'Left px', '160');
   await tickets(page).nth(0).click();
   await tickets(page)
@@ -146,14 +146,14 @@ test('the camera moves over a run from the first framing to the last; words come
   await expect.poll(() => undoWords(page)).toBe('Undo: Camera moved over 3 poses');
   await tickets(page).nth(1).click();
   await expect.poll(() => frameWords(page)).toContain('Frame, 200 %, 80 from the left');
-  await page.getByRole('button', { name: 'By the word' }).click();
+  await page.getByRole('button', { name: 'Zoom per word' }).click();
   await expect.poll(() => notes(page)).toContain('No word is said over the chosen poses.');
   await page.getByRole('button', { name: 'Towards' }).click();
   const sheet = page.getByRole('button', { name: /^Click towards what/ });
   const box = await sheet.boundingBox();
   if (!box) throw new Error('nothing to click');
   await page.mouse.click(box.x + box.width / 4, box.y + box.height / 4);
-  await page.getByText('closer, towards 25 % across, 25 % down').waitFor();
+  await page.getByText('zoom, centre 25 % across, 25 % down').waitFor();
   expect(complaints).toEqual([]);
 });
 
@@ -163,7 +163,7 @@ test('on ones the camera moves while a pose is held, on screen and in the print;
   await page.keyboard.press('9');
   await page.keyboard.press('Escape');
   await showFraming(page);
-  await type(page, 'Closer, %', '200');
+  await type(page, 'Zoom, %', '200');
   await type(page, 'Left px', '0');
   await type(page, 'Top px', '0');
   await page.getByLabel('For', { exact: true }).selectOption('chosen');
@@ -215,8 +215,8 @@ test('on ones the camera moves while a pose is held, on screen and in the print;
   // All of the picture: beside and below the middle another colour begins.
   await expect.poll(async () => distance(await colourSeen(page, 0.55, 0.6), bottomRight)).toBeLessThan(12);
   await page.getByRole('button', { name: 'Framing', exact: true }).click();
-  await page.getByRole('checkbox', { name: 'Framings of the film' }).check();
-  await page.getByRole('textbox', { name: 'Framed by' }).fill('50');
+  await page.getByRole('checkbox', { name: 'Strength of all framings of the film' }).check();
+  await page.getByRole('textbox', { name: 'Strength' }).fill('50');
   await page.keyboard.press('Enter');
   await expect.poll(() => undoWords(page)).toBe('Undo: Framings done by 50 %');
   expect(complaints).toEqual([]);
@@ -228,7 +228,7 @@ longTest('the words of the demo’s line come closer one by one, those of the ch
   await page.getByRole('button', { name: 'Sound', exact: true }).click();
   await page.locator('[data-cue=wait]').click();
   await page.getByRole('button', { name: 'Words', exact: true }).click();
-  await page.getByRole('button', { name: 'Find the words' }).click();
+  await page.getByRole('button', { name: 'Mark the words' }).click();
   const places = page.getByRole('button', { name: /^Go to the word on frame/ });
   await places.first().waitFor();
   const starts = (await places.evaluateAll((all) => all.map((each) => each.getAttribute('aria-label')))).map(
@@ -236,9 +236,9 @@ longTest('the words of the demo’s line come closer one by one, those of the ch
   );
   await showFraming(page);
   await page.keyboard.press('Control+a');
-  await type(page, 'Each word, %', '20');
-  await page.getByRole('button', { name: 'By the word' }).click();
-  await expect.poll(() => undoWords(page)).toBe('Undo: Closer with each word over 110 poses');
+  await type(page, 'Per word, %', '20');
+  await page.getByRole('button', { name: 'Zoom per word' }).click();
+  await expect.poll(() => undoWords(page)).toBe('Undo: Zoom per word over 110 poses');
   await page.getByLabel('For', { exact: true }).selectOption('chosen');
   await page.keyboard.press('Escape');
   const closeAt = async (frame: number): Promise<number> => {

@@ -37,7 +37,7 @@ async function pickCard(page: Page): Promise<void> {
 const farFrom = (page: Page, colour: readonly [number, number, number]): Promise<number> =>
   seen(page, ...CARD).then((here) => distance(here, colour));
 
-test('the card is picked: it goes from all photos, a gradient comes behind; its matte is seen; undone, done again, and there after a reload', async () => {
+test('the card is picked: it goes from all photos, a gradient comes behind; its matte is seen; undone, on, and there after a reload', async () => {
   const { page, complaints } = await keying();
   await expect.poll(() => farFrom(page, GREEN)).toBeLessThan(25);
   const body = await seen(page, ...BODY);
@@ -47,13 +47,13 @@ test('the card is picked: it goes from all photos, a gradient comes behind; its 
   await page.keyboard.press('End');
   await expect.poll(() => farFrom(page, BLACK)).toBe(0);
   await page.keyboard.press('Home');
-  await page.getByRole('combobox', { name: 'Behind it' }).selectOption('a gradient');
+  await page.getByRole('combobox', { name: 'Background' }).selectOption('a gradient');
   await expect.poll(() => farFrom(page, [82, 132, 193])).toBeLessThan(12);
-  expect(await undoWords(page)).toContain('Key of Scene 1: a gradient behind it');
+  expect(await undoWords(page)).toContain('Key of Scene 1: a gradient as background');
   await page.getByRole('button', { name: 'Matte', exact: true }).click();
   await expect.poll(() => farFrom(page, BLACK)).toBe(0);
   await expect.poll(() => seen(page, ...BODY)).toEqual([255, 255, 255]);
-  await page.getByRole('button', { name: 'What goes', exact: true }).click();
+  await page.getByRole('button', { name: 'Dropped', exact: true }).click();
   await expect.poll(() => farFrom(page, GREEN)).toBeLessThan(25);
   await page.getByRole('button', { name: 'Result', exact: true }).click();
   await page.keyboard.press('Control+z');
@@ -67,7 +67,7 @@ test('the card is picked: it goes from all photos, a gradient comes behind; its 
   expect(complaints).toEqual([]);
 });
 
-test('parts are drawn that always stay or go; a pose by itself is left out, and cut out otherwise', async () => {
+test('parts are drawn that always stay or go; a pose automatic is left out, and cut out otherwise', async () => {
   const { page, complaints } = await keying();
   await pickCard(page);
   await expect.poll(() => farFrom(page, BLACK)).toBe(0);
@@ -85,10 +85,10 @@ test('parts are drawn that always stay or go; a pose by itself is left out, and 
   await dragOver(page, around);
   await page.getByText('2: always goes').waitFor();
   await expect.poll(() => farFrom(page, BLACK)).toBe(0);
-  // What always goes is taken out again, and the part stays.
-  await page.getByRole('button', { name: 'Take part 2 out' }).click();
+  // What always goes is deleted again, and the part stays.
+  await page.getByRole('button', { name: 'Delete part 2' }).click();
   await expect.poll(() => farFrom(page, BLACK)).toBeGreaterThan(60);
-  await page.getByRole('button', { name: 'Take part 1 out' }).click();
+  await page.getByRole('button', { name: 'Delete part 1' }).click();
   await expect.poll(() => farFrom(page, BLACK)).toBe(0);
   await page.keyboard.press('Escape');
   // The second pose alone.
@@ -97,21 +97,21 @@ test('parts are drawn that always stay or go; a pose by itself is left out, and 
   await page.getByRole('checkbox', { name: 'Cut out 1 pose' }).click();
   await expect.poll(() => farFrom(page, GREEN)).toBeLessThan(25);
   await page.getByRole('checkbox', { name: 'Cut out 1 pose' }).click();
-  await page.getByRole('combobox', { name: 'Behind it' }).selectOption('a colour');
+  await page.getByRole('combobox', { name: 'Background' }).selectOption('a colour');
   await expect.poll(() => farFrom(page, [59, 116, 185])).toBeLessThan(4);
   await tickets(page).nth(0).click();
   await expect.poll(() => farFrom(page, BLACK)).toBe(0);
   expect(complaints).toEqual([]);
 });
 
-test('a photo of the film stands behind, in the subject’s light; once it is taken out it is said, and undo brings it back', async () => {
+test('a photo of the film stands behind, in the subject’s light; once it is deleted it is said, and undo brings it back', async () => {
   const { page, complaints } = await keying();
   await pickCard(page);
-  await page.getByRole('combobox', { name: 'Behind it' }).selectOption('a photo');
+  await page.getByRole('combobox', { name: 'Background' }).selectOption('a photo');
   await page.getByRole('combobox', { name: 'Which' }).selectOption('PICT105.JPG');
   await expect.poll(() => farFrom(page, GREEN)).toBeLessThan(25);
   await page.getByRole('button', { name: 'Match its light' }).click();
-  await page.getByRole('slider', { name: 'Matched by' }).waitFor();
+  await page.getByRole('slider', { name: 'Strength' }).waitFor();
   await expect.poll(() => farFrom(page, GREEN)).toBeGreaterThan(15);
   await page.getByRole('textbox', { name: 'Right %' }).fill('1000');
   await page.keyboard.press('Enter');
@@ -128,8 +128,8 @@ test('a photo of the film stands behind, in the subject’s light; once it is ta
   await expect.poll(() => farFrom(page, BLACK)).toBeGreaterThan(60);
   await toSort(page);
   await card(page, 'PICT105').click();
-  await page.getByRole('button', { name: 'Take out of the film for good' }).click();
-  await expect.poll(() => notes(page)).toContain('stood behind a subject');
+  await page.getByRole('button', { name: 'Delete from film and tray' }).click();
+  await expect.poll(() => notes(page)).toContain('used as a background');
   await showMend(page);
   await page.getByText('What should stand behind is not in the film any more.').waitFor();
   await expect.poll(() => farFrom(page, BLACK)).toBe(0);
@@ -147,13 +147,13 @@ longTest('a colour that is not the card’s is told of; without a colour nothing
   // On the grey body, which has no colour of its own.
   await page.mouse.click(...(await onPicture(page, 0.24, 0.92)));
   await expect.poll(() => notes(page)).toContain('hardly a colour of its own');
-  await page.getByRole('button', { name: 'Take colour 1 out' }).click();
+  await page.getByRole('button', { name: 'Delete colour 1' }).click();
   await page.getByText('No colour is picked yet.').waitFor();
   await expect.poll(() => farFrom(page, GREEN)).toBeLessThan(25);
   // Two clicks one right after the other are two colours.
   await page.mouse.click(...(await onPicture(page, ...CARD)));
   await page.mouse.click(...(await onPicture(page, 0.6, 0.1)));
-  await page.getByRole('button', { name: 'Take colour 2 out' }).waitFor();
+  await page.getByRole('button', { name: 'Delete colour 2' }).waitFor();
   await page.getByText('Backing found in 5 of 5 photos').waitFor();
   await expect.poll(() => farFrom(page, BLACK)).toBe(0);
   expect(complaints).toEqual([]);

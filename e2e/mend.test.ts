@@ -52,7 +52,7 @@ test('photos are matched to the well-lit one, on the screen and in the print, an
   await tickets(page).nth(3).click();
   await page.keyboard.press('Escape');
   await expect.poll(async () => distance(await seen(page, ...CORNER), third)).toBeLessThanOrEqual(3);
-  // A key shows it as it came.
+  // A key shows it reset.
   await page.keyboard.press('k');
   await expect.poll(async () => distance(await seen(page, ...CORNER), third)).toBeGreaterThan(8);
   await page.keyboard.press('k');
@@ -91,7 +91,7 @@ test('before and after are parted by a divider, dragged and moved by key', async
   await page.mouse.down();
   await page.mouse.move(picture.x + picture.width - 2, box.y + box.height / 2, { steps: 5 });
   await page.mouse.up();
-  // All of it is as it came.
+  // Whole is reset.
   await expect.poll(() => divider.getAttribute('aria-valuenow')).toBe('100');
   await expect.poll(async () => distance(await seen(page, ...CORNER), third)).toBeGreaterThan(8);
   await divider.focus();
@@ -104,7 +104,7 @@ test('before and after are parted by a divider, dragged and moved by key', async
   expect(complaints).toEqual([]);
 });
 
-test('brightness and strength are typed and moved by key for all chosen, left out, copied to others and taken back', async () => {
+test('brightness and strength are typed and moved by key for all chosen, left out, copied to others and set aside', async () => {
   const { page, complaints } = await litFilm();
   await matchToThird(page);
   const third = await seen(page, ...CORNER);
@@ -131,10 +131,10 @@ test('brightness and strength are typed and moved by key for all chosen, left ou
   await tickets(page).nth(5).click();
   await page.getByRole('button', { name: 'Paste', exact: true }).click();
   await expect.poll(() => undoWords(page)).toBe('Undo: Light copied to 1 photo');
-  await page.getByRole('checkbox', { name: 'Mend the light' }).uncheck();
+  await page.getByRole('checkbox', { name: 'Matching on' }).uncheck();
   await expect.poll(() => undoWords(page)).toBe('Undo: Light of 1 photo left out');
   await page.getByRole('button', { name: 'As it came' }).click();
-  await expect.poll(() => undoWords(page)).toBe('Undo: Light of 1 photo as it came');
+  await expect.poll(() => undoWords(page)).toBe('Undo: Light of 1 photo reset');
   expect(complaints).toEqual([]);
 });
 
@@ -185,7 +185,7 @@ longTest(
     // It is worked on meanwhile.
     await page.keyboard.press('ArrowDown');
     await page.getByRole('button', { name: 'Stop matching the light' }).click();
-    await expect.poll(() => notes(page)).toContain('Stopped. What was found stays; the rest is as it was.');
+    await expect.poll(() => notes(page)).toContain('Stopped. What was found stays.');
     await expect.poll(() => undoWords(page)).toMatch(/^Undo: Light of \d+ photos? matched$/);
     const found = Number(/\d+/.exec((await undoWords(page)) ?? '')?.[0]);
     expect(found).toBeGreaterThan(0);

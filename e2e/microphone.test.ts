@@ -52,7 +52,7 @@ test('where nothing can be heard the film plays all the same, and it is said', a
   await page.reload();
   await openRecording(page, 4, '24');
   await bringInSounds(page, [wav('click.wav', click())]);
-  await page.getByRole('button', { name: 'Lay click.wav in at the playhead' }).click();
+  await page.getByRole('button', { name: 'Add click.wav at the playhead' }).click();
   await page.keyboard.press('Space');
   await expect.poll(() => notes(page)).toMatch(/The film plays without sound: .*speaker/);
   await expect.poll(async () => (await counter(page)).frame).toBeGreaterThan(5);

@@ -50,7 +50,7 @@ async function makePlate(page: Page): Promise<void> {
   await expect.poll(() => notes(page)).toContain('has a clean plate, made from 14 photos');
 }
 
-test('a plate is made from the photos; brushed in, the set is there; it is undone, done again, and there after a reload', async () => {
+test('a plate is made from the photos; brushed in, the set is there; it is undone, on, and there after a reload', async () => {
   const { page, complaints } = await painting();
   const set = await setBehind(page);
   await expect.poll(async () => distance(await seen(page, ...PLACE), SQUARE)).toBeLessThan(12);
@@ -78,7 +78,7 @@ test('a plate is made from the photos; brushed in, the set is there; it is undon
   ]);
   await expect.poll(() => strokes(page)).toBe(2);
   await expect.poll(async () => distance(await seen(page, ...PLACE), SQUARE)).toBeLessThan(12);
-  await page.getByRole('button', { name: /^Photo back, brush/ }).click();
+  await page.getByRole('button', { name: /^Restored, brush/ }).click();
   await page.getByRole('button', { name: 'Delete', exact: true }).click();
   await expect.poll(async () => distance(await seen(page, ...PLACE), set)).toBeLessThan(12);
   // With Shift a stroke goes on straight from where the hand is: what it went before stays, a way around is none.
@@ -131,7 +131,7 @@ test('a picture that plays, or is shown as it was, is made ready by a press on i
     await waits.waitFor({ state: 'detached' });
     await expect
       .poll(() => notes(page))
-      .toContain(at === 0 ? 'The film stands still on frame' : 'The picture is shown mended now.');
+      .toContain(at === 0 ? 'The film stands still on frame' : 'The mended picture is shown now.');
     await note.waitFor();
     expect(await note.evaluate((element) => element.scrollHeight <= element.clientHeight)).toBe(true);
     expect(await page.getByTestId('picture').boundingBox()).toEqual(stands);
@@ -145,7 +145,7 @@ test('a picture that plays, or is shown as it was, is made ready by a press on i
   expect(complaints).toEqual([]);
 });
 
-test('what the plate does not show is found and taken out, and follows to the photos behind', async () => {
+test('what the plate does not show is found and deleted, and follows to the photos behind', async () => {
   const { page, complaints } = await painting();
   const set = await setBehind(page);
   await makePlate(page);
@@ -156,7 +156,7 @@ test('what the plate does not show is found and taken out, and follows to the ph
   // What is painted out is not offered again.
   await page.getByTestId('left').getByRole('button', { name: /^Look/ }).click();
   await expect.poll(() => notes(page)).toContain('shows nothing that its plate does not');
-  await page.getByRole('textbox', { name: 'To the next' }).fill('5');
+  await page.getByRole('textbox', { name: 'Carry on to' }).fill('5');
   await page.keyboard.press('Enter');
   await page.getByRole('button', { name: 'Carry on' }).click();
   await expect.poll(() => notes(page)).toContain('Carried on to 5 photos.');
@@ -235,7 +235,7 @@ test('the plate is shown and touched up; what it is painted into takes that over
   await makePlate(page);
   await dragOver(page, dab);
   await expect.poll(() => strokes(page)).toBe(1);
-  const onPlate = page.getByRole('checkbox', { name: 'Show the plate, to touch it up' });
+  const onPlate = page.getByRole('checkbox', { name: 'Show the plate, to retouch it' });
   await onPlate.check();
   await expect.poll(async () => distance(await seen(page, ...PLACE), SQUARE)).toBeGreaterThan(40);
   await page.getByRole('heading', { name: /^Clean plate of Scene 1/ }).waitFor();

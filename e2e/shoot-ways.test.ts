@@ -176,7 +176,7 @@ test('a folder that the server watches: photos come in as they are complete, in 
   }
 });
 
-test('a folder of this machine: 120 files that lie there stay, one that comes is brought in', async () => {
+test('a folder of this machine: 120 files that lie there stay, one that comes is added', async () => {
   const { page, complaints } = await visit();
   // Stands in for the system's dialog, which no test can press: a real folder of the browser's own.
   await page.addInitScript(() => {
@@ -202,7 +202,7 @@ test('a folder of this machine: 120 files that lie there stay, one that comes is
   const [first] = await numbered(1, 1);
   await write([['SHOT0001.JPG', [...(first?.buffer ?? [])]]]);
   await expect.poll(() => tickets(page).count()).toBe(1);
-  await expect.poll(() => page.getByTestId('watched').textContent()).toMatch(/: 1 photo brought in\.$/);
+  await expect.poll(() => page.getByTestId('watched').textContent()).toMatch(/: 1 photo added\.$/);
   expect(complaints).toEqual([]);
 });
 
@@ -227,10 +227,10 @@ test('with the mends of its scene the live picture is seen as it will be printed
     return Math.max(...rgb) - Math.min(...rgb);
   };
   await expect.poll(coat).toBeGreaterThan(60);
-  await page.getByLabel('With the mends of its scene').check();
+  await page.getByLabel('Show the scene’s mends').check();
   await page.getByTestId('live-mended').waitFor();
   await expect.poll(coat).toBeLessThan(8);
-  await page.getByLabel('With the mends of its scene').uncheck();
+  await page.getByLabel('Show the scene’s mends').uncheck();
   await expect.poll(coat).toBeGreaterThan(60);
   expect(complaints).toEqual([]);
 });
@@ -291,7 +291,7 @@ function bestShift(one: Buffer, other: Buffer, width: number, height: number): r
 test('a glass at the pointer shows the camera’s own pixels three times as large', async () => {
   const { page, complaints } = await visit();
   await openStandIn(page);
-  await page.getByRole('button', { name: 'Lock the camera' }).click();
+  await page.getByRole('button', { name: 'Lock settings' }).click();
   await page.getByRole('button', { name: 'See', exact: true }).click();
   // Once it is ticked by hand the keys are the film's again.
   await page.getByLabel('Magnifier at the pointer').check();
@@ -319,8 +319,8 @@ test('a glass at the pointer shows the camera’s own pixels three times as larg
 test('the last photo lies on the live picture to the pixel, looked at closely, and turned', async () => {
   const { page, complaints } = await visit();
   await openStandIn(page);
-  await page.getByRole('button', { name: 'Lock the camera' }).click();
-  await page.getByRole('combobox', { name: 'How the camera stands' }).selectOption('Upside down');
+  await page.getByRole('button', { name: 'Lock settings' }).click();
+  await page.getByRole('combobox', { name: 'Camera is turned' }).selectOption('Upside down');
   await page.keyboard.press('Enter');
   await hasPoses(page, 1);
   await page.getByTestId('ghosts').and(page.locator('[data-layers="1"]')).waitFor();

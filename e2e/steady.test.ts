@@ -62,7 +62,7 @@ test('photos are steadied to the first, on the screen and in the print; a bump i
   await expect.poll(async () => farthest(await allSeen(page), first)).toBeGreaterThan(20);
   await page.keyboard.press('Home');
   await page.getByRole('button', { name: 'Steady it' }).click();
-  await expect.poll(() => notes(page)).toContain('7 photos steadied. The stand was bumped once.');
+  await expect.poll(() => notes(page)).toContain('7 photos steadied. The tripod was bumped once.');
   await isKept(page);
   const [before = 0, now = 99] = await shake(page);
   expect(before).toBeGreaterThan(3);
@@ -95,12 +95,12 @@ test('photos are steadied to the first, on the screen and in the print; a bump i
   expect(complaints).toEqual([]);
 });
 
-test('a bump alone is taken out: photos before it stay as they came, what jitters goes on', async () => {
+test('a bump alone is deleted: photos before it stay reset to their originals, what jitters goes on', async () => {
   const { page, complaints } = await bumpedFilm();
   await showSteady(page);
   await page.getByRole('combobox', { name: 'Take out' }).selectOption('bumps');
   await page.keyboard.press('m');
-  await expect.poll(() => notes(page)).toContain('7 photos steadied. The stand was bumped once.');
+  await expect.poll(() => notes(page)).toContain('7 photos steadied. The tripod was bumped once.');
   const [, now = 0] = await shake(page);
   expect(now).toBeGreaterThan(0.5);
   // The third jitters as it did: nothing is done about it.
@@ -114,7 +114,7 @@ test('a bump alone is taken out: photos before it stay as they came, what jitter
   expect(complaints).toEqual([]);
 });
 
-test('photos are moved by hand: dragged, by key, typed, copied, by clicking the same point, and taken back', async () => {
+test('photos are moved by hand: dragged, by key, typed, copied, by clicking the same point, and set aside', async () => {
   const { page, complaints } = await bumpedFilm();
   await showSteady(page);
   const first = await allSeen(page);
@@ -171,10 +171,10 @@ test('photos are moved by hand: dragged, by key, typed, copied, by clicking the 
   await expect
     .poll(async () => Number((await field(page, 'Right px').inputValue()).replace('−', '-')))
     .toBeCloseTo(-11, 0);
-  await page.getByRole('checkbox', { name: 'Mend the place' }).uncheck();
-  await expect.poll(() => undoWords(page)).toBe('Undo: Place of 1 photo left out');
+  await page.getByRole('checkbox', { name: 'Steadying on' }).uncheck();
+  await expect.poll(() => undoWords(page)).toBe('Undo: Steadying of 1 photo left out');
   await page.getByRole('button', { name: 'As it came' }).click();
-  await expect.poll(() => undoWords(page)).toBe('Undo: Place of 1 photo as it came');
+  await expect.poll(() => undoWords(page)).toBe('Undo: Steadying of 1 photo reset');
   expect(complaints).toEqual([]);
 });
 
@@ -216,7 +216,7 @@ longTest(
     await page.keyboard.press('m');
     await page.getByText(/^[1-9]\d? of 49 photos/).waitFor();
     await page.getByRole('button', { name: 'Stop steadying the picture' }).click();
-    await expect.poll(() => notes(page)).toContain('Stopped. What was found stays; the rest is as it was.');
+    await expect.poll(() => notes(page)).toContain('Stopped. What was found stays.');
     await expect.poll(() => undoWords(page)).toMatch(/^Undo: \d+ photos? steadied$/);
     const found = Number(/\d+/.exec((await undoWords(page)) ?? '')?.[0]);
     expect(found).toBeGreaterThan(0);

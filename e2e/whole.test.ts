@@ -33,7 +33,7 @@ beforeAll(async () => {
 });
 afterAll(() => rm(folder, { recursive: true, force: true }));
 
-/** Empties databases of the browser, as it may do by itself when the disk runs short. */
+/** Empties databases of the browser, as it may do automatic when the disk runs short. */
 const clear = (page: Page, ...names: readonly string[]): Promise<void> =>
   page.evaluate(
     (stores) =>
@@ -61,7 +61,7 @@ test('stores that were cleared are made again where that can be; what cannot is 
   const photos = await numbered(3, 1);
   await bringIn(page, photos);
   await bringInSounds(page, [wav('bell.wav', click())]);
-  await page.getByRole('button', { name: 'Lay bell.wav in at the playhead' }).click();
+  await page.getByRole('button', { name: 'Add bell.wav at the playhead' }).click();
   await isKept(page);
   const putAway = async (): Promise<void> => putNotesAway(page);
 
@@ -107,7 +107,7 @@ test('stores that were cleared are made again where that can be; what cannot is 
   // The same files once more, and all of it is whole.
   await page.getByRole('button', { name: 'Sort', exact: true }).click();
   await chooseFiles(page, photos).catch(() => undefined);
-  await page.getByRole('button', { name: 'Leave all out' }).click();
+  await page.getByRole('button', { name: 'Cancel import' }).click();
   await expect.poll(() => notes(page)).toMatch(/3 files that were missing are back\. 1 are still missing\./);
   await bringInSounds(page, [wav('bell.wav', click())]);
   await expect.poll(() => notes(page)).toMatch(/1 file that was missing is back\./);
@@ -121,7 +121,7 @@ longTest('in WebM as in MP4 sound lies on its picture by timestamps as well as b
   await bringIn(page, await numbered(6, 1));
   await bringInSounds(page, [wav('click.wav', click())]);
   await goTo(page, 7);
-  await page.getByRole('button', { name: 'Lay click.wav in at the playhead' }).click();
+  await page.getByRole('button', { name: 'Add click.wav at the playhead' }).click();
   await chooseKind(page, 'WebM');
   await page.getByText(/sound at 160 kbit\/s/).waitFor();
   for (const kind of ['WebM', 'MP4'] as const) {
@@ -224,7 +224,7 @@ test('what is chosen together is told apart: a video among photos, two film file
     })),
   );
   await page.getByRole('button', { name: 'Open it as a second film' }).click();
-  await expect.poll(() => notes(page)).toContain('2 film files were read; the films stand under Films.');
+  await expect.poll(() => notes(page)).toContain('2 film files were read. The films are under All films.');
   await expect.poll(async () => (await counter(page)).frames).toBe(6);
 });
 

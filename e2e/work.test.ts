@@ -186,13 +186,13 @@ test('the demo film comes from the server, and photos of one’s own do not land
   // Three things to try, of which a window of 1280 shows two; each goes once it was done.
   const tries = page.getByRole('group', { name: 'Try it' });
   const left = (): Promise<string[]> => tries.getByRole('button').filter({ hasText: /./ }).allTextContents();
-  await expect.poll(left).toEqual(['Press play', 'Press 3']);
+  await expect.poll(left).toEqual(['Play the film', 'Press 3']);
   await page.keyboard.press('Space');
-  await expect.poll(left).toEqual(['Press 3', 'Drag the clop']);
+  await expect.poll(left).toEqual(['Press 3', 'Move a sound']);
   await page.keyboard.press('Space');
   await page.keyboard.press('Home');
   await page.keyboard.press('3');
-  await expect.poll(left).toEqual(['Drag the clop']);
+  await expect.poll(left).toEqual(['Move a sound']);
   await page.keyboard.press('Control+z');
   await tries.getByRole('button', { name: /clop/ }).click();
   await page.getByRole('region', { name: 'Chosen cues' }).getByText('hoof-clops.wav').waitFor();

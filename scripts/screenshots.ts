@@ -74,7 +74,7 @@ try {
     ),
   );
   await page.getByRole('button', { name: /^Swap \d/ }).waitFor();
-  await press(page, 'Leave all as they are');
+  await press(page, 'Cancel');
   await page.keyboard.press('Control+z');
   await press(page, 'Mend');
   await goToPose(page, 66);
@@ -88,7 +88,7 @@ try {
   await shot(page, 'mend');
   await press(page, 'After');
   await press(page, 'Framing');
-  await page.getByLabel('Closer, %').fill('140');
+  await page.getByLabel('Zoom, %').fill('140');
   await page.keyboard.press('Enter');
   await page.getByRole('button', { name: /^Frame, 140/ }).waitFor();
   await page.waitForTimeout(1500);
@@ -96,8 +96,8 @@ try {
   await press(page, 'Steady');
   await page.keyboard.press('Control+z');
   await goToPose(page, 93);
-  await page.getByRole('checkbox', { name: 'Turns too' }).check();
-  await page.getByRole('checkbox', { name: 'Sizes too' }).check();
+  await page.getByRole('checkbox', { name: 'Rotation' }).check();
+  await page.getByRole('checkbox', { name: 'Scale' }).check();
   await press(page, 'Steady it');
   const steadying = page.getByRole('button', { name: /^Stop steadying/ });
   await steadying.waitFor();
@@ -128,7 +128,7 @@ try {
   await page.keyboard.press('Control+z');
   await press(page, 'Sound');
   await press(page, 'Words');
-  await press(page, 'Find the words');
+  await press(page, 'Mark the words');
   for (const [i, text] of ['Wait!', 'For me!'].entries()) {
     await page
       .getByRole('textbox', { name: /^Word on frame/ })
@@ -205,7 +205,7 @@ try {
   await shot(page, 'films');
 
   // The copy whose hands are painted out, with its halo.
-  await press(page, 'Demo film, mended');
+  await press(page, 'Mend stage demo');
   await press(page, 'Open the one that is here');
   await page.getByText('The Runaway Horse, mended').first().waitFor();
   await goToPose(page, 27);
@@ -238,7 +238,7 @@ try {
   if (!picture) throw new Error('no picture');
   await page.mouse.click(picture.x + picture.width * 0.68, picture.y + picture.height * 0.15);
   await page.getByText(/^Backing found in 6/).waitFor({ timeout: 60_000 });
-  await page.getByRole('combobox', { name: 'Behind it' }).selectOption('a photo');
+  await page.getByRole('combobox', { name: 'Background' }).selectOption('a photo');
   await page.getByRole('combobox', { name: 'Which' }).selectOption('PICT107.JPG');
   await page.waitForTimeout(2500);
   await shot(page, 'key');
@@ -246,9 +246,9 @@ try {
   // The puppet walks, and raises its hand.
   await press(page, 'All films');
   await openStandIn(page);
-  await press(page, 'Lock the camera');
+  await press(page, 'Lock settings');
   // What was told of the film before.
-  await press(page, 'Put this note away');
+  await press(page, 'Close this note');
   await page.keyboard.press('s');
   await page.keyboard.press('s');
   for (let i = 1; i <= 12; i++) {
@@ -269,10 +269,10 @@ try {
   await page.keyboard.type('3s');
   await page.keyboard.press('Enter');
   await page.keyboard.press('t');
-  await page.getByRole('button', { name: 'Dim colours for a dark room' }).click();
+  await page.getByRole('button', { name: 'Dark colours, for a dark room' }).click();
   await page.mouse.move(1100, 300);
   await shot(page, 'shoot-dim');
-  await page.getByRole('button', { name: 'Daylight colours' }).click();
+  await page.getByRole('button', { name: 'Light colours' }).click();
 
   // What the guide to a first film shows, step by step.
   const reader = await browser.newPage({ viewport: { width: 1280, height: 800 } });

@@ -10,7 +10,7 @@ export const framesOf = async (page: Page): Promise<number> => {
   );
 };
 
-/** Brings photos in, to be laid out. */
+/** Brings photos in, to be added. */
 export async function bringIn(page: Page, paths: readonly string[]): Promise<void> {
   await page.getByTestId('choose-photos').setInputFiles([...paths]);
   await page.getByRole('button', { name: /^Lay out \d/ }).waitFor({ timeout: 60_000 });
@@ -26,7 +26,7 @@ export async function layOut(page: Page): Promise<void> {
   await page.keyboard.press('Escape');
   const stop = page.getByRole('button', { name: 'Pause', exact: true });
   if (await stop.isVisible()) await stop.click();
-  await page.getByRole('button', { name: 'To the start' }).click();
+  await page.getByRole('button', { name: 'Go to the start' }).click();
   await page.getByTestId('kept').filter({ hasText: 'Kept' }).waitFor();
 }
 

@@ -42,7 +42,7 @@ const killEdits: Kill = async (base, { photos }, next) => {
     const after = await framesOf(victim.page);
     if (after < (must ?? before))
       return `edits: ${(must ?? before) - after} of ${last - before} edits are gone`;
-    // Each step can be taken back by itself, and leads where it came from.
+    // Each step can be set aside automatic, and leads where it came from.
     if (after > before) {
       await victim.page.getByTestId('counter').click();
       await victim.page.keyboard.press('Control+z');
@@ -128,7 +128,7 @@ const killOpening: Kill = async (base, { film, filmPhotos }, next) => {
     await victim.page.getByTestId('choose-photos').setInputFiles(film);
     if (films === 1)
       await victim.page
-        .getByRole('button', { name: cut ? 'Bring in the rest' : 'Open the one that is here' })
+        .getByRole('button', { name: cut ? 'Add the rest' : 'Open the one that is here' })
         .click();
     await victim.page.getByTestId('counter').waitFor();
     await victim.page

@@ -54,9 +54,9 @@ const beatSamples = (film: Film): readonly number[] => beatsOf(film).map(({ samp
 describe('frames to the beat', () => {
   test.each([
     // Common practice: 24 frames a second at 120 is 12. The others by hand: 60 × rate / tempo.
-    [120, rate(24), 12, '12 frames to the beat, exactly.'],
-    [100, rate(25), 15, '15 frames to the beat, exactly.'],
-    [90, rate(30), 20, '20 frames to the beat, exactly.'],
+    [120, rate(24), 12, '12 frames a beat, exactly.'],
+    [100, rate(25), 15, '15 frames a beat, exactly.'],
+    [90, rate(30), 20, '20 frames a beat, exactly.'],
     [
       128,
       rate(24),
@@ -111,7 +111,7 @@ describe('beats of a sound', () => {
     const film: Film = { ...emptyFilm('film', 'scene', 'Waltz'), sounds: [waltz(steady(120))] };
     expect(readFilmDocument(filmDocument(film))).toEqual({ ok: true, value: film });
     const [sound] = film.sounds;
-    const bare = applyEdit(film, setBeatsEdit(sound as Sound, undefined, 'Beats taken off'));
+    const bare = applyEdit(film, setBeatsEdit(sound as Sound, undefined, 'Beats deleted'));
     expect(readFilmDocument({ ...filmDocument(bare), version: 4 })).toEqual({ ok: true, value: bare });
     const wrong = { ...film, sounds: [{ ...sound, beats: { steps: [], toBar: 4 } }] };
     expect(readFilmDocument({ ...filmDocument(film), film: wrong as Film }).ok).toBe(false);

@@ -126,7 +126,7 @@ describe('order', () => {
       ['scene 2', ordered.slice(2, 4)],
       ['scene 10', ordered.slice(4)],
     ]);
-    // What comes later: into its folder by number, or as a scene of its own.
+    // Coming up later: into its folder by number, or as a scene of its own.
     const later = [...within('scene 1', '0003.jpg'), ...within('scene 3', '0001.jpg')];
     const longer = applyEdit(film, layOutEdit(film, orderRows(later, 'number'), DEFAULT_LAY_OUT, freshId));
     expect(longer.scenes.map(({ name, items }) => [name, items.length])).toEqual([
@@ -194,7 +194,7 @@ describe('what is noticed', () => {
       'A_5.jpg: turned upright',
       'a_5.png: same number as A_5.jpg',
       'a_5.png: another size than the rest',
-      'B_1.jpg: the same picture as A_1.jpg',
+      'B_1.jpg: the same photo as A_1.jpg',
       'B_3.jpg: number 2 missing before',
     ]);
   });

@@ -12,11 +12,11 @@ export const KEY_AMOUNTS = {
   /** By how many pixels of the photo the edge is moved out. */
   edge: { label: 'Edge', unit: 'px', least: -5, most: 5, neutral: 0 },
   /** How much of the backing's light is taken off the subject, and how far in from its edge. */
-  spill: { label: 'Spill off', unit: '%', least: 0, most: 100, neutral: 100 },
-  reach: { label: 'Spill reaches', unit: '% of the picture', least: 0, most: 10, neutral: 1.5 },
+  spill: { label: 'Despill', unit: '%', least: 0, most: 100, neutral: 100 },
+  reach: { label: 'Spill width', unit: '% of the picture', least: 0, most: 10, neutral: 1.5 },
   /** The largest hole that is filled, and the largest speck that is taken out, across. */
   holes: { label: 'Fill holes', unit: '% of the picture', least: 0, most: 10, neutral: 0.4 },
-  specks: { label: 'Specks off', unit: '% of the picture', least: 0, most: 10, neutral: 0.4 },
+  specks: { label: 'Despeckle', unit: '% of the picture', least: 0, most: 10, neutral: 0.4 },
   /** How much of a shadow on the backing stays. */
   shadows: { label: 'Shadows', unit: '%', least: 0, most: 100, neutral: 0 },
 } as const satisfies Readonly<Record<string, Amount>>;

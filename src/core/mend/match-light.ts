@@ -305,14 +305,14 @@ export function matchLight(
     if (fit) fits.push(fit);
   }
   const richest = fits.at(-1);
-  if (!richest) return err('Nothing in it can be compared.');
+  if (!richest) return err('It shows nothing to compare.');
   const far = Math.min(FURTHEST, Math.max(FINEST * 2, 4 * partOf(richest.away, 0.3)));
   const scores = fits.map(({ away }) => leaves(away, far));
   const best = scores.findIndex((score) => score * WORTH <= Math.min(...scores) + 0.002);
   const fit = fits[best] as Fit;
   const stands = fit.away.filter((each) => each < far);
   const still = stands.length / cells.length;
-  if (still < LEAST_STILL) return err('Too little of it stands still.');
+  if (still < LEAST_STILL) return err('Too little of it stays still.');
   const [red, green, blue] = settle(design, fit).map((each, c) =>
     channelOf(each, design.middle[c] as number),
   );

@@ -68,7 +68,7 @@ beforeEach(async () => {
 });
 
 describe('steps of a look', () => {
-  it('are added at the end and opened, moved, left out, done again and taken out; each is undone', () => {
+  it('are added at the end and opened, moved, left out, on and deleted; each is undone', () => {
     addStep('exposure');
     addStep('warmth');
     addStep('mono');
@@ -123,7 +123,7 @@ describe('steps of a look', () => {
   it('are so many at most', () => {
     for (let i = 0; i < MOST_STEPS + 1; i++) addStep('mono');
     expect(look()).toHaveLength(MOST_STEPS);
-    expect(said()).toContain(`A stack has ${MOST_STEPS} steps at most.`);
+    expect(said()).toContain(`${MOST_STEPS} colour steps are the most. Delete one first.`);
   });
 });
 

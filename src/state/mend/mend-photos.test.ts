@@ -122,7 +122,7 @@ describe('light', () => {
     );
     await matchTheLight();
     expect(matched()).toContain('b');
-    expect(said()).toContain('The part that mends broke off. What was found stays; the rest is as it was.');
+    expect(said()).toContain('The part that mends broke off. What was found stays.');
   });
 
   it('is stopped half-way: what was found stays, as one step', async () => {
@@ -138,7 +138,7 @@ describe('light', () => {
     await matching;
     expect(matched()).toContain('b');
     expect(matched()).not.toContain('c');
-    expect(said()).toContain('Stopped. What was found stays; the rest is as it was.');
+    expect(said()).toContain('Stopped. What was found stays.');
     undoEdit();
     expect(matched()).toEqual([]);
   });
@@ -160,7 +160,7 @@ describe('light', () => {
     expect(matched()).toContain('c');
   });
 
-  it('of which only the flicker is taken out keeps what changes slowly', async () => {
+  it('of which only the flicker is deleted keeps what changes slowly', async () => {
     found.findFlicker.mockImplementation((changes) => Promise.resolve(changes.map(() => evenChange(0.1))));
     setMend({ keepSlow: true });
     await matchTheLight();
@@ -172,7 +172,7 @@ describe('light', () => {
     expect(matched()).toEqual([]);
   });
 
-  it('is touched up, weakened, left out and taken away for the chosen photos', async () => {
+  it('is touched up, weakened, left out and deleted for the chosen photos', async () => {
     await matchTheLight();
     choosePose('p2', 'only');
     choosePose('p3', 'toggle');
@@ -198,7 +198,7 @@ describe('light', () => {
     setDocument({ canWrite: true });
     await matchTheLight();
     expect(said()).toContain(
-      'There is no other photo to match: all that are meant are well-lit ones or left out.',
+      'There is no other photo to match: all these are references or switched off.',
     );
     await openForTest({ ...filmWith([[]]), photos: [] });
     setDocument({ canWrite: true });
@@ -230,11 +230,11 @@ describe('places', () => {
 
   it('that are right already are counted; what is not found is named and left', async () => {
     found.findPlace.mockImplementation((photo) =>
-      Promise.resolve(photo.id === 'b' ? ok(UNMOVED) : err('Too little of it stands still.')),
+      Promise.resolve(photo.id === 'b' ? ok(UNMOVED) : err('Too little of it stays still.')),
     );
     await steadyThePhotos();
     expect(said()).toContain(
-      '1 photo stood right already. C.JPG was left as it is. Too little of it stands still.',
+      '1 photo stood still already. C.JPG was left as it is. Too little of it stays still.',
     );
     expect(places()).not.toContain('c');
   });
@@ -244,7 +244,7 @@ describe('places', () => {
     setNudge({ right: 400 });
     for (const [choice, size] of [
       ['Leave it out', 0.75],
-      ['Frame what all share', 0.5415],
+      ['Crop to what all share', 0.5415],
     ] as const) {
       const framing = frameShared();
       const { asked } = useQuestion.getState();
@@ -266,7 +266,7 @@ describe('places', () => {
     goTo(6);
     await steadyThePhotos();
     expect(said()).toContain(
-      'There is no other photo to steady: all that are meant stand right or are left out.',
+      'There is no other photo to steady: all these are references or switched off.',
     );
   });
 });

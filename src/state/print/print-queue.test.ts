@@ -255,7 +255,7 @@ describe('a print that is stopped', () => {
     expect([line(), finished(), said()]).toEqual([
       ['Fair 2.mp4 printing'],
       [],
-      'The print Fair.mp4 was stopped. No file was made; what was encoded is kept for the next one.',
+      'The print Fair.mp4 was stopped. No file was made.',
     ]);
     // The file of the one that goes on now.
     expect([...made.files]).toEqual([idOf('Fair 2.mp4')]);
@@ -312,7 +312,7 @@ describe('a print that fails', () => {
     expect(finished()).toEqual(['Fair.mp4', 'Fair 2.mp4']);
   });
 
-  it('does not come back where it is taken out of the line while the browser asks whether its file may be written', async () => {
+  it('does not come back where it is deleted of the line while the browser asks whether its file may be written', async () => {
     let answer: (may: PermissionState) => void = () => undefined;
     const asks = new Promise<PermissionState>((resolve) => (answer = resolve));
     const file = { requestPermission: () => asks, getFile: () => Promise.resolve({ size: 1 }) };
@@ -372,7 +372,7 @@ describe('a tab that opens', () => {
     expect(line()).toContain('Fair 2.mp4 printing');
     expect(line()).toHaveLength(2);
     expect(said()).toContain(
-      'The print Fair 2.mp4 broke off when its tab was closed. In stage Print it can go on.',
+      'The print Fair 2.mp4 stopped when its tab was closed. Choose “Go on” in Print.',
     );
     expect(finished()).toEqual(['Fair.mp4']);
     expect([...made.files].sort()).toEqual(

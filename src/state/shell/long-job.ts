@@ -1,4 +1,4 @@
-import { whyOf } from '../../engine/browser/store/why';
+import { reasonOf } from '../../engine/faults/reason-of';
 import { create } from 'zustand';
 import { atWork } from './at-work';
 import { tell } from './shell';
@@ -51,7 +51,7 @@ export async function longJob<T>(
     return await atWork(() => work(stopping.signal, (done) => stopping.signal.aborted || show(done)));
   } catch (error) {
     if (stopping.signal.aborted) tell(`Stopped. ${kept}`);
-    else tell(`${whyOf(error)} ${kept}`, 'wrong');
+    else tell(`${reasonOf(error)} ${kept}`, 'wrong');
     return undefined;
   } finally {
     useLongJob.setState({ job: undefined });

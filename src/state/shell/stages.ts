@@ -67,7 +67,7 @@ export const STAGE_FACTS: Readonly<Record<Stage, StageFacts>> = {
     label: 'Print',
     plays: false,
     hasPicture: false,
-    tallPanel: { name: 'A print', width: 340 },
+    tallPanel: { name: 'Output', width: 340 },
     strip: PICTURES_ONLY,
   },
 };

@@ -62,7 +62,7 @@ export function CommandBar({ onClose }: { readonly onClose: () => void }) {
         <List.List className={styles.found} label="Commands">
           {places.map(item)}
           {[...all.values()].map(({ command }) => item(command))}
-          <List.Empty>No command is called like that.</List.Empty>
+          <List.Empty>Nothing found. Try another word, or see all shortcuts (?).</List.Empty>
         </List.List>
       </List>
     </Dialog>

@@ -158,7 +158,6 @@ export const TYPED_WORDS: readonly (readonly [typed: string, meant: string])[] =
   ['crop', 'Framing: crop the picture'],
   ['reframe', 'Framing: crop the picture'],
   ['pan', 'Move the camera over the chosen poses'],
-  ['ken burns', 'Move the camera over the chosen poses'],
   ['camera move', 'Move the camera over the chosen poses'],
   ['brightness', 'Brightness of the chosen poses’ photos'],
   ['lighter', 'Brightness of the chosen poses’ photos'],

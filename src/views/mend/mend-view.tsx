@@ -48,7 +48,7 @@ export function MendView() {
         {each.body}
       </>
     );
-    return { ...each, body, flaw: 'Something set with it does nothing' };
+    return { ...each, body, flaw: 'Something set with it has no effect' };
   });
   return (
     <TallFrame
@@ -64,7 +64,7 @@ export function MendView() {
           <NoPoses
             film={film}
             heading="Nothing to mend yet"
-            words="Here the light of the photos is evened out, so that the film does not flicker, the picture is steadied and framed, its colours are set, rigs and hands are painted out, what stands before a plain card comes before another picture, and halos, smoke or a face are drawn on top. No photo is ever altered."
+            words="Even out light, steady, crop and colour the picture, paint out rigs, replace the background, draw on top. Your photos stay as they are."
           />
         ) : (
           <Picture />

@@ -50,7 +50,7 @@ export function FilmSettingsDialog({ onClose }: { readonly onClose: () => void }
             value: String(i),
             label: `${each.label}: ${each.width} × ${each.height}`,
           })),
-          ...(size < 0 ? [{ value: OTHER, label: `Own size: ${width} × ${height}` }] : []),
+          ...(size < 0 ? [{ value: OTHER, label: `Custom: ${width} × ${height}` }] : []),
         ]}
         onChange={(value) => {
           const chosen = sizes[Number(value)];

@@ -16,12 +16,9 @@ export function Shelf() {
   return (
     <div className={styles.shelf}>
       <div className={styles.inner}>
-        <section className={styles.start} aria-label="Begin a film">
+        <section className={styles.start} aria-label="Start a film">
           <h2>Drop a folder of numbered photos</h2>
-          <p>
-            The film plays as soon as the first ones are in. Everything stays in this browser, on this
-            computer; nothing is sent anywhere.
-          </p>
+          <p>It plays as soon as the first are in. Everything stays on this computer.</p>
           <div className={styles.buttons}>
             <ChooseFiles main orFilm disabled={busy} />
             <Button onClick={() => withFilmParts(({ beginFilm }) => beginFilm())}>
@@ -31,7 +28,7 @@ export function Shelf() {
               <Ticket size={18} aria-hidden /> Open the demo film
             </Button>
             <Button onClick={() => withFilmParts(({ openMendedDemo }) => openMendedDemo())} disabled={busy}>
-              <Brush size={18} aria-hidden /> Demo film, mended
+              <Brush size={18} aria-hidden /> Mend stage demo
             </Button>
           </div>
         </section>

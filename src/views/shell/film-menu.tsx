@@ -41,7 +41,7 @@ export function FilmMenu({ film }: { readonly film: Film }) {
             icon: <FolderOpen size={size} aria-hidden />,
             run: () => chooser.current?.click(),
           },
-          { label: 'A copy of this film', icon: <Copy size={size} aria-hidden />, run: () => copyFilm(film) },
+          { label: 'Copy this film', icon: <Copy size={size} aria-hidden />, run: () => copyFilm(film) },
           { label: 'New film', icon: <FilePlus2 size={size} aria-hidden />, begins: true, run: beginFilm },
           { label: 'All films', icon: <LibraryBig size={size} aria-hidden />, run: () => showShelf() },
         ]}

@@ -6,22 +6,22 @@ import styles from './shell.module.css';
 const PLACES: readonly { place: KeyPlace; label: string }[] = [
   { place: 'anywhere', label: 'Everywhere' },
   { place: 'shoot', label: 'Shoot' },
-  { place: 'playing', label: 'Time, Mend and Sound: play' },
-  { place: 'looking', label: 'Shoot, Time, Mend and Sound: look' },
+  { place: 'playing', label: 'Time, Mend, Sound: play' },
+  { place: 'looking', label: 'Shoot, Time, Mend, Sound: look' },
   { place: 'sound', label: 'Sound' },
-  { place: 'choosing', label: 'Time and Mend: choose poses' },
+  { place: 'choosing', label: 'Time, Mend: choose poses' },
   { place: 'poses', label: 'Time: poses' },
   { place: 'mend', label: 'Mend' },
   { place: 'cues', label: 'Chosen cues' },
   { place: 'tray', label: 'Sort: the tray' },
-  { place: 'table', label: 'Sort: what came in' },
+  { place: 'table', label: 'Sort: photos that are being added' },
 ];
 
 /** All keys and what they do. */
 export function KeySheet({ onClose }: { readonly onClose: () => void }) {
   return (
-    <Dialog title="Keys" wide onClose={onClose}>
-      <p>With nothing chosen, keys that change a pose change the one on screen.</p>
+    <Dialog title="Shortcuts" wide onClose={onClose}>
+      <p>With nothing chosen, shortcuts that change poses change the one on screen.</p>
       <div className={styles.keys}>
         {PLACES.map(({ place, label }) => (
           <section key={place} aria-label={label}>

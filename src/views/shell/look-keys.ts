@@ -6,27 +6,27 @@ import { key, shifted, unshifted, type KeyBinding } from './key-binding';
 export const LOOK_KEYS: readonly KeyBinding[] = [
   {
     keys: 'Shift I',
-    does: 'Look closer at the picture',
+    does: 'Zoom in on the picture',
     matches: key('i', shifted),
     run: () => zoomPicture(1),
   },
   {
     keys: 'Shift O',
-    does: 'Look at it from further away',
+    does: 'Zoom out of the picture',
     matches: key('o', shifted),
     run: () => zoomPicture(-1),
   },
-  { keys: '0', does: 'The whole picture', matches: key('0'), run: showWholePicture },
+  { keys: '0', does: 'Show the whole picture', matches: key('0'), run: showWholePicture },
   {
     keys: 'Z',
-    does: 'One pixel of the film for one of the screen, or the whole picture',
+    does: '1:1 (one pixel of the film for one of the screen) on or off',
     matches: key('z', unshifted),
     run: togglePixels,
   },
-  { keys: 'H', does: 'The picture alone, or all again', matches: key('h', unshifted), run: toggleAlone },
+  { keys: 'H', does: 'Picture alone on or off', matches: key('h', unshifted), run: toggleAlone },
   {
     keys: 'U',
-    does: 'The picture fills the screen, or no longer',
+    does: 'Full screen on or off',
     matches: key('u', unshifted),
     run: () => void toggleFullScreen(),
   },

@@ -91,7 +91,7 @@ const NUDGE_KEYS: readonly KeyBinding[] = [
   ...ARROWS.flatMap(([keys, name, words, by, [brush, change], line = nothing]): KeyBinding[] => [
     {
       keys: `Alt ${keys}`,
-      does: `The chosen photos a pixel ${words}; while painting or drawing: a ${brush} brush`,
+      does: `Move the chosen photos a pixel ${words}; while painting or drawing: a ${brush} brush`,
       also: 'nudge move shift place paint size softness',
       matches: key(name, altPlain),
       run: byTool(
@@ -103,7 +103,7 @@ const NUDGE_KEYS: readonly KeyBinding[] = [
     },
     {
       keys: `Alt Shift ${keys}`,
-      does: `The chosen photos a tenth of a pixel ${words}`,
+      does: `Move the chosen photos a tenth of a pixel ${words}`,
       also: 'nudge move shift place',
       matches: key(name, altShift),
       run: () => nudgePhotos(tenth(by)),
@@ -111,14 +111,14 @@ const NUDGE_KEYS: readonly KeyBinding[] = [
   ]),
   {
     keys: 'Alt .',
-    does: 'The chosen photos a hundredth of a degree clockwise',
+    does: 'Turn the chosen photos a hundredth of a degree clockwise',
     also: 'turn rotate place',
     matches: key('.', withAlt),
     run: () => nudgePhotos({ turn: 0.01 }),
   },
   {
     keys: 'Alt ,',
-    does: 'The chosen photos a hundredth of a degree anticlockwise',
+    does: 'Turn the chosen photos a hundredth of a degree anticlockwise',
     also: 'turn rotate place',
     matches: key(',', withAlt),
     run: () => nudgePhotos({ turn: -0.01 }),
@@ -129,7 +129,7 @@ const NUDGE_KEYS: readonly KeyBinding[] = [
 export const MEND_KEYS: readonly KeyBinding[] = [
   {
     keys: 'K',
-    does: 'The picture as it was before, or mended again',
+    does: 'The picture before mending, or after',
     also: 'compare original before after toggle',
     matches: key('k', unshifted),
     run: () => toggleView('before'),
@@ -143,14 +143,14 @@ export const MEND_KEYS: readonly KeyBinding[] = [
   },
   {
     keys: 'R',
-    does: 'The photo on screen is well lit, or stands right, or no longer; while painting: paint the photo back; while drawing: the eraser',
+    does: 'Light, Steady: reference on or off. Paint out: restore the photo. Draw: eraser',
     also: 'reference light anchor steady restore erase',
     matches: key('r', unshifted),
     run: byTool(toggleReference, toggleAnchor, toggleBack, toggleEraser),
   },
   {
     keys: 'M',
-    does: 'Match the light, or steady the picture; while painting: carry the strokes on to the next photos; while drawing: copy to the next pose',
+    does: 'Light: match. Steady: steady. Paint out: carry strokes on. Draw: copy to the next pose',
     also: 'flicker even exposure brightness jump shake bump stabilise follow track',
     matches: key('m', unshifted),
     run: byTool(
@@ -162,14 +162,14 @@ export const MEND_KEYS: readonly KeyBinding[] = [
   },
   {
     keys: '1 … 8',
-    does: 'While drawing: pencil, brush, eraser, line, ellipse, fill, pick colour, lasso',
+    does: 'Draw: pencil, brush, eraser, line, ellipse, fill, pick colour, lasso',
     also: 'draw tool',
     matches: (event) => unshifted(event) && mendNow().tool === 'draw' && /^[1-8]$/.test(event.key),
     run: (event) => setDrawTool(DRAW_TOOLS[Number(event.key) - 1] ?? 'brush'),
   },
   {
     keys: 'X',
-    does: 'Leave out what the open tool did, or mend it again',
+    does: 'What the open tool did on or off',
     also: 'switch off on light place of the chosen photos framings colours of the film',
     matches: key('x', unshifted),
     run: toggleTool,
@@ -177,13 +177,13 @@ export const MEND_KEYS: readonly KeyBinding[] = [
   ...NUDGE_KEYS,
   {
     keys: 'Ctrl C',
-    does: 'Copy what the open tool sets of the pose on screen',
+    does: 'Copy the open tool’s settings of the pose on screen',
     matches: key('c', withControl),
     run: copyMends,
   },
   {
     keys: 'Ctrl V',
-    does: 'Paste that onto the chosen poses',
+    does: 'Paste them onto the chosen poses',
     matches: key('v', withControl),
     run: pasteMends,
   },

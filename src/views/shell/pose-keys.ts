@@ -37,13 +37,13 @@ function unrollMeant(): void {
 export const POSE_KEYS: readonly KeyBinding[] = [
   {
     keys: '1 … 9',
-    does: 'Hold of the chosen poses: so many frames',
+    does: 'Hold the chosen poses for so many frames',
     matches: (event) => plain(event) && /^[1-9]$/.test(event.key),
     run: (event) => setHold(Number(event.key)),
   },
   {
     keys: 'Shift 1 … 5',
-    does: 'Hold of the chosen poses: so many seconds',
+    does: 'Hold the chosen poses for so many seconds',
     // By its place on the keyboard: shifted, it writes something else.
     matches: (event) => shifted(event) && /^Digit[1-5]$/.test(event.code) && !/^\d$/.test(event.key),
     run: (event) => setHoldSeconds(Number(event.code.at(-1))),
@@ -67,18 +67,18 @@ export const POSE_KEYS: readonly KeyBinding[] = [
     matches: key('ArrowLeft', withAlt),
     run: () => shiftPoses(-1),
   },
-  { keys: 'R', does: 'Opposite order', matches: key('r', unshifted), run: reversePoses },
+  { keys: 'R', does: 'Reverse the chosen poses', matches: key('r', unshifted), run: reversePoses },
   {
     keys: 'Shift R',
-    does: 'There and back',
+    does: 'Add the way back',
     also: 'ping pong cycle reverse',
     matches: key('r', shifted),
     run: thereAndBack,
   },
-  { keys: 'X', does: 'Two chosen poses change places', matches: key('x', unshifted), run: exchangePoses },
+  { keys: 'X', does: 'Swap the two chosen poses', matches: key('x', unshifted), run: exchangePoses },
   {
     keys: 'C',
-    does: 'Cycle of the chosen poses',
+    does: 'Repeat the chosen poses: make a cycle',
     matches: key('c', unshifted),
     run: () => makeCycle(ONE_MORE),
   },
@@ -86,13 +86,13 @@ export const POSE_KEYS: readonly KeyBinding[] = [
   { keys: 'S', does: 'Split the scene before this pose', matches: key('s', unshifted), run: splitScene },
   {
     keys: 'Ctrl C',
-    does: 'Copy',
+    does: 'Copy the chosen poses',
     matches: (event) => key('c', withControl)(event) && (getSelection()?.isCollapsed ?? true),
     run: copyPoses,
   },
-  { keys: 'Ctrl X', does: 'Cut', matches: key('x', withControl), run: cutPoses },
-  { keys: 'Ctrl V', does: 'Paste behind the chosen poses', matches: key('v', withControl), run: pastePoses },
-  { keys: 'Ctrl D', does: 'A copy behind', matches: key('d', withControl), run: duplicatePoses },
+  { keys: 'Ctrl X', does: 'Cut the chosen poses', matches: key('x', withControl), run: cutPoses },
+  { keys: 'Ctrl V', does: 'Paste after the chosen poses', matches: key('v', withControl), run: pastePoses },
+  { keys: 'Ctrl D', does: 'Duplicate the chosen poses', matches: key('d', withControl), run: duplicatePoses },
   {
     keys: 'Delete',
     does: 'Delete the chosen poses; the gap closes',

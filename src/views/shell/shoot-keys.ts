@@ -35,7 +35,7 @@ const nudge = (name: string, arrow: string, right: number, down: number): KeyBin
 export const SHOOT_KEYS: readonly KeyBinding[] = [
   {
     keys: 'Enter',
-    does: 'Take a photo, or stop what goes by itself',
+    does: 'Take a photo, or stop the interval',
     also: 'shoot capture snap shutter',
     matches: (event) => !event.repeat && (key('Enter')(event) || event.key === shootingNow().remote),
     run: () => void press(),
@@ -67,7 +67,7 @@ export const SHOOT_KEYS: readonly KeyBinding[] = [
   },
   {
     keys: 'C',
-    does: 'The live picture, or the pose on screen',
+    does: 'Live picture or the pose on screen',
     matches: key('c', unshifted),
     run: () => {
       endCheck();
@@ -82,16 +82,21 @@ export const SHOOT_KEYS: readonly KeyBinding[] = [
     matches: key('r', unshifted),
     run: takeAgain,
   },
-  { keys: 'Delete', does: 'Take a photo back; it stays in the tray', matches: deleteKey, run: takeBackOne },
+  {
+    keys: 'Delete',
+    does: 'Delete the last photo; it stays in the tray',
+    matches: deleteKey,
+    run: takeBackOne,
+  },
   {
     keys: 'G',
-    does: 'Ghost of the last photo',
+    does: 'Onion skin: ghost of the last photo',
     matches: key('g', unshifted),
     run: toggleLiveGhost,
   },
   {
     keys: 'D',
-    does: 'Difference from the last photo',
+    does: 'Show the difference from the last photo',
     matches: key('d', unshifted),
     run: toggleLiveDifference,
   },
@@ -105,14 +110,14 @@ export const SHOOT_KEYS: readonly KeyBinding[] = [
   { keys: 'T', does: 'Guide lines', also: 'grid thirds', matches: key('t', unshifted), run: toggleGuides },
   {
     keys: 'X',
-    does: 'The reference, or no longer',
+    does: 'Reference on or off',
     also: 'rotoscope drawing video',
     matches: key('x', unshifted),
     run: toggleReference,
   },
   {
     keys: 'M',
-    does: 'As in a mirror',
+    does: 'Mirror the live view only',
     matches: key('m', unshifted),
     run: () => setShooting({ mirrored: !shootingNow().mirrored }),
   },

@@ -30,8 +30,8 @@ import { TakeBar } from './take-bar';
 
 const PANELS: Readonly<Record<ShootPanel, { readonly label: string; readonly View: ComponentType }>> = {
   camera: { label: 'Camera', View: CameraPanel },
-  see: { label: 'See', View: SeePanel },
-  heard: { label: 'Hear', View: HeardPanel },
+  see: { label: 'View', View: SeePanel },
+  heard: { label: 'Cues', View: HeardPanel },
   folder: { label: 'Folder', View: WatchPanel },
 };
 
@@ -98,8 +98,8 @@ function Closed() {
       <p role={problem === undefined ? undefined : 'alert'}>
         {problem ??
           (doing === 'opening'
-            ? 'The camera is being opened. The browser may ask whether this page may use it.'
-            : 'Open the camera: each press takes a photo, and the film grows by a pose.')}
+            ? 'Opening the camera. The browser may ask you to allow it.'
+            : 'Open the camera: each press takes a photo and adds a pose.')}
       </p>
       {doing === 'closed' && (
         <div>
@@ -108,7 +108,7 @@ function Closed() {
           </Button>
           {chosen !== STAND_IN_CAMERA.id && (
             <Button onClick={() => void chooseCamera(STAND_IN_CAMERA.id).then(openCamera)}>
-              Practise with the stand-in
+              Practise, no camera
             </Button>
           )}
         </div>

@@ -48,7 +48,7 @@ export function SoundView() {
             <NoPoses
               film={film}
               heading="No picture to hear yet"
-              words="Here speech, music and effects are laid under the poses they belong to, and your own voice is recorded."
+              words="Put speech, music and effects under the poses, and record your own voice."
             />
           ) : (
             <Picture />

@@ -4,7 +4,7 @@ import { FlagsPanel } from '../flags/flags-panel';
 import { ChosenPanel } from './chosen-panel';
 import { DonePanel } from './done-panel';
 
-const PANEL_LABELS: Readonly<Record<Panel, string>> = { poses: 'Poses', flags: 'Flags', done: 'Done' };
+const PANEL_LABELS: Readonly<Record<Panel, string>> = { poses: 'Poses', flags: 'Flags', done: 'History' };
 
 /** The tabs of what stands beside the picture. */
 export function PanelTabs() {

@@ -21,7 +21,7 @@ export function TimeView() {
           <NoPoses
             film={film}
             heading="Nothing to time yet"
-            words="Here the film gets its rhythm: each photo becomes a pose, and you say for how many frames it is held."
+            words="Set the rhythm: each photo is a pose, held for as many frames as you say."
           />
         ) : (
           <Picture />

@@ -30,7 +30,7 @@ const SETS: readonly (readonly [name: string, set: Paint, grain: number, bounds:
 ];
 
 test.each(SETS)(
-  'what was moved, turned and made larger is found in a set %s, whatever moves in front of it',
+  'what was moved, turned and made larger is found in a set %s, all movement in front of it',
   (_, set, grain, bounds) => {
     const reach = set === paper ? 160 : 250;
     const subject = { x: 330, y: 400, reach };
@@ -103,11 +103,11 @@ test('a photo in which there is nothing, or of another set, is told of', () => {
     matchPlace(reference, placedReference({ ...flat, data: new Float32Array(flat.data.length) })),
   ).toEqual({
     ok: false,
-    problem: 'There is nothing in it to hold on to.',
+    problem: 'It has too few edges to steady by.',
   });
   expect(matchPlace(other, placedReference(reference))).toEqual({
     ok: false,
-    problem: 'Too little of it stands still.',
+    problem: 'Too little of it stays still.',
   });
   expect(() =>
     matchPlace({ width: 4, height: 4, data: new Float32Array(16) }, placedReference(reference)),

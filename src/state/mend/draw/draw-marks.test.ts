@@ -74,7 +74,7 @@ describe('a line that is drawn', () => {
     toggleLayer();
     expect(names()).toEqual(['Layer 1 hidden']);
     expect(drawMark(line([10, 20], [90, 20]), 'Line', 0)).toBe(false);
-    expect(said()).toContain('Layer 1 is not shown: show it to draw on it, or choose another layer.');
+    expect(said()).toContain('Layer 1 is hidden: show it to draw on it, or choose another layer.');
     toggleLayer();
     const [layer] = film().layers;
     setLayerOpacity(layer?.id ?? '', 0);
@@ -130,7 +130,7 @@ describe('what is drawn', () => {
     undoEdit();
     expect(marks().map(({ erased }) => erased)).toEqual([undefined, undefined, undefined]);
     eraseMarks({ points: [900, 900, 1, 950, 900, 1], width: 10 }, 0);
-    expect(said()).toBe('Nothing of this layer lies there.');
+    expect(said()).toBe('Nothing of this layer is there.');
     eraseMarks({ points: [50, 0, 1, 50, 60, 1], width: 10 }, 2);
     expect(said()).toContain('Nothing is drawn here on Layer 1 that could be erased.');
   });
@@ -157,13 +157,13 @@ describe('what is drawn', () => {
     chooseMarkAt(500, 500, 4, false);
     expect(drawNow().chosen.size).toBe(0);
     lassoMarks([500, 500, 600, 500, 600, 600], false);
-    expect(said()).toContain('Nothing of this layer lies in there.');
+    expect(said()).toContain('Nothing of this layer is in there.');
   });
 
   it('is left alone where nothing is chosen, and that is said', () => {
     deleteChosen();
     mapChosen([1, 0, 0, 1, 5, 7], 'moved');
-    expect(said().split('\n')).toEqual(['No mark is chosen: draw around what is meant.']);
+    expect(said().split('\n')).toEqual(['No mark is chosen: draw around one.']);
     chooseAllMarks();
     expect(drawNow().chosen.size).toBe(3);
     // Another tool lets go of what was chosen.

@@ -65,7 +65,7 @@ beforeEach(async () => {
 });
 
 describe('the backing', () => {
-  it('that is picked goes from all photos of its scene, as wide as its grain; undone and done again in one step', async () => {
+  it('that is picked goes from all photos of its scene, as wide as its grain; undone and on in one step', async () => {
     await pickBacking(0.9, 0.5);
     expect(film().scenes.map(({ key }) => key?.picked.map(({ colour }) => colour))).toEqual([
       [GREEN],
@@ -96,7 +96,7 @@ describe('the backing', () => {
     expect([withBacking(), documentNow().history?.done]).toEqual([[], []]);
   });
 
-  it('is of several colours where that many are picked, one after the other; one is taken out again', async () => {
+  it('is of several colours where that many are picked, one after the other; one is deleted again', async () => {
     await Promise.all([pickBacking(0.9, 0.5), pickBacking(0.8, 0.1)]);
     expect(keyNow().picked.map(({ x, y }) => [x, y])).toEqual([
       [0.9, 0.5],
@@ -114,11 +114,11 @@ describe('the backing', () => {
     expect(said()).toBe('Nothing is picked yet. Click on the backing first.');
     found.findBackingOf
       .mockResolvedValueOnce(ok(backing))
-      .mockResolvedValueOnce(err('The colour that was picked for the backing is hardly seen in it.'));
+      .mockResolvedValueOnce(err('The picked colour is hardly seen in it.'));
     await pickBacking(0.9, 0.5);
     expect(withBacking()).toEqual(['a']);
     expect(said()).toContain(
-      'Backing of 0 other photos found. B.JPG was left as it is. The colour that was picked for the backing is hardly seen in it.',
+      'Backing of 0 other photos found. B.JPG was left as it is. The picked colour is hardly seen in it.',
     );
     await findBackings();
     expect(withBacking()).toEqual(['a', 'b']);
@@ -142,7 +142,7 @@ describe('the backing', () => {
     expect(said()).toContain('Its picture is not there.');
     while (keyNow().picked.length < MOST_PICKED) await pickBacking(0.5, 0.8);
     await pickBacking(0.5, 0.9);
-    expect(said()).toContain(`${MOST_PICKED} colours are picked already. Take one out first.`);
+    expect(said()).toContain(`${MOST_PICKED} colours are picked already. Delete one first.`);
     expect(keyNow().picked).toHaveLength(MOST_PICKED);
   });
 
@@ -155,11 +155,11 @@ describe('the backing', () => {
           ),
     );
     const picking = pickBacking(0.9, 0.5);
-    await vi.waitFor(() => expect(useLongJob.getState().job?.label).toBe('Looking for the backing'));
+    await vi.waitFor(() => expect(useLongJob.getState().job?.label).toBe('Finding the backing'));
     useLongJob.getState().job?.stop();
     await picking;
     expect(withBacking()).toEqual(['a']);
-    expect(said()).toContain('Stopped. What was found stays; the rest is cut out by what was picked.');
+    expect(said()).toContain('Stopped. What was found stays.');
   });
 });
 
@@ -181,9 +181,9 @@ describe('a key', () => {
     expect(film().settings.key?.picked).toHaveLength(1);
   });
 
-  it('has parts that always stay or go: drawn around, simplified, taken out, and so many at most', () => {
+  it('has parts that always stay or go: drawn around, simplified, deleted, and so many at most', () => {
     addOutline([0.1, 0.1, 1, 0.2, 0.1, 1], true);
-    expect(said()).toBe('An outline has three corners at least. Draw around the part.');
+    expect(said()).toBe('An outline needs three corners at least. Draw around the part.');
     // A place on the way between two corners tells nothing.
     addOutline([0.1, 0.1, 1, 0.5, 0.1, 1, 0.9, 0.1, 1, 0.9, 0.9, 1, 0.1, 0.9, 1], true);
     addOutline([0.2, 0.2, 1, 0.4, 0.2, 1, 0.4, 0.4, 1], false);
@@ -196,7 +196,7 @@ describe('a key', () => {
     while (keyNow().outlines.length < MOST_OUTLINES)
       addOutline([0.2, 0.2, 1, 0.4, 0.2, 1, 0.4, 0.4, 1], true);
     addOutline([0.2, 0.2, 1, 0.4, 0.2, 1, 0.4, 0.4, 1], true);
-    expect(said()).toContain(`${MOST_OUTLINES} outlines are drawn already. Take one out first.`);
+    expect(said()).toContain(`${MOST_OUTLINES} outlines are drawn already. Delete one first.`);
     expect(keyNow().outlines).toHaveLength(MOST_OUTLINES);
   });
 });
@@ -218,7 +218,7 @@ describe('what stands behind', () => {
   });
 
   it('is moved, and brought to the subject’s light as it was found; what is gone is told', async () => {
-    setBehind({ kind: 'photo', photoId: 'sky' }, 'a photo behind it');
+    setBehind({ kind: 'photo', photoId: 'sky' }, 'a photo as background');
     setBehind(moveBehind(picture(), { right: 0.1 }), 'moved');
     expect(picture().move).toMatchObject({ right: 0.1, down: 0 });
     found.findLightBehind.mockResolvedValueOnce(ok(evenChange(1)));
@@ -231,9 +231,9 @@ describe('what stands behind', () => {
     found.findLightBehind.mockRejectedValueOnce(new Error('The part that keys broke off.'));
     await matchBehind();
     expect(said()).toContain('The part that keys broke off.');
-    setBehind({ kind: 'photo', photoId: 'gone' }, 'a photo behind it');
+    setBehind({ kind: 'photo', photoId: 'gone' }, 'a photo as background');
     await matchBehind();
-    expect(said()).toContain('What should stand behind is not in the film any more. Choose something else.');
+    expect(said()).toContain('This background is not in the film any more. Choose another.');
   });
 
   it('cannot be another photo or scene where there is none', async () => {
@@ -245,8 +245,8 @@ describe('what stands behind', () => {
     setBehindKind(film(), 'photo');
     setBehindKind(film(), 'run');
     expect(said().split('\n')).toEqual([
-      'There is no other photo that could stand behind. Bring one in first.',
-      'There is no other scene with poses that could stand behind.',
+      'There is no other photo for the background. Add one first.',
+      'There is no other scene with poses for the background.',
     ]);
   });
 });

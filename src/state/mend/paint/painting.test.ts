@@ -98,9 +98,9 @@ beforeEach(async () => {
 afterEach(() => expect(paintNow().waiting).toBe(0));
 
 describe('a stroke', () => {
-  it('paints in the clean plate of its scene, in the light around it; it is undone and done again', async () => {
+  it('paints in clean plate of its scene, in the light around it; it is undone and on', async () => {
     choosePlate('wall');
-    expect(said()).toBe('WALL.JPG is the clean plate of Scene 0.');
+    expect(said()).toBe('WALL.JPG is clean plate of Scene 0.');
     const laying = layStroke(brush(0.5));
     expect(paintNow().waiting).toBe(1);
     expect(await laying).toBe(true);
@@ -155,10 +155,10 @@ describe('a stroke', () => {
     await layStroke(brush(-0.5));
     await layStroke({ ...brush(0.5), points: [] });
     expect(said().split('\n')).toEqual([
-      'Scene 0 has no clean plate yet. Show a photo of the empty set and choose it, or paint in something else.',
+      'Scene 0 has no clean plate yet. Show a photo of the empty set and choose it, or take another source.',
       'There is no pose with another photo before this one.',
       'There is no pose with another photo after this one.',
-      'An outline needs three corners at least: draw around what is meant.',
+      'An outline needs three corners at least.',
       'That lies outside the picture: nothing was painted.',
       'Nothing was drawn.',
     ]);
@@ -167,7 +167,7 @@ describe('a stroke', () => {
     setSource('plate');
     await layStroke(brush(0.5));
     expect(said()).toContain(
-      'This photo is the clean plate itself: paint in something else, such as what is around it.',
+      'This photo is clean plate itself: take another source.',
     );
     setDocument({ canWrite: false });
     await layStroke(brush(0.5));
@@ -280,7 +280,7 @@ describe('strokes that are chosen', () => {
     expect(strokesOf('a')[1]?.points[1]).toBe(0.5);
   });
 
-  it('are left out and shown again with all of the photo, and deleted with them', () => {
+  it('are left out and on with all of the photo, and deleted with them', () => {
     togglePaint();
     expect(fileOf(photo('a')).mends?.paintOff).toBe(true);
     togglePaint();
@@ -309,7 +309,7 @@ describe('a clean plate', () => {
     await layStroke(brush(0.5));
     choosePlate('d');
     expect(said()).toContain(
-      'D.JPG is the clean plate of Scene 0. 1 stroke still paints in the plate before it.',
+      'D.JPG is clean plate of Scene 0. 1 stroke still paints in the plate before it.',
     );
     choosePlate(undefined);
     expect(film().scenes[0]?.plate).toBeUndefined();
@@ -345,7 +345,7 @@ describe('strokes that are carried on', () => {
     await carryOn();
     expect(['b', 'c', 'd'].map((name) => strokesOf(name).length)).toEqual([0, 1, 0]);
     expect(said()).toBe(
-      'Carried on to 1 photo. Not sure in B.JPG: look there, and paint by hand what is left.',
+      'Carried on to 1 photo. Not sure in B.JPG: check there, and paint what is left by hand.',
     );
   });
 
@@ -361,7 +361,7 @@ describe('strokes that are carried on', () => {
     expect(said()).toContain('This is the last photo of its scene.');
     choosePlate(undefined);
     await carryOn();
-    expect(said()).toContain('To follow what is taken out a clean plate is needed.');
+    expect(said()).toContain('To follow what is deleted a clean plate is needed.');
   });
 });
 

@@ -28,7 +28,7 @@ const KINDS: readonly { readonly value: Behind['kind'] | 'film'; readonly label:
   { value: 'colour', label: 'a colour' },
   { value: 'gradient', label: 'a gradient' },
   { value: 'photo', label: 'a photo' },
-  { value: 'run', label: 'another scene, in step' },
+  { value: 'run', label: 'another scene, in sync' },
 ];
 
 const TURN: Amount = { label: 'Turn', unit: '°', least: -360, most: 360, neutral: 0 };
@@ -63,7 +63,7 @@ export function BehindFields({ film, behind, off }: BehindProps) {
   return (
     <>
       <SelectField
-        label="Behind it"
+        label="Background"
         beside
         value={behind?.kind ?? 'film'}
         disabled={off}
@@ -72,9 +72,9 @@ export function BehindFields({ film, behind, off }: BehindProps) {
       />
       {(behind === undefined || behind.kind === 'photo') && (
         <PictureChooser
-          label="A picture to stand behind"
+          label="Photo for the background"
           testId="behind-file"
-          words="A picture from a file…"
+          words="Photo from a file…"
           disabled={off}
           onFile={(file) => void setBehindFile(file)}
         />
@@ -152,12 +152,12 @@ function PictureFields({ film, behind, off }: BehindProps<PictureBehind>) {
         disabled={off}
       />
       <Tools
-        label="Light of what is behind"
+        label="Light of the background"
         disabled={off}
         tools={[
           {
             word: 'Match its light',
-            label: 'Bring the light of what is behind to that of the subject on screen',
+            label: 'Match the background’s light to the subject on screen',
             icon: SunMedium,
             run: matchBehind,
           },
@@ -178,7 +178,7 @@ function LightField({ behind, light, off }: LightFieldProps) {
   const by = (strength: number): Behind => ({ ...behind, light: { ...light, strength } });
   return (
     <SliderField
-      amount={{ ...STRENGTH, label: 'Matched by' }}
+      amount={{ ...STRENGTH, label: 'Strength' }}
       step={1}
       value={light.strength}
       onTry={(strength) => tryBehind(by(strength))}
@@ -234,7 +234,7 @@ function WhichPicture({ film, behind, off }: BehindProps<PictureBehind>) {
           text={signed(behind.from)}
           parse={(text) => parseAmount(text, RUN_FROM)}
           onCommit={(from) => setBehind({ ...behind, from: Math.round(from) }, 'what is behind in step')}
-          hint="of that scene, at the first of this one"
+          hint="of that scene, at the first frame of this one"
           figures
           beside
           disabled={off}
@@ -246,7 +246,7 @@ function WhichPicture({ film, behind, off }: BehindProps<PictureBehind>) {
 
 const Missing = () => (
   <p className={mend.warning}>
-    What should stand behind is not in the film any more. The film’s background is seen until it comes back,
-    or something else is chosen.
+    This background is not in the film any more. Choose another; until then the film’s background colour
+    shows.
   </p>
 );
