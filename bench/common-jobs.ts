@@ -91,7 +91,7 @@ async function sayALine(hand: Hand): Promise<void> {
   await hand.page.getByRole('timer').filter({ hasText: 'Recording 1.' }).waitFor({ timeout: 15_000 });
   await hand.key('e');
   hand.think();
-  await hand.click(button(hand.page, 'Keep it'), 'Keep it');
+  await hand.click(button(hand.page, 'Use it'), 'Use it');
 }
 
 async function save(hand: Hand): Promise<void> {
@@ -156,7 +156,7 @@ export const JOBS: readonly Job[] = [
       hand.think();
       await hand.key('c');
       hand.think();
-      await hand.select(page.getByRole('combobox', { name: 'Goes' }), 'Goes', 'there and back');
+      await hand.select(page.getByRole('combobox', { name: 'Way' }), 'Way', 'there and back');
     },
     now: async (hand) => {
       const { page } = hand;

@@ -114,7 +114,7 @@ async function firstPrints(): Promise<void> {
 /** The film in a page of its own: what bringing it in left in memory is no part of a print. */
 async function freshPage(page: Page): Promise<Page> {
   const fresh = await page.context().newPage();
-  await page.getByText('Kept', { exact: true }).waitFor();
+  await page.getByText('Saved', { exact: true }).waitFor();
   const url = page.url();
   await page.close();
   await fresh.goto(url);

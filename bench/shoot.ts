@@ -99,7 +99,7 @@ async function live(page: Page, folder: string): Promise<void> {
   await sharp({ create: { width: 1920, height: 1080, channels: 4, background: '#fff8' } })
     .png()
     .toFile(drawing);
-  await page.getByRole('button', { name: 'See', exact: true }).click();
+  await page.getByRole('button', { name: 'View', exact: true }).click();
   await page.getByTestId('choose-reference').setInputFiles(drawing);
   await page.getByTestId('reference').waitFor();
   const counts = `(() => {

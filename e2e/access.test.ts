@@ -76,7 +76,7 @@ test('axe-core finds nothing on any main view, by daylight and in the dark', asy
     await page.getByRole('button', { name: 'Make one' }).waitFor();
     expect(await wrong(page, PART), 'paint out').toEqual([]);
     await page.getByRole('button', { name: 'Key', exact: true }).click();
-    await page.getByRole('button', { name: 'Stays', exact: true }).click();
+    await page.getByRole('button', { name: 'Keep', exact: true }).click();
     expect(await wrong(page, PART), 'key').toEqual([]);
     await page.getByRole('button', { name: 'Draw on top' }).click();
     await page.getByRole('group', { name: 'What is drawn with' }).waitFor();
@@ -104,7 +104,7 @@ test('axe-core finds nothing on any main view, by daylight and in the dark', asy
   expect(await wrong(page), 'flags, a cycle and ghosts').toEqual([]);
   await page.getByRole('button', { name: 'Poses', exact: true }).click();
   expect(await wrong(page, PART), 'a cycle').toEqual([]);
-  await page.getByRole('button', { name: 'Done', exact: true }).click();
+  await page.getByRole('button', { name: 'History', exact: true }).click();
   expect(await wrong(page, PART), 'what was done').toEqual([]);
   await page.keyboard.press('Control+k');
   expect(await wrong(page, PART), 'commands').toEqual([]);
@@ -113,7 +113,7 @@ test('axe-core finds nothing on any main view, by daylight and in the dark', asy
   await page.getByLabel('Rate', { exact: true }).selectOption('12 frames a second');
   expect(await wrong(page, PART), 'settings').toEqual([]);
   await page.keyboard.press('Escape');
-  await page.getByRole('button', { name: 'Keys' }).click();
+  await page.getByRole('button', { name: 'All shortcuts' }).click();
   expect(await wrong(page, PART), 'keys').toEqual([]);
   await page.keyboard.press('Escape');
   await page.getByRole('button', { name: 'All films' }).click();

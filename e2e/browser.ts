@@ -111,7 +111,7 @@ export function useSharedFilm(
 ): () => Promise<Visit> {
   let shared: (Visit & { readonly address: string; readonly steps: number }) | undefined;
   const stepsOf = async (page: Page): Promise<number> => {
-    await page.getByRole('button', { name: 'Done', exact: true }).click();
+    await page.getByRole('button', { name: 'History', exact: true }).click();
     const heading = page.getByRole('region', { name: 'History' }).getByRole('heading');
     return Number(/^\d+/.exec((await heading.textContent()) ?? '')?.[0] ?? 0);
   };
@@ -207,7 +207,7 @@ export const tickets = (page: Page): Locator =>
 export const isKept = (page: Page): Promise<void> =>
   expect
     .poll(() => page.getByTestId('kept').textContent())
-    .toContain('Kept')
+    .toContain('Saved')
     .then(() => undefined);
 
 /** Opens the list of notes for as long as something is done with it. */

@@ -43,7 +43,7 @@ test('steps are added, set, switched, moved and undone; what is seen is what is 
   await expect.poll(() => undoWords(page)).toBe('Undo: Colour of the film: Exposure, contrast');
   // Of the second alone, before that of the film.
   await tickets(page).nth(1).click();
-  await page.getByRole('combobox', { name: 'For' }).selectOption('chosen');
+  await page.getByRole('combobox', { name: 'Photos' }).selectOption('chosen');
   await add(page, 'Black and white');
   await page.keyboard.press('Escape');
   await expect
@@ -63,7 +63,7 @@ test('steps are added, set, switched, moved and undone; what is seen is what is 
 
   await showMend(page);
   await page.keyboard.press('Home');
-  await page.getByRole('combobox', { name: 'For' }).selectOption('film');
+  await page.getByRole('combobox', { name: 'Photos' }).selectOption('film');
   await add(page, 'Levels');
   await type(page, 'Darkest', '100');
   await expect.poll(async () => (await middle(page))[2]).toBeGreaterThan(145);
@@ -77,7 +77,7 @@ test('steps are added, set, switched, moved and undone; what is seen is what is 
   await page.keyboard.press('k');
   await shows(page, BEIGE);
   await page.keyboard.press('k');
-  await page.getByRole('button', { name: 'As it came' }).click();
+  await page.getByRole('button', { name: 'Reset' }).click();
   await shows(page, BEIGE);
   await page.keyboard.press('Control+z');
   await shows(page, dark);
@@ -143,17 +143,17 @@ test('a look is kept and taken in another scope, copied, saved as a table and re
   await expect.poll(() => notes(page)).toContain('“Moss” is saved for other films.');
   const [download] = await Promise.all([
     page.waitForEvent('download'),
-    page.getByRole('button', { name: 'Table', exact: true }).click(),
+    page.getByRole('button', { name: 'LUT', exact: true }).click(),
   ]);
   const cube = await readFile(await download.path(), 'utf8');
   expect(cube).toContain('LUT_3D_SIZE 65');
-  await page.getByRole('button', { name: 'As it came' }).click();
+  await page.getByRole('button', { name: 'Reset' }).click();
   await shows(page, BEIGE);
-  await page.getByRole('combobox', { name: 'For' }).selectOption('scene');
+  await page.getByRole('combobox', { name: 'Photos' }).selectOption('scene');
   await page.getByRole('combobox', { name: 'Look' }).selectOption('Moss');
   await page.getByRole('button', { name: 'Take it' }).click();
   await shows(page, mixed);
-  await page.getByRole('button', { name: 'As it came' }).click();
+  await page.getByRole('button', { name: 'Reset' }).click();
   await shows(page, BEIGE);
 
   const files = page.getByTestId('cubes');
@@ -169,7 +169,7 @@ test('a look is kept and taken in another scope, copied, saved as a table and re
   await isKept(page);
   await page.reload();
   await showColour(page);
-  await page.getByRole('combobox', { name: 'For' }).selectOption('scene');
+  await page.getByRole('combobox', { name: 'Photos' }).selectOption('scene');
   await page.getByRole('button', { name: 'moss.cube', exact: true }).click();
   await expect.poll(() => field(page, 'Strength').inputValue()).toBe('0');
   await page.getByRole('combobox', { name: 'Look' }).selectOption('Moss');

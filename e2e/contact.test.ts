@@ -30,7 +30,7 @@ test('the contact of a cue is picked on its waveform, and put onto the frame on 
   await page.locator('[data-attack]').first().click();
   await expect
     .poll(() =>
-      page.getByRole('combobox', { name: 'Contact', exact: true }).locator('option:checked').textContent(),
+      page.getByRole('combobox', { name: 'Sync at', exact: true }).locator('option:checked').textContent(),
     )
     .toMatch(/^attack 1,/);
   await goTo(page, 24);

@@ -191,7 +191,7 @@ test('a drawing is copied on, lasts over poses, and has ghosts; brush and ellips
   await expect.poll(() => page.getByTestId('ghost').count()).toBe(1);
   await page.keyboard.press('ArrowDown');
   await isSeen(page, [0.5, 0.8], TEAL);
-  await page.getByRole('button', { name: /^Its own/ }).click();
+  await page.getByRole('button', { name: /^Unlink/ }).click();
   await hand(page, 'Eraser');
   await type(page, 'Width', '200');
   await dragOver(page, [

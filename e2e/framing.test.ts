@@ -148,7 +148,7 @@ test('the camera moves over a run from the first framing to the last; words come
   await expect.poll(() => frameWords(page)).toContain('Frame, 200 %, 80 from the left');
   await page.getByRole('button', { name: 'Zoom per word' }).click();
   await expect.poll(() => notes(page)).toContain('No word is said over the chosen poses.');
-  await page.getByRole('button', { name: 'Towards' }).click();
+  await page.getByRole('button', { name: 'Centre' }).click();
   const sheet = page.getByRole('button', { name: /^Click towards what/ });
   const box = await sheet.boundingBox();
   if (!box) throw new Error('nothing to click');

@@ -71,7 +71,7 @@ test('parts are drawn that always stay or go; a pose automatic is left out, and 
   const { page, complaints } = await keying();
   await pickCard(page);
   await expect.poll(() => farFrom(page, BLACK)).toBe(0);
-  await page.getByRole('button', { name: 'Stays', exact: true }).click();
+  await page.getByRole('button', { name: 'Keep', exact: true }).click();
   const around = [
     [0.8, 0.05],
     [0.98, 0.05],
@@ -81,7 +81,7 @@ test('parts are drawn that always stay or go; a pose automatic is left out, and 
   await dragOver(page, around);
   await page.getByText('1: always stays').waitFor();
   await expect.poll(() => farFrom(page, BLACK)).toBeGreaterThan(60);
-  await page.getByRole('button', { name: 'Goes', exact: true }).click();
+  await page.getByRole('button', { name: 'Drop', exact: true }).click();
   await dragOver(page, around);
   await page.getByText('2: always goes').waitFor();
   await expect.poll(() => farFrom(page, BLACK)).toBe(0);
@@ -93,7 +93,7 @@ test('parts are drawn that always stay or go; a pose automatic is left out, and 
   await page.keyboard.press('Escape');
   // The second pose alone.
   await tickets(page).nth(1).click();
-  await page.getByRole('combobox', { name: 'For' }).selectOption('1 pose');
+  await page.getByRole('combobox', { name: 'Photos' }).selectOption('1 pose');
   await page.getByRole('checkbox', { name: 'Cut out 1 pose' }).click();
   await expect.poll(() => farFrom(page, GREEN)).toBeLessThan(25);
   await page.getByRole('checkbox', { name: 'Cut out 1 pose' }).click();

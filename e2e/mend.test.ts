@@ -133,7 +133,7 @@ test('brightness and strength are typed and moved by key for all chosen, left ou
   await expect.poll(() => undoWords(page)).toBe('Undo: Light copied to 1 photo');
   await page.getByRole('checkbox', { name: 'Matching on' }).uncheck();
   await expect.poll(() => undoWords(page)).toBe('Undo: Light of 1 photo left out');
-  await page.getByRole('button', { name: 'As it came' }).click();
+  await page.getByRole('button', { name: 'Reset' }).click();
   await expect.poll(() => undoWords(page)).toBe('Undo: Light of 1 photo reset');
   expect(complaints).toEqual([]);
 });
@@ -156,7 +156,7 @@ longTest(
     await expect.poll(() => notes(page)).toContain('1 photo matched');
     expect(await notes(page)).toContain('PICT103.JPG, PICT104.JPG were left as they are. Too little of it');
     // The only one: there is nothing to match.
-    await page.getByLabel('Match', { exact: true }).selectOption('chosen');
+    await page.getByRole('combobox', { name: 'Photos' }).selectOption('chosen');
     await page.keyboard.press('m');
     await expect.poll(() => notes(page)).toContain('There is no other photo to match');
     // A reference that is set aside leaves what was found.

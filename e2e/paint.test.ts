@@ -149,7 +149,7 @@ test('what the plate does not show is found and deleted, and follows to the phot
   const { page, complaints } = await painting();
   const set = await setBehind(page);
   await makePlate(page);
-  await page.getByRole('button', { name: 'Look', exact: true }).click();
+  await page.getByRole('button', { name: 'Find', exact: true }).click();
   await page.getByRole('button', { name: /^Take out 1/ }).click();
   await expect.poll(() => strokes(page)).toBe(1);
   await expect.poll(async () => distance(await seen(page, ...PLACE), set)).toBeLessThan(12);
@@ -174,7 +174,7 @@ test('what the plate does not show is found and deleted, and follows to the phot
 
 test('an outline around the subject keeps it and paints all else; a brush is dragged larger', async () => {
   const { page, complaints } = await painting();
-  await page.getByRole('combobox', { name: 'Paint in' }).selectOption('after');
+  await page.getByRole('combobox', { name: 'Source' }).selectOption('after');
   await page.getByRole('button', { name: 'Subject', exact: true }).click();
   await page.getByRole('checkbox', { name: 'Snap it to edges near it' }).check();
   // Eight pixels outside of the square: what lies between goes, too.
@@ -197,7 +197,7 @@ test('an outline around the subject keeps it and paints all else; a brush is dra
   await page.mouse.up({ button: 'right' });
   expect(Number(await page.getByRole('textbox', { name: 'Size %' }).inputValue())).toBeGreaterThan(6);
   expect(Number(await page.getByRole('textbox', { name: 'Softness %' }).inputValue())).toBeLessThan(30);
-  await page.getByRole('combobox', { name: 'Paint in' }).selectOption('around');
+  await page.getByRole('combobox', { name: 'Source' }).selectOption('around');
   await dragOver(page, [
     [0.7, 0.2],
     [0.75, 0.2],
@@ -208,7 +208,7 @@ test('an outline around the subject keeps it and paints all else; a brush is dra
 
 test('a stroke is chosen and moved by hand', async () => {
   const { page, complaints } = await painting();
-  await page.getByRole('combobox', { name: 'Paint in' }).selectOption('around');
+  await page.getByRole('combobox', { name: 'Source' }).selectOption('around');
   await dragOver(page, [
     [0.7, 0.2],
     [0.75, 0.2],
@@ -239,7 +239,7 @@ test('the plate is shown and touched up; what it is painted into takes that over
   await onPlate.check();
   await expect.poll(async () => distance(await seen(page, ...PLACE), SQUARE)).toBeGreaterThan(40);
   await page.getByRole('heading', { name: /^Clean plate of Scene 1/ }).waitFor();
-  await page.getByRole('combobox', { name: 'Paint in' }).selectOption('after');
+  await page.getByRole('combobox', { name: 'Source' }).selectOption('after');
   await dragOver(page, dab);
   await expect.poll(() => strokes(page)).toBe(1);
   expect(await undoWords(page)).toContain('Painted on Clean plate of Scene 1.png');

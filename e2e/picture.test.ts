@@ -183,7 +183,7 @@ test('light that is typed for photos is seen on the picture, the tickets, the PN
   }
 
   await page.getByRole('button', { name: 'Time', exact: true }).click();
-  await page.getByRole('button', { name: 'Done', exact: true }).click();
+  await page.getByRole('button', { name: 'History', exact: true }).click();
   await page.getByText('Brightness of 1 photo set to +1').waitFor();
   await page.getByRole('button', { name: /^Undo/ }).click();
   await page.getByRole('button', { name: /^Undo/ }).click();

@@ -121,7 +121,7 @@ test.each(some([false], [true]))('axe-core finds nothing in Shoot; in the dark: 
   await page.keyboard.press('Enter');
   await hasPoses(page, 1);
   await page.keyboard.press('t');
-  for (const panel of ['Camera', 'See', 'Hear', 'Folder']) {
+  for (const panel of ['Camera', 'View', 'Cues', 'Folder']) {
     await page.getByRole('button', { name: panel, exact: true }).click();
     expect(await wrong(), panel).toEqual([]);
   }

@@ -41,7 +41,7 @@ test('what was shot is played with the live picture as the last frame, and stepp
   await page.keyboard.press('ArrowDown');
   await live.waitFor();
   // How long the scene is planned to be, and what is left of it.
-  await page.getByRole('button', { name: 'Hear', exact: true }).click();
+  await page.getByRole('button', { name: 'Cues', exact: true }).click();
   await page.getByLabel('Planned length').click();
   await page.keyboard.type('2s');
   await page.keyboard.press('Enter');
@@ -64,7 +64,7 @@ test('a reference lies on the live picture to the pixel, at any zoom and turn; w
   await openStandIn(page);
   await page.keyboard.press('Enter');
   await hasPoses(page, 1);
-  await page.getByRole('button', { name: 'See', exact: true }).click();
+  await page.getByRole('button', { name: 'View', exact: true }).click();
   const chooser = page.getByTestId('choose-reference');
   const wide = await sharp({ create: { width: 30_000, height: 4, channels: 3, background: '#fff' } })
     .png()
@@ -218,7 +218,7 @@ test('with the mends of its scene the live picture is seen as it will be printed
   await page.getByRole('button', { name: 'Open the camera' }).first().click();
   await page.getByTestId('live').waitFor();
   await page.keyboard.press('g');
-  await page.getByRole('button', { name: 'See', exact: true }).click();
+  await page.getByRole('button', { name: 'View', exact: true }).click();
   // On the puppet's red coat.
   const coat = async (): Promise<number> => {
     const box = await page.getByTestId('lens').boundingBox();
@@ -292,7 +292,7 @@ test('a glass at the pointer shows the camera’s own pixels three times as larg
   const { page, complaints } = await visit();
   await openStandIn(page);
   await page.getByRole('button', { name: 'Lock settings' }).click();
-  await page.getByRole('button', { name: 'See', exact: true }).click();
+  await page.getByRole('button', { name: 'View', exact: true }).click();
   // Once it is ticked by hand the keys are the film's again.
   await page.getByLabel('Magnifier at the pointer').check();
   await page.keyboard.press('Enter');
@@ -358,7 +358,7 @@ test('a video as a reference steps with the film; the film is shot in one tab at
       ...['-v', 'error', '-f', 'lavfi', '-i', 'color=c=black:s=320x180:r=24:d=1'],
       ...['-vf', "geq=lum='16+6*N':cb=128:cr=128", '-c:v', 'libvpx', '-b:v', '2M', '-g', '1', path],
     ]);
-    await page.getByRole('button', { name: 'See', exact: true }).click();
+    await page.getByRole('button', { name: 'View', exact: true }).click();
     await page.getByTestId('choose-reference').setInputFiles(path);
     await page.getByTestId('reference').waitFor();
   } finally {

@@ -98,7 +98,7 @@ test('photos are steadied to the first, on the screen and in the print; a bump i
 test('a bump alone is deleted: photos before it stay reset to their originals, what jitters goes on', async () => {
   const { page, complaints } = await bumpedFilm();
   await showSteady(page);
-  await page.getByRole('combobox', { name: 'Take out' }).selectOption('bumps');
+  await page.getByRole('combobox', { name: 'Remove' }).selectOption('bumps');
   await page.keyboard.press('m');
   await expect.poll(() => notes(page)).toContain('7 photos steadied. The tripod was bumped once.');
   const [, now = 0] = await shake(page);
@@ -173,7 +173,7 @@ test('photos are moved by hand: dragged, by key, typed, copied, by clicking the 
     .toBeCloseTo(-11, 0);
   await page.getByRole('checkbox', { name: 'Steadying on' }).uncheck();
   await expect.poll(() => undoWords(page)).toBe('Undo: Steadying of 1 photo left out');
-  await page.getByRole('button', { name: 'As it came' }).click();
+  await page.getByRole('button', { name: 'Reset' }).click();
   await expect.poll(() => undoWords(page)).toBe('Undo: Steadying of 1 photo reset');
   expect(complaints).toEqual([]);
 });

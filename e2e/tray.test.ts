@@ -172,6 +172,6 @@ test('what no film uses is freed when asked, with its figure, but not under the 
   await putNotesAway(page);
   await page.goBack();
   await page.getByRole('button', { name: 'Time', exact: true }).click();
-  await page.getByRole('button', { name: 'Done', exact: true }).click();
+  await page.getByRole('button', { name: 'History', exact: true }).click();
   await page.getByRole('heading', { name: 'No changes yet' }).waitFor();
 });

@@ -37,7 +37,7 @@ try {
   await tickets.nth(at).click();
   await tickets.nth(at + 4).click({ modifiers: ['Shift'] });
   await page.keyboard.press('c');
-  await page.getByRole('combobox', { name: 'Goes' }).selectOption('there and back');
+  await page.getByRole('combobox', { name: 'Way' }).selectOption('there and back');
   await shot(page, 'time-close');
   await page.keyboard.press('Escape');
   await page.keyboard.press('f');
@@ -49,7 +49,7 @@ try {
   await page.keyboard.press('q');
   await page.keyboard.press('w');
 
-  await press(page, 'Keys');
+  await press(page, 'All shortcuts');
   await shot(page, 'keys');
   await page.keyboard.press('Escape');
   await press(page, 'Sort');
@@ -106,7 +106,7 @@ try {
   await page.mouse.move(760, 250);
   await page.getByRole('combobox', { name: 'Over it' }).selectOption('difference');
   await page.waitForTimeout(1500);
-  await page.getByRole('combobox', { name: 'Take out' }).scrollIntoViewIfNeeded();
+  await page.getByRole('combobox', { name: 'Remove' }).scrollIntoViewIfNeeded();
   await shot(page, 'steady');
   await page.getByRole('combobox', { name: 'Over it' }).selectOption('none');
   await press(page, 'Colour');
@@ -122,7 +122,7 @@ try {
   await page.getByRole('figure').scrollIntoViewIfNeeded();
   await shot(page, 'colour');
   await press(page, 'After');
-  await press(page, 'As it came');
+  await press(page, 'Reset');
   await press(page, 'Light');
   await page.keyboard.press('Control+z');
   await page.keyboard.press('Control+z');
@@ -165,7 +165,7 @@ try {
   await page.keyboard.press('e');
   await page.getByRole('timer').filter({ hasText: 'Recording 3.' }).waitFor();
   await page.keyboard.press('e');
-  await page.getByRole('button', { name: 'Keep it' }).click();
+  await page.getByRole('button', { name: 'Use it' }).click();
   await page.getByRole('button', { name: /^Take 1\.wav in Dialogue/ }).waitFor();
   await page.getByRole('button', { name: /^Record from/ }).scrollIntoViewIfNeeded();
   await page.keyboard.press('e');
@@ -264,7 +264,7 @@ try {
   await page.waitForTimeout(1500);
   await page.mouse.move(1100, 300);
   await shot(page, 'shoot');
-  await press(page, 'Hear');
+  await press(page, 'Cues');
   await page.getByLabel('Planned length').click();
   await page.keyboard.type('3s');
   await page.keyboard.press('Enter');

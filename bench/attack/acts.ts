@@ -27,7 +27,7 @@ export async function layOut(page: Page): Promise<void> {
   const stop = page.getByRole('button', { name: 'Pause', exact: true });
   if (await stop.isVisible()) await stop.click();
   await page.getByRole('button', { name: 'Go to the start' }).click();
-  await page.getByTestId('kept').filter({ hasText: 'Kept' }).waitFor();
+  await page.getByTestId('kept').filter({ hasText: 'Saved' }).waitFor();
 }
 
 /**

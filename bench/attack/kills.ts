@@ -158,7 +158,7 @@ const killRecording: Kill = async (base, { photos }, next) => {
     await page.keyboard.press('Control+a');
     await page.getByRole('textbox', { name: 'Hold', exact: true }).fill('48');
     await page.keyboard.press('Enter');
-    await page.getByTestId('kept').filter({ hasText: 'Kept' }).waitFor();
+    await page.getByTestId('kept').filter({ hasText: 'Saved' }).waitFor();
     const before = await framesOf(page);
     await page.getByRole('button', { name: 'Sound', exact: true }).click();
     await page.getByRole('button', { name: 'Record', exact: true }).click();
@@ -210,7 +210,7 @@ async function showPaint(page: Page): Promise<void> {
   await page.getByRole('button', { name: 'Mend', exact: true }).click();
   await page.keyboard.press('Home');
   const tool = page.getByRole('button', { name: 'Paint out', exact: true });
-  const from = page.getByRole('combobox', { name: 'Paint in' });
+  const from = page.getByRole('combobox', { name: 'Source' });
   if (!(await from.isVisible())) await tool.click();
   await from.selectOption('around');
 }

@@ -55,7 +55,7 @@ test(
     // It ends with the film, which is 4.5 s from here.
     await takes(page).waitFor();
     await expect.poll(() => page.getByText(/^4\.[4-9]\d s, /).count()).toBe(1);
-    await page.getByRole('button', { name: 'Keep it' }).click();
+    await page.getByRole('button', { name: 'Use it' }).click();
     const kept = page.getByRole('button', { name: /^Take 1\.wav in Dialogue, from 1\.50 s/ });
     await kept.waitFor();
     // The next take can follow at once; a press on the cue shows what can be set of it.

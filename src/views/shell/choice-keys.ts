@@ -41,6 +41,7 @@ export const CHOICE_KEYS: readonly KeyBinding[] = [
   {
     keys: 'Ctrl A',
     does: 'Choose all poses',
+    mainly: 'select all',
     matches: key('a', withControl),
     run: chooseAll,
   },
@@ -50,5 +51,5 @@ export const CHOICE_KEYS: readonly KeyBinding[] = [
     matches: key('b', unshifted),
     run: chooseBetween,
   },
-  { keys: 'Escape', does: 'Choose none', matches: key('Escape'), run: chooseNone },
+  { keys: 'Escape', does: 'Choose no pose', matches: key('Escape'), run: chooseNone },
 ];

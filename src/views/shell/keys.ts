@@ -38,12 +38,19 @@ const EVERYWHERE: readonly KeyBinding[] = [
   {
     keys: 'Ctrl P',
     does: 'Print the film',
+    mainly: 'export video render mp4 share send',
     also: 'export render video mp4 webm file save',
     matches: key('p', withControl),
     run: () => leadTo({ stage: 'print', side: 'left', name: 'Print the film' }),
     cannot: firstOf(noPoses, printing),
   },
-  { keys: '?', does: 'All shortcuts', matches: key('?'), run: () => setShell({ sheet: 'keys' }) },
+  {
+    keys: '?',
+    does: 'All shortcuts',
+    mainly: 'shortcut keyboard hotkey',
+    matches: key('?'),
+    run: () => setShell({ sheet: 'keys' }),
+  },
   {
     keys: 'Ctrl K',
     does: 'Find a command',
@@ -80,12 +87,15 @@ const EVERYWHERE: readonly KeyBinding[] = [
   {
     keys: 'Ctrl Z',
     does: 'Undo',
+    mainly: 'undo cancel',
+    also: 'back revert',
     matches: (event) => key('z', withControl)(event) && !event.shiftKey,
     run: undoEdit,
   },
   {
     keys: 'Ctrl Shift Z',
     does: 'Redo',
+    mainly: 'redo',
     matches: (event) => (key('z', withControl)(event) && event.shiftKey) || key('y', withControl)(event),
     run: redoEdit,
   },

@@ -7,12 +7,16 @@ export const LOOK_KEYS: readonly KeyBinding[] = [
   {
     keys: 'Shift I',
     does: 'Zoom in on the picture',
+    mainly: 'zoom magnify',
+    also: 'closer larger bigger',
     matches: key('i', shifted),
     run: () => zoomPicture(1),
   },
   {
     keys: 'Shift O',
     does: 'Zoom out of the picture',
+    mainly: 'zoom out',
+    also: 'smaller',
     matches: key('o', shifted),
     run: () => zoomPicture(-1),
   },
@@ -27,6 +31,7 @@ export const LOOK_KEYS: readonly KeyBinding[] = [
   {
     keys: 'U',
     does: 'Full screen on or off',
+    mainly: 'full screen fullscreen',
     matches: key('u', unshifted),
     run: () => void toggleFullScreen(),
   },

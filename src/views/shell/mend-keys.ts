@@ -92,7 +92,7 @@ const NUDGE_KEYS: readonly KeyBinding[] = [
     {
       keys: `Alt ${keys}`,
       does: `Move the chosen photos a pixel ${words}; while painting or drawing: a ${brush} brush`,
-      also: 'nudge move shift place paint size softness',
+      byTool: true,
       matches: key(name, altPlain),
       run: byTool(
         () => nudgePhotos(by),
@@ -104,7 +104,7 @@ const NUDGE_KEYS: readonly KeyBinding[] = [
     {
       keys: `Alt Shift ${keys}`,
       does: `Move the chosen photos a tenth of a pixel ${words}`,
-      also: 'nudge move shift place',
+      byTool: true,
       matches: key(name, altShift),
       run: () => nudgePhotos(tenth(by)),
     },
@@ -112,14 +112,14 @@ const NUDGE_KEYS: readonly KeyBinding[] = [
   {
     keys: 'Alt .',
     does: 'Turn the chosen photos a hundredth of a degree clockwise',
-    also: 'turn rotate place',
+    byTool: true,
     matches: key('.', withAlt),
     run: () => nudgePhotos({ turn: 0.01 }),
   },
   {
     keys: 'Alt ,',
     does: 'Turn the chosen photos a hundredth of a degree anticlockwise',
-    also: 'turn rotate place',
+    byTool: true,
     matches: key(',', withAlt),
     run: () => nudgePhotos({ turn: -0.01 }),
   },
@@ -130,6 +130,7 @@ export const MEND_KEYS: readonly KeyBinding[] = [
   {
     keys: 'K',
     does: 'The picture before mending, or after',
+    mainly: 'original',
     also: 'compare original before after toggle',
     matches: key('k', unshifted),
     run: () => toggleView('before'),
@@ -144,14 +145,14 @@ export const MEND_KEYS: readonly KeyBinding[] = [
   {
     keys: 'R',
     does: 'Light, Steady: reference on or off. Paint out: restore the photo. Draw: eraser',
-    also: 'reference light anchor steady restore erase',
+    byTool: true,
     matches: key('r', unshifted),
     run: byTool(toggleReference, toggleAnchor, toggleBack, toggleEraser),
   },
   {
     keys: 'M',
     does: 'Light: match. Steady: steady. Paint out: carry strokes on. Draw: copy to the next pose',
-    also: 'flicker even exposure brightness jump shake bump stabilise follow track',
+    byTool: true,
     matches: key('m', unshifted),
     run: byTool(
       () => void matchTheLight(),
@@ -170,7 +171,7 @@ export const MEND_KEYS: readonly KeyBinding[] = [
   {
     keys: 'X',
     does: 'What the open tool did on or off',
-    also: 'switch off on light place of the chosen photos framings colours of the film',
+    byTool: true,
     matches: key('x', unshifted),
     run: toggleTool,
   },

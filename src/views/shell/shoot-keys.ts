@@ -35,8 +35,9 @@ const nudge = (name: string, arrow: string, right: number, down: number): KeyBin
 export const SHOOT_KEYS: readonly KeyBinding[] = [
   {
     keys: 'Enter',
-    does: 'Take a photo, or stop the interval',
-    also: 'shoot capture snap shutter',
+    does: 'Take a photo',
+    mainly: 'take photo shoot capture snap',
+    also: 'shoot capture snap shutter camera shutter',
     matches: (event) => !event.repeat && (key('Enter')(event) || event.key === shootingNow().remote),
     run: () => void press(),
   },
@@ -52,7 +53,12 @@ export const SHOOT_KEYS: readonly KeyBinding[] = [
     matches: key('ArrowRight', unshifted),
     run: () => stepInShoot(1),
   },
-  { keys: '←', does: 'One frame back', matches: key('ArrowLeft', unshifted), run: () => stepInShoot(-1) },
+  {
+    keys: '←',
+    does: 'One frame back, from the live picture',
+    matches: key('ArrowLeft', unshifted),
+    run: () => stepInShoot(-1),
+  },
   {
     keys: '↓',
     does: 'To the next pose, or the live picture',
@@ -78,7 +84,8 @@ export const SHOOT_KEYS: readonly KeyBinding[] = [
   {
     keys: 'R',
     does: 'Take it again, in place of the last photo',
-    also: 'retake',
+    mainly: 'replace photo again',
+    also: 'retake replace shoot photo',
     matches: key('r', unshifted),
     run: takeAgain,
   },
@@ -107,7 +114,13 @@ export const SHOOT_KEYS: readonly KeyBinding[] = [
     run: () => flipLive(true),
     held: { key: 'v', release: () => flipLive(false) },
   },
-  { keys: 'T', does: 'Guide lines', also: 'grid thirds', matches: key('t', unshifted), run: toggleGuides },
+  {
+    keys: 'T',
+    does: 'Guides on the live picture',
+    also: 'grid lines thirds',
+    matches: key('t', unshifted),
+    run: toggleGuides,
+  },
   {
     keys: 'X',
     does: 'Reference on or off',
