@@ -337,7 +337,7 @@ export function lightField(
   }
 }
 
-/** Points of a cube of light along each side, from black to twice white. */
+/** Points along each side of the colour cube in light, from black to twice white. */
 const POINTS: i32 = 103;
 
 /** As in steps/tile.ts, steps/colour-grid.ts. */

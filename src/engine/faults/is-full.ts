@@ -1,6 +1,6 @@
 /**
- * Whether storing failed for want of room: the quota of this site is used up, or the disk is full. Of a full disk
- * Chromium only reports a failed write.
+ * Whether an error means that there was no room to store something: the quota of this site is used up, or the disk is
+ * full, for which Chromium reports a failed write.
  */
 export function isFull(error: unknown): boolean {
   const name = (error as { name?: unknown } | null)?.name;

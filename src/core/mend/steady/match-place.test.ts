@@ -46,6 +46,23 @@ test.each(SETS)(
   },
 );
 
+test('a plain set that stood still is not moved after the only subject, a horizon or parallel lines in it', () => {
+  const horizon: Paint = (_, y) => (y > 560 ? 60 : 170);
+  const lines: Paint = (_, y) => (y > 560 || y < 120 ? 60 : 170);
+  const puppet: Paint = (x, y) => (Math.hypot(x - 400, y - 400) < 150 ? 60 : 170);
+  const large: Paint = (x, y) => (Math.hypot(x - 400, y - 400) < 200 ? 60 : 170);
+  const moved =
+    (set: Paint): Paint =>
+    (x, y) =>
+      set(x - 9, y);
+  for (const set of [puppet, large, horizon, lines])
+    for (const grain of [0, 2.5]) {
+      const reference = placedReference(seen({ set, at: STILL, grain, seed: 1 }));
+      const match = matchPlace(seen({ set: moved(set), at: STILL, grain, seed: 2 }), reference);
+      expect(match.ok).toBe(false);
+    }
+});
+
 test('by fewer places it is found to a fiftieth of a pixel in the middle of all, whatever was bumped', () => {
   const subject = { x: 330, y: 400, reach: 160 };
   const reference = placedReference(seen({ set: textured, at: STILL, subject, grain: 2.5, seed: 1 }));

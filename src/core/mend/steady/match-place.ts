@@ -2,6 +2,7 @@ import { chanceNumbers } from '../../chance/chance-numbers';
 import { err, ok, type Result } from '../../time/result';
 import { likelyStarts } from './block-votes';
 import { halved, type DetailPicture } from './detail-picture';
+import { areEdgesSpread } from './edge-spread';
 import { costOf, refine, stillPart, widthOf, type Fit } from './refine';
 import { samplesOf, type Samples } from './samples';
 import { scaledSimilarity, STILL, type Similarity } from './similarity';
@@ -48,7 +49,7 @@ const SEED = 20_011;
 /** One pixel of so many tells the contrast of a picture. */
 const CONTRAST_EVERY = 13;
 
-/** How wide what is seen in a picture, or at some of its places, lies around its middle. */
+/** Width of the values of a picture around their median. */
 function contrastOf(values: Float32Array | Float64Array): number {
   const some = values.filter((_, i) => i % CONTRAST_EVERY === 0);
   const middle = some.toSorted()[some.length >> 1] as number;
@@ -75,7 +76,8 @@ export function placedReference(reference: DetailPicture): PlacedReference {
   return {
     small,
     coarse,
-    contrast: Math.max(contrastOf(reference.data), contrastOf(full.value)),
+    // Most of a plain picture is one value: there its edges tell.
+    contrast: contrastOf(full.edgeSlope === undefined ? reference.data : full.value),
     steepness: steepnessOf(reference),
     middle,
     some,
@@ -160,13 +162,15 @@ export function matchPlace(
 ): Result<PlaceMatch> {
   if (photo.width !== reference.size.width || photo.height !== reference.size.height)
     throw new RangeError('Places are matched between pictures of the same size.');
+  const { some, full } = reference;
   if (reference.contrast < FLAT) return err('It has too few edges to steady by.');
   const half = halved(photo);
   const best = hardlyMoved(half, reference) ?? found(half, reference);
   const fit = best && finest(photo, reference, scaledSimilarity(best.similarity, 2), isFine);
   if (!fit) return err('It has too few edges to steady by.');
   const still = stillPart(fit);
-  if (still < LEAST_STILL || fit.width > ALIKE * reference.contrast)
+  const isHeld = full.edgeSlope === undefined || areEdgesSpread(isFine ? full : some, fit, photo);
+  if (still < LEAST_STILL || fit.width > ALIKE * reference.contrast || !isHeld)
     return err('Too little of it stays still.');
   return ok({ similarity: isBlurredOnly(photo, reference, fit) ? STILL : fit.similarity, still });
 }

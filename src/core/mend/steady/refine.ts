@@ -133,6 +133,15 @@ const SHORT = 0.25;
 /** A step is made no more than so many times as long. */
 const LONGEST = 3;
 
+/** Least width of what is left, as a part of the least slope of an edge. */
+const MIN_WIDTH_PART = 1 / 3;
+
+/**
+ * Least width of what is left. On edges without grain half of the samples fit to the last bit, and the others would all
+ * count as moving.
+ */
+const minWidthOf = ({ edgeSlope }: Samples): number => Math.max(1e-6, MIN_WIDTH_PART * (edgeSlope ?? 0));
+
 /** Where a picture was found. */
 export interface Fit {
   readonly similarity: Similarity;
@@ -164,11 +173,12 @@ export function refine(
   const bentAt = (i: number): number => square((left.slant[i] as number) / slant);
   let fields: Float64Array = new Float64Array(0);
   takeSlow(left, slow);
+  const minWidth = minWidthOf(samples);
   for (let step = 0; step < STEPS; step++) {
     // What counts as moving is settled early: else the steps go on from one answer to another.
     if (step < WEIGHING) {
-      width = Math.max(samples.least, widthOf(someInside(left.left, left)));
-      slant = FAR * Math.max(samples.least, SLANT * widthOf(someInside(left.slant, left)));
+      width = Math.max(minWidth, widthOf(someInside(left.left, left)));
+      slant = FAR * Math.max(minWidth, SLANT * widthOf(someInside(left.slant, left)));
       fields = stillFields(
         count,
         samples.each,
@@ -212,13 +222,18 @@ export function costOf({ residuals: { left, inside } }: Fit, width: number): num
   return cost / left.length;
 }
 
+/** Whether a sample lies inside the photo and stands still there. */
+export const isStill = ({ residuals: { left, inside }, width }: Fit, i: number): boolean =>
+  inside[i] === 1 && Math.abs(left[i] as number) < 3 * width;
+
 /** Part of the samples inside that stand still. */
-export function stillPart({ residuals: { left, inside }, width }: Fit): number {
+export function stillPart(fit: Fit): number {
+  const { inside } = fit.residuals;
   let [still, all] = [0, 0];
-  for (let i = 0; i < left.length; i++) {
+  for (let i = 0; i < inside.length; i++) {
     if (inside[i] === 0) continue;
     all++;
-    if (Math.abs(left[i] as number) < 3 * width) still++;
+    if (isStill(fit, i)) still++;
   }
   return all > 0 ? still / all : 0;
 }

@@ -20,8 +20,9 @@ export interface ColourGrid {
   readonly part?: number | undefined;
 }
 
-/** Points a side of a cube that is reckoned here (as in assembly/render.ts; `BRIGHTEST * FULL` is a multiple of one less), and the values of a tile from one to the next: from black to twice white. */
+/** Points along each side of the colour cube, from black to twice white; as in assembly/render.ts. */
 const POINTS = 103;
+/** Values of a tile from one point to the next: a whole number. */
 const APART = (BRIGHTEST * FULL) / (POINTS - 1);
 /** Bytes of its numbers. */
 export const CUBE_BYTES = 16 * POINTS ** 3;

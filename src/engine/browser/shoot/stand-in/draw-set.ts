@@ -50,7 +50,7 @@ export class SetDrawing {
   readonly #grain: OffscreenCanvas;
   #shown: Puppet | undefined;
 
-  /** @param isCoded Whether the pose of the puppet is written on the floor, for tests. */
+  /** @param isCoded True in tests: draws the puppet's pose on the floor, where it can be read from the photo. */
   constructor(
     readonly size: Size,
     readonly isCoded: boolean,

@@ -20,7 +20,7 @@ interface StandInWish {
   readonly rate: number;
   /** Pixels of its photos. */
   readonly photo: Size;
-  /** Whether the pose of the puppet is written on the floor, for tests: `codeShapes`. */
+  /** True in tests: `codeShapes` draws the puppet's pose on the floor, where it can be read from the photo. */
   readonly isCoded: boolean;
 }
 
