@@ -11,7 +11,7 @@ export interface Job {
   readonly name: string;
   /** What is there before it begins; not counted. */
   readonly ready: (page: Page) => Promise<void>;
-  /** At the start done when room and reach were first measured. */
+  /** As it was done when room and reach were first measured. */
   readonly before: Route;
   readonly now: Route;
   /** Waits until it is seen that it was done. */
@@ -218,7 +218,7 @@ export const JOBS: readonly Job[] = [
       hand.think();
       await hand.click(button(page, 'Hold the last chosen pose until it'), 'Hold until it');
       hand.think();
-      await hand.click(button(page, 'Do it'), 'Do it');
+      await hand.click(button(page, 'Apply'), 'Apply');
     },
     now: async (hand) => {
       hand.think();

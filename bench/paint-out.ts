@@ -41,7 +41,7 @@ await withPage(async (page, folder) => {
     await work(page, 'Making a clean plate');
   });
   const looked = await timed(async () => {
-    await press(page, 'Look');
+    await press(page, 'Find');
     await page.getByRole('button', { name: /^Take out 1 / }).waitFor();
   });
   await page.getByRole('button', { name: /^Take out 1 / }).click();

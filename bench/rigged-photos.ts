@@ -24,7 +24,7 @@ function setSvg({ width, height }: Size): string {
   return `<svg xmlns="http://www.w3.org/2000/svg" width="${width}" height="${height}"><rect width="${width}" height="${height}" fill="#3d4650"/>${shapes.join('')}</svg>`;
 }
 
-/** Add photos which a hand comes in from the left. */
+/** Photos in which a hand comes in from the left. */
 export const WITH_HAND = [6, 7];
 
 /** A ball on a wire that swings, a figure that walks, and a hand in two of the photos. */

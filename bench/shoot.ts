@@ -161,7 +161,7 @@ async function watched(page: Page, folder: string, watching: string): Promise<vo
     if (left > 0) await page.waitForTimeout(left);
   }
   const written = performance.now();
-  await page.getByText(`${paths.length} photos added`).waitFor({ timeout: 240_000 });
+  await page.getByText(`${paths.length} photos brought in`).waitFor({ timeout: 240_000 });
   const behind = (performance.now() - written) / 1000;
   const own = await timed(() => sharpPictures(paths, folder, [960, 240]));
   console.log(

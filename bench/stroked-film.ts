@@ -29,7 +29,7 @@ export interface Strokes {
   readonly drawn: readonly [first: number, others: number];
 }
 
-/** Strokes that paint in what clean plate shows at the same place. */
+/** Strokes that paint in what the clean plate shows at the same place. */
 const paintedOn = (count: number, id: string, plateId: string): readonly Stroke[] =>
   Array.from({ length: count }, (_, n) => ({
     ...{ id: `s${n}-${id}`, shape: 'brush', points: places(n), size: 0.02, softness: 0.3 },

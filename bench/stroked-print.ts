@@ -1,5 +1,5 @@
 /**
- * `npm run bench:stroked-print`: a print of photos of 12 megapixels at 1080p: reset to their originals, with ten strokes painted on each, with twenty marks drawn over
+ * `npm run bench:stroked-print`: a print of photos of 12 megapixels at 1080p: as they came, with ten strokes painted on each, with twenty marks drawn over
  * each, and with both. In the same run.
  */
 import { join } from 'node:path';

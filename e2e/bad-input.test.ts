@@ -342,7 +342,7 @@ test('a film file of which the end is missing says so first, and nothing that is
     await expect
       .poll(() => notes(page))
       .toMatch(
-        /^half\.kermis is cut off or damaged\. \d of 6 photos and sounds did not come in\. Open a whole copy of half\.kermis, and the rest does; or delete the film under Films\.$/,
+        /^half\.kermis is cut off or damaged\. \d of 6 photos and sounds were not added\. Open a whole copy of half\.kermis again to add the rest\.$/,
       );
     await page.reload();
     await expect.poll(() => notes(page)).toMatch(/was cut off while it came in from half\.kermis/);
@@ -381,7 +381,7 @@ test('a full store: the film so far stays whole, and the app says what to do', a
   await other.close();
   // There is room again: what is on screen is kept, and nothing was lost on the way.
   await disk.set(false);
-  await page.getByRole('button', { name: 'Keep now' }).click();
+  await page.getByRole('button', { name: 'Save now' }).click();
   await isKept(page);
   await page.reload();
   await page.getByTestId('counter').waitFor();

@@ -63,7 +63,7 @@ test('poses are put on the beat, and what will change is shown first', async () 
   await expect
     .poll(() => question.textContent())
     .toMatch(/Pose 1: 2 to 12 frames.*Pose 4: 2 to 12 frames.*The film: 88 frames/);
-  await question.getByRole('button', { name: 'Do it' }).click();
+  await question.getByRole('button', { name: 'Apply' }).click();
   await expect.poll(async () => (await counter(page)).frames).toBe(88);
   expect(complaints).toEqual([]);
 });

@@ -101,7 +101,7 @@ export function useBrowser({ hasDevices = false } = {}): {
 
 /**
  * One film for the tests of a file. Each finds it in stage Time as it was made ready, whatever the one before has done to
- * it: that is set aside, as a person would. `anew`: on a page that is loaded anew, which costs as much as bringing its photos
+ * it: that is taken back, as a person would. `anew`: on a page that is loaded anew, which costs as much as bringing its photos
  * in, where tests set what undo does not take back.
  */
 export function useSharedFilm(

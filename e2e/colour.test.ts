@@ -72,7 +72,7 @@ test('steps are added, set, switched, moved and undone; what is seen is what is 
   await expect.poll(async () => (await middle(page))[2]).toBeLessThan(130);
   await page.getByRole('checkbox', { name: 'Levels is done' }).uncheck();
   await shows(page, dark);
-  await page.getByRole('button', { name: 'Take Levels out' }).click();
+  await page.getByRole('button', { name: 'Delete Levels' }).click();
   await expect.poll(() => undoWords(page)).toBe('Undo: Colour of the film: Levels deleted');
   await page.keyboard.press('k');
   await shows(page, BEIGE);
@@ -104,7 +104,7 @@ test('a curve is bent by hand and by keys; grey, black and white are picked from
   await page.getByRole('button', { name: /^Point 2 of the curve/ }).focus();
   await page.keyboard.press('Delete');
   await shows(page, BEIGE);
-  await page.getByRole('button', { name: 'Take Curves out' }).click();
+  await page.getByRole('button', { name: 'Delete Curves' }).click();
 
   await add(page, 'Warmth, tint');
   await page.getByRole('button', { name: 'Something grey' }).click();
@@ -139,7 +139,7 @@ test('a look is kept and taken in another scope, copied, saved as a table and re
   await type(page, 'Red from blue', '100');
   const mixed: Colour = [120, 160, 120];
   await shows(page, mixed);
-  await type(page, 'Save chosen steps as', 'Moss');
+  await type(page, 'Save these steps as', 'Moss');
   await expect.poll(() => notes(page)).toContain('“Moss” is saved for other films.');
   const [download] = await Promise.all([
     page.waitForEvent('download'),
@@ -151,7 +151,7 @@ test('a look is kept and taken in another scope, copied, saved as a table and re
   await shows(page, BEIGE);
   await page.getByRole('combobox', { name: 'Photos' }).selectOption('scene');
   await page.getByRole('combobox', { name: 'Look' }).selectOption('Moss');
-  await page.getByRole('button', { name: 'Take it' }).click();
+  await page.getByRole('button', { name: 'Use it' }).click();
   await shows(page, mixed);
   await page.getByRole('button', { name: 'Reset' }).click();
   await shows(page, BEIGE);

@@ -50,10 +50,10 @@ test('silence at both ends is shown before it is cut off', async () => {
   await expect
     .poll(() => question.textContent())
     .toMatch(/knocks\.wav: 0\.4\d s in front, 0\.6\d s behind.*Nothing of the file is lost/);
-  await question.getByRole('button', { name: 'Leave it' }).click();
+  await question.getByRole('button', { name: 'Cancel' }).click();
   await expect.poll(() => cueTimes(page)).toEqual([0, 2]);
   await panel.getByRole('button', { name: 'Trim silence' }).click();
-  await question.getByRole('button', { name: 'Do it' }).click();
+  await question.getByRole('button', { name: 'Apply' }).click();
   await expect.poll(async () => (await cueTimes(page))[0]).toBeGreaterThan(0.4);
   const [from, to] = await cueTimes(page);
   expect(from).toBeLessThan(0.5);
@@ -68,7 +68,7 @@ test('while it plays its levels are seen', async () => {
   await page.keyboard.press('Space');
   await expect
     .poll(() => page.getByLabel('Loudness while it plays').textContent())
-    .toMatch(/Momentary.*LUFS.*Short-term.*Since play began−\d+\.\d LUFS.*Peak limit.*dBTP/);
+    .toMatch(/Momentary.*LUFS.*Short-term.*Since play began−\d+\.\d LUFS.*True peak.*dBTP/);
   await page.keyboard.press('Space');
   expect(complaints).toEqual([]);
 });

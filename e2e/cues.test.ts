@@ -43,7 +43,7 @@ async function drag(page: Page, x: number, y: number, byX: number, byY: number):
 test('a cue goes with its pose, and says what it is tied to', async () => {
   const { page, complaints } = await withCue();
   await page.getByText('Tied to pose 7, 0 frames in.').waitFor();
-  // Show the whole film on the strip is in sight, and there is nothing to scroll to as background.
+  // The whole film is in sight, and there is nothing to scroll to behind it.
   await expect
     .poll(() => page.getByTestId('strip-scroll').evaluate((strip) => strip.scrollWidth - strip.clientWidth))
     .toBe(0);

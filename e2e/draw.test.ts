@@ -52,7 +52,7 @@ const LINE = [
 ] as const;
 const ON_LINE = [0.5, 0.2] as const;
 
-test('a line is drawn where the hand goes; it is erased, undone, on, there after a reload, hidden, and fainter', async () => {
+test('a line is drawn where the hand goes; it is erased, undone, done again, there after a reload, hidden, and fainter', async () => {
   const { page, complaints } = await drawing();
   await colour(page, '#c23a2b');
   await dragOver(page, LINE);

@@ -81,7 +81,7 @@ export const FIRST_FILM: readonly Step[] = [
     ],
   },
   {
-    heading: 'Take it out',
+    heading: 'Delete it',
     acts: [
       async (page) => {
         await pose(page, 27).click();

@@ -41,7 +41,7 @@ test('a frame that is typed for the film is shown, and printed; poses may have o
   await type(page, 'Top px', '0');
   await expect.poll(() => frameWords(page)).toContain('Frame, 200 %, 0 from the left, 0 from the top.');
   await tickets(page).nth(1).click();
-  await page.getByLabel('For', { exact: true }).selectOption('chosen');
+  await page.getByLabel('Photos', { exact: true }).selectOption('chosen');
   await type(page, 'Left px', '160');
   await expect.poll(() => undoWords(page)).toBe('Undo: Framing of 1 pose set to 200 %');
   // As it will look, where the frame is not being set.
@@ -131,7 +131,7 @@ test('the camera moves over a run from the first framing to the last; words come
   await showFraming(page);
   await page.getByRole('button', { name: 'Move the camera' }).click();
   await expect.poll(() => notes(page)).toContain('Choose a run of three poses or more');
-  await page.getByLabel('For', { exact: true }).selectOption('chosen');
+  await page.getByLabel('Photos', { exact: true }).selectOption('chosen');
   await tickets(page).nth(0).click();
   await type(page, 'Zoom, %', '200');
   await type(page, 'Left px', '0');
@@ -166,7 +166,7 @@ test('on ones the camera moves while a pose is held, on screen and in the print;
   await type(page, 'Zoom, %', '200');
   await type(page, 'Left px', '0');
   await type(page, 'Top px', '0');
-  await page.getByLabel('For', { exact: true }).selectOption('chosen');
+  await page.getByLabel('Photos', { exact: true }).selectOption('chosen');
   await tickets(page).nth(0).click();
   await type(page, 'Left px', '160');
   await page.getByLabel('Frames', { exact: true }).selectOption('on ones');
@@ -184,10 +184,10 @@ test('on ones the camera moves while a pose is held, on screen and in the print;
   await expect.poll(() => field(page, 'Left px')).toBe('10');
   await page.keyboard.press('Control+z');
   await expect.poll(() => field(page, 'Left px')).toBe('0');
-  await page.getByLabel('For', { exact: true }).selectOption('film');
+  await page.getByLabel('Photos', { exact: true }).selectOption('film');
   await page.getByRole('button', { name: 'Show the camera move' }).click();
   await page.getByText('The camera moves over 1 pose, from 200 % to 200 %.').waitFor();
-  await page.getByLabel('For', { exact: true }).selectOption('film');
+  await page.getByLabel('Photos', { exact: true }).selectOption('film');
   await page.getByRole('button', { name: 'Light', exact: true }).click();
   await page.keyboard.press('Home');
   await shows(page, topLeft);
@@ -239,7 +239,7 @@ longTest('the words of the demo’s line come closer one by one, those of the ch
   await type(page, 'Per word, %', '20');
   await page.getByRole('button', { name: 'Zoom per word' }).click();
   await expect.poll(() => undoWords(page)).toBe('Undo: Zoom per word over 110 poses');
-  await page.getByLabel('For', { exact: true }).selectOption('chosen');
+  await page.getByLabel('Photos', { exact: true }).selectOption('chosen');
   await page.keyboard.press('Escape');
   const closeAt = async (frame: number): Promise<number> => {
     await page.keyboard.press('Control+k');

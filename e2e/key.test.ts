@@ -37,7 +37,7 @@ async function pickCard(page: Page): Promise<void> {
 const farFrom = (page: Page, colour: readonly [number, number, number]): Promise<number> =>
   seen(page, ...CARD).then((here) => distance(here, colour));
 
-test('the card is picked: it goes from all photos, a gradient comes behind; its matte is seen; undone, on, and there after a reload', async () => {
+test('the card is picked: it goes from all photos, a gradient comes behind; its matte is seen; undone, done again, and there after a reload', async () => {
   const { page, complaints } = await keying();
   await expect.poll(() => farFrom(page, GREEN)).toBeLessThan(25);
   const body = await seen(page, ...BODY);
@@ -67,7 +67,7 @@ test('the card is picked: it goes from all photos, a gradient comes behind; its 
   expect(complaints).toEqual([]);
 });
 
-test('parts are drawn that always stay or go; a pose automatic is left out, and cut out otherwise', async () => {
+test('parts are drawn that always stay or go; a pose by itself is left out, and cut out otherwise', async () => {
   const { page, complaints } = await keying();
   await pickCard(page);
   await expect.poll(() => farFrom(page, BLACK)).toBe(0);
@@ -85,7 +85,7 @@ test('parts are drawn that always stay or go; a pose automatic is left out, and 
   await dragOver(page, around);
   await page.getByText('2: always goes').waitFor();
   await expect.poll(() => farFrom(page, BLACK)).toBe(0);
-  // What always goes is deleted again, and the part stays.
+  // What always goes is taken out again, and the part stays.
   await page.getByRole('button', { name: 'Delete part 2' }).click();
   await expect.poll(() => farFrom(page, BLACK)).toBeGreaterThan(60);
   await page.getByRole('button', { name: 'Delete part 1' }).click();
@@ -104,7 +104,7 @@ test('parts are drawn that always stay or go; a pose automatic is left out, and 
   expect(complaints).toEqual([]);
 });
 
-test('a photo of the film stands behind, in the subject’s light; once it is deleted it is said, and undo brings it back', async () => {
+test('a photo of the film stands behind, in the subject’s light; once it is taken out it is said, and undo brings it back', async () => {
   const { page, complaints } = await keying();
   await pickCard(page);
   await page.getByRole('combobox', { name: 'Background' }).selectOption('a photo');

@@ -65,7 +65,7 @@ test('another rate asks what becomes of the holds', async () => {
       'Leave the rate at 24',
     ]);
   await question.getByRole('button', { name: /^Keep the seconds/ }).click();
-  // The button that had the focus is gone; keys go to the dialog all the same, not to the film as background.
+  // The button that had the focus is gone; keys go to the dialog all the same, not to the film behind it.
   await page.keyboard.press('Escape');
   await expect.poll(() => frames(page)).toBe(13);
 });

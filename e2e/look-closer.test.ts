@@ -24,7 +24,7 @@ const striped = useSharedFilm(visit, async (page) => {
   );
   await openSettings(page);
   await page
-    .getByRole('combobox', { name: 'Size of the picture' })
+    .getByRole('combobox', { name: 'Size of the film' })
     .selectOption('As the photos: 2000 × 1500');
   await page.keyboard.press('Escape');
 });

@@ -52,7 +52,7 @@ test('photos are matched to the well-lit one, on the screen and in the print, an
   await tickets(page).nth(3).click();
   await page.keyboard.press('Escape');
   await expect.poll(async () => distance(await seen(page, ...CORNER), third)).toBeLessThanOrEqual(3);
-  // A key shows it reset.
+  // A key shows it as it came.
   await page.keyboard.press('k');
   await expect.poll(async () => distance(await seen(page, ...CORNER), third)).toBeGreaterThan(8);
   await page.keyboard.press('k');
@@ -91,7 +91,7 @@ test('before and after are parted by a divider, dragged and moved by key', async
   await page.mouse.down();
   await page.mouse.move(picture.x + picture.width - 2, box.y + box.height / 2, { steps: 5 });
   await page.mouse.up();
-  // Whole is reset.
+  // All of it is as it came.
   await expect.poll(() => divider.getAttribute('aria-valuenow')).toBe('100');
   await expect.poll(async () => distance(await seen(page, ...CORNER), third)).toBeGreaterThan(8);
   await divider.focus();
@@ -104,7 +104,7 @@ test('before and after are parted by a divider, dragged and moved by key', async
   expect(complaints).toEqual([]);
 });
 
-test('brightness and strength are typed and moved by key for all chosen, left out, copied to others and set aside', async () => {
+test('brightness and strength are typed and moved by key for all chosen, left out, copied to others and taken back', async () => {
   const { page, complaints } = await litFilm();
   await matchToThird(page);
   const third = await seen(page, ...CORNER);
@@ -156,7 +156,7 @@ longTest(
     await expect.poll(() => notes(page)).toContain('1 photo matched');
     expect(await notes(page)).toContain('PICT103.JPG, PICT104.JPG were left as they are. Too little of it');
     // The only one: there is nothing to match.
-    await page.getByRole('combobox', { name: 'Photos' }).selectOption('chosen');
+    await page.getByLabel('Photos', { exact: true }).selectOption('chosen');
     await page.keyboard.press('m');
     await expect.poll(() => notes(page)).toContain('There is no other photo to match');
     // A reference that is set aside leaves what was found.

@@ -50,7 +50,7 @@ async function makePlate(page: Page): Promise<void> {
   await expect.poll(() => notes(page)).toContain('has a clean plate, made from 14 photos');
 }
 
-test('a plate is made from the photos; brushed in, the set is there; it is undone, on, and there after a reload', async () => {
+test('a plate is made from the photos; brushed in, the set is there; it is undone, done again, and there after a reload', async () => {
   const { page, complaints } = await painting();
   const set = await setBehind(page);
   await expect.poll(async () => distance(await seen(page, ...PLACE), SQUARE)).toBeLessThan(12);
@@ -145,7 +145,7 @@ test('a picture that plays, or is shown as it was, is made ready by a press on i
   expect(complaints).toEqual([]);
 });
 
-test('what the plate does not show is found and deleted, and follows to the photos behind', async () => {
+test('what the plate does not show is found and taken out, and follows to the photos behind', async () => {
   const { page, complaints } = await painting();
   const set = await setBehind(page);
   await makePlate(page);

@@ -66,10 +66,10 @@ test('a part of the film, and each scene as a file straight into a folder, show 
   const files = await Promise.all(names.map((name) => fileIn(page, `Untitled film scenes/${name}`)));
   await expectShown(files[0] as Buffer, wanted.slice(0, second));
   await expectShown(files[1] as Buffer, wanted.slice(second));
-  // Nothing lies under the name of what is deleted of the line; what was written before stays.
+  // Nothing lies under the name of what is taken out of the line; what was written before stays.
   await page.getByLabel('One file per scene').check();
   await page.getByRole('button', { name: 'To the disk…' }).click();
-  await page.getByRole('button', { name: /^Remove .*Booth.* from the queue$/ }).click();
+  await page.getByRole('button', { name: /^Take .*Booth.* out of the line$/ }).click();
   await nextProof(page, 2);
   expect((await filesIn(page, 'Untitled film scenes 2')).map((name) => name.slice(0, 16))).toEqual([
     'Untitled film 01',
@@ -88,7 +88,7 @@ test('a part of the film, and each scene as a file straight into a folder, show 
   expect(complaints).toEqual([]);
 });
 
-test('an encoder that fails automatic ends the print in a sentence; what is stopped leaves nothing on the disk', async () => {
+test('an encoder that fails by itself ends the print in a sentence; what is stopped leaves nothing on the disk', async () => {
   const { page } = await visit();
   // It fails some time after a picture was taken, as a device does that is lost; who waits for it until then waits for that.
   await inWorkers(
@@ -120,7 +120,7 @@ test('an encoder that fails automatic ends the print in a sentence; what is stop
     .getByRole('alert')
     .filter({ hasText: /The device was lost\. No file was made/ })
     .waitFor();
-  await line.getByRole('button', { name: /^Delete .* from the list$/ }).click();
+  await line.getByRole('button', { name: /^Take .* off the list$/ }).click();
   await line.waitFor({ state: 'detached' });
   await expect.poll(() => filesIn(page, '')).toEqual([]);
 });

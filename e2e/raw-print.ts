@@ -9,7 +9,7 @@ import { makeFrame } from '../src/engine/print/make-frame';
 import { printVideo } from '../src/engine/print/print-video';
 import { PRINT_KINDS } from '../src/core/print/print-kinds';
 
-/** Coming up out of a print of raw frames and samples. */
+/** What comes out of a print of raw frames and samples. */
 export interface RawPrint {
   /** SHA-256 of each frame's I420. */
   readonly frames: readonly string[];
@@ -18,7 +18,7 @@ export interface RawPrint {
   readonly length: number;
 }
 
-/** A short film of three photos: one reset, one turned on its side, one with more light; and a sound that is heard under it. */
+/** A short film of three photos: one as it came, one turned on its side, one with more light; and a sound that is heard under it. */
 export function rawFilm(hashes: readonly string[]): Film {
   const photos = hashes.map((hash, i): Photo => ({
     ...{ id: `p${i}`, name: `${i}.png`, hash, type: 'image/png', bytes: 1, width: 96, height: 64 },

@@ -77,7 +77,7 @@ async function colourOfPose2(page: Page): Promise<Colour> {
 
 const ORANGE: Colour = [250, 140, 30];
 
-test('photos are saved out reset to their originals, byte for byte', async () => {
+test('photos are written out as they came, byte for byte', async () => {
   const { page, complaints } = await fourPhotos();
   await toSort(page);
   await card(page, 'PICT8.JPG').click();
@@ -88,7 +88,7 @@ test('photos are saved out reset to their originals, byte for byte', async () =>
   expect(complaints).toEqual([]);
 });
 
-test('photos are saved out as the film shows them: of its size, and turned as the person turned them', async () => {
+test('photos are written out as the film shows them: of its size, and turned as the person turned them', async () => {
   const { page, complaints } = await fourPhotos();
   await toSort(page);
   await card(page, 'PICT8.JPG').click();
@@ -185,7 +185,7 @@ test('photos are written into a folder of their own: nothing that lies there is 
   await page.keyboard.press('Control+a');
   for (const name of ['Untitled film to retouch', 'Untitled film to retouch 2']) {
     await press(page, 'Into a folder');
-    await expect.poll(() => notes(page)).toContain(`saved out into the folder “${name}”`);
+    await expect.poll(() => notes(page)).toContain(`written out into the folder “${name}”`);
   }
   const written = await page.evaluate(async () => {
     const root = await navigator.storage.getDirectory();

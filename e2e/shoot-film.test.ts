@@ -23,7 +23,7 @@ const xOf = async (page: Page): Promise<unknown> =>
   (await savedFilm(page)).poses.map(({ puppet }) => typeof puppet !== 'string' && puppet.x);
 
 longTest(
-  'a small film is shot from the empty shelf to the print, with keys only, with a mistake set aside',
+  'a small film is shot from the empty shelf to the print, with keys only, with a mistake taken back',
   async () => {
     const { page, complaints } = await visit();
     await tabTo(page, 'New film');
@@ -41,7 +41,7 @@ longTest(
       await hasPoses(page, i);
       await page.keyboard.press('Shift+ArrowRight');
     }
-    // An arm is raised too far; that photo is set aside, and another one taken.
+    // An arm is raised too far; that photo is taken back, and another one taken.
     await page.keyboard.press('s');
     for (let i = 0; i < 6; i++) await page.keyboard.press('Shift+ArrowDown');
     await page.keyboard.press('Enter');

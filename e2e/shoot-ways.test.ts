@@ -176,7 +176,7 @@ test('a folder that the server watches: photos come in as they are complete, in 
   }
 });
 
-test('a folder of this machine: 120 files that lie there stay, one that comes is added', async () => {
+test('a folder of this machine: 120 files that lie there stay, one that comes is brought in', async () => {
   const { page, complaints } = await visit();
   // Stands in for the system's dialog, which no test can press: a real folder of the browser's own.
   await page.addInitScript(() => {
@@ -202,7 +202,7 @@ test('a folder of this machine: 120 files that lie there stay, one that comes is
   const [first] = await numbered(1, 1);
   await write([['SHOT0001.JPG', [...(first?.buffer ?? [])]]]);
   await expect.poll(() => tickets(page).count()).toBe(1);
-  await expect.poll(() => page.getByTestId('watched').textContent()).toMatch(/: 1 photo added\.$/);
+  await expect.poll(() => page.getByTestId('watched').textContent()).toMatch(/: 1 photo brought in\.$/);
   expect(complaints).toEqual([]);
 });
 

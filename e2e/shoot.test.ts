@@ -25,7 +25,7 @@ test('where the next photo goes is chosen by hand; undo takes the last one back 
   await page.keyboard.press('Enter');
   await isReady(page);
   await page.getByTestId('next-shot').and(page.locator('[data-place=end]')).waitFor();
-  await page.getByRole('button', { name: 'Off longer' }).last().click();
+  await page.getByRole('button', { name: 'One frame longer' }).last().click();
   await page.keyboard.press('Enter');
   await hasPoses(page, 3);
   await page.keyboard.press('Control+z');

@@ -95,7 +95,7 @@ export async function soundOf(path: string): Promise<Float32Array> {
   return new Float32Array(stdout.buffer.slice(stdout.byteOffset, stdout.byteOffset + stdout.byteLength));
 }
 
-/** Places of the loudest moment sample of each stretch that rises above a level, in samples. */
+/** Places of the loudest sample of each stretch that rises above a level, in samples. */
 export function pulses(samples: Float32Array, level = 0.2): number[] {
   const found: number[] = [];
   for (let i = 0; i < samples.length; i++) {

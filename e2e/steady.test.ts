@@ -74,7 +74,7 @@ test('photos are steadied to the first, on the screen and in the print; a bump i
   await page.keyboard.press('k');
 
   // The largest part that all share, so that no edge is seen.
-  await page.getByRole('button', { name: 'Frame it' }).click();
+  await page.getByRole('button', { name: 'Crop it' }).click();
   await expect.poll(() => notes(page)).toMatch(/framed to what all its photos share: 9[78]/);
   const { bytes } = await printFilm(page, 'MP4', 'steady');
   const printed = await PrintedFile.of(bytes);
@@ -95,7 +95,7 @@ test('photos are steadied to the first, on the screen and in the print; a bump i
   expect(complaints).toEqual([]);
 });
 
-test('a bump alone is deleted: photos before it stay reset to their originals, what jitters goes on', async () => {
+test('a bump alone is taken out: photos before it stay as they came, what jitters goes on', async () => {
   const { page, complaints } = await bumpedFilm();
   await showSteady(page);
   await page.getByRole('combobox', { name: 'Remove' }).selectOption('bumps');
@@ -105,7 +105,7 @@ test('a bump alone is deleted: photos before it stay reset to their originals, w
   expect(now).toBeGreaterThan(0.5);
   // The third jitters as it did: nothing is done about it.
   await tickets(page).nth(2).click();
-  await page.getByRole('combobox', { name: 'Over it' }).selectOption('difference');
+  await page.getByRole('combobox', { name: 'Overlay' }).selectOption('difference');
   // Just right of the edge of a patch.
   const edge = async (): Promise<number> => Math.max(...(await seen(page, 169 / LIT.width, 0.2)));
   await expect.poll(edge).toBeGreaterThan(20);
@@ -114,7 +114,7 @@ test('a bump alone is deleted: photos before it stay reset to their originals, w
   expect(complaints).toEqual([]);
 });
 
-test('photos are moved by hand: dragged, by key, typed, copied, by clicking the same point, and set aside', async () => {
+test('photos are moved by hand: dragged, by key, typed, copied, by clicking the same point, and taken back', async () => {
   const { page, complaints } = await bumpedFilm();
   await showSteady(page);
   const first = await allSeen(page);
@@ -172,9 +172,9 @@ test('photos are moved by hand: dragged, by key, typed, copied, by clicking the 
     .poll(async () => Number((await field(page, 'Right px').inputValue()).replace('−', '-')))
     .toBeCloseTo(-11, 0);
   await page.getByRole('checkbox', { name: 'Steadying on' }).uncheck();
-  await expect.poll(() => undoWords(page)).toBe('Undo: Steadying of 1 photo left out');
+  await expect.poll(() => undoWords(page)).toBe('Undo: Place of 1 photo left out');
   await page.getByRole('button', { name: 'Reset' }).click();
-  await expect.poll(() => undoWords(page)).toBe('Undo: Steadying of 1 photo reset');
+  await expect.poll(() => undoWords(page)).toBe('Undo: Place of 1 photo reset');
   expect(complaints).toEqual([]);
 });
 
@@ -223,7 +223,7 @@ longTest(
     expect(found).toBeLessThan(49);
     // The third is as the first: nothing is done about it.
     await tickets(page).nth(2).click();
-    await page.getByRole('combobox', { name: 'Over it' }).selectOption('difference');
+    await page.getByRole('combobox', { name: 'Overlay' }).selectOption('difference');
     await expect.poll(async () => Math.max(...(await allSeen(page)).flat())).toBeLessThan(4);
     await page.keyboard.press('Control+z');
     await expect.poll(() => undoWords(page)).not.toContain('steadied');

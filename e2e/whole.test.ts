@@ -33,7 +33,7 @@ beforeAll(async () => {
 });
 afterAll(() => rm(folder, { recursive: true, force: true }));
 
-/** Empties databases of the browser, as it may do automatic when the disk runs short. */
+/** Empties databases of the browser, as it may do by itself when the disk runs short. */
 const clear = (page: Page, ...names: readonly string[]): Promise<void> =>
   page.evaluate(
     (stores) =>
@@ -90,7 +90,7 @@ test('stores that were cleared are made again where that can be; what cannot is 
   await expect
     .poll(() => notes(page))
     .toMatch(
-      /The originals of 3 photos \(PICT1\.JPG, PICT2\.JPG, PICT3\.JPG\) are gone from this browser\. They are marked on the strip and cannot be printed\. Choose the same photos again, and they are back\./,
+      /The originals of 3 photos \(PICT1\.JPGAdd the same , PICT2\.JPG, PICT3\.JPG\) are gone from this browser\. They are again; until then photos cannot be printed\./,
     );
   await expect.poll(() => notes(page)).toMatch(/bell\.wav cannot be heard: it is gone from this browser/);
   await expect.poll(() => tickets(page).nth(1).getAttribute('aria-label')).toContain('its original is gone');

@@ -186,9 +186,9 @@ test('the demo film comes from the server, and photos of one’s own do not land
   // Three things to try, of which a window of 1280 shows two; each goes once it was done.
   const tries = page.getByRole('group', { name: 'Try it' });
   const left = (): Promise<string[]> => tries.getByRole('button').filter({ hasText: /./ }).allTextContents();
-  await expect.poll(left).toEqual(['Play the film', 'Press 3']);
+  await expect.poll(left).toEqual(['Play the film', 'Hold 3 frames']);
   await page.keyboard.press('Space');
-  await expect.poll(left).toEqual(['Press 3', 'Move a sound']);
+  await expect.poll(left).toEqual(['Hold 3 frames', 'Move a sound']);
   await page.keyboard.press('Space');
   await page.keyboard.press('Home');
   await page.keyboard.press('3');

@@ -104,11 +104,11 @@ try {
   await steadying.waitFor({ state: 'detached', timeout: 60_000 });
   await goToPose(page, 112);
   await page.mouse.move(760, 250);
-  await page.getByRole('combobox', { name: 'Over it' }).selectOption('difference');
+  await page.getByRole('combobox', { name: 'Overlay' }).selectOption('difference');
   await page.waitForTimeout(1500);
   await page.getByRole('combobox', { name: 'Remove' }).scrollIntoViewIfNeeded();
   await shot(page, 'steady');
-  await page.getByRole('combobox', { name: 'Over it' }).selectOption('none');
+  await page.getByRole('combobox', { name: 'Overlay' }).selectOption('none');
   await press(page, 'Colour');
   await page.getByRole('combobox', { name: 'Add' }).selectOption('warmth');
   await page.getByRole('textbox', { name: 'Warmth' }).fill('0.4');

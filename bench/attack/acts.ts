@@ -10,7 +10,7 @@ export const framesOf = async (page: Page): Promise<number> => {
   );
 };
 
-/** Brings photos in, to be added. */
+/** Brings photos in, to be laid out. */
 export async function bringIn(page: Page, paths: readonly string[]): Promise<void> {
   await page.getByTestId('choose-photos').setInputFiles([...paths]);
   await page.getByRole('button', { name: /^Lay out \d/ }).waitFor({ timeout: 60_000 });

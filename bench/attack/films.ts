@@ -41,7 +41,7 @@ const JUNK: readonly unknown[] = [
   ...['../../etc/passwd', '\u0000', 2 ** 31, -(2 ** 40), 'NaN'],
 ];
 
-/** Changes a document somewhere: another value, one deleted, or one put in twice. */
+/** Changes a document somewhere: another value, one taken out, or one put in twice. */
 function changedDocument(text: string, next: () => number): string {
   const root = JSON.parse(text) as unknown;
   let at: unknown = root;

@@ -40,7 +40,7 @@ export const killDrawing: Kill = async (base, { photos }, next) => {
     const told = await notes(victim.page);
     if (/gone|missing|damaged|nothing/.test(told)) return `drawing: ${told}`;
     if (after === 0) return undefined;
-    // The last one is set aside automatic.
+    // The last one is taken back by itself.
     await victim.page.keyboard.press('Control+z');
     await said(victim.page)
       .filter({ hasText: after === 1 ? 'Nothing drawn yet' : `${after - 1} mark` })

@@ -42,7 +42,7 @@ const killEdits: Kill = async (base, { photos }, next) => {
     const after = await framesOf(victim.page);
     if (after < (must ?? before))
       return `edits: ${(must ?? before) - after} of ${last - before} edits are gone`;
-    // Each step can be set aside automatic, and leads where it came from.
+    // Each step can be taken back by itself, and leads where it came from.
     if (after > before) {
       await victim.page.getByTestId('counter').click();
       await victim.page.keyboard.press('Control+z');

@@ -111,7 +111,7 @@ test('at other speeds the sound goes as fast as the picture, and the picture as 
   expect(complaints).toEqual([]);
 });
 
-test('counted in, automatic so many times, several at a press, and by the key of a remote', async () => {
+test('counted in, by itself so many times, several at a press, and by the key of a remote', async () => {
   const { page, complaints } = await visit();
   await openStandIn(page);
   await setRelease(page, async () => {

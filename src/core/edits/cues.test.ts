@@ -163,7 +163,7 @@ describe('a pin', () => {
     expect(placeCues(every).map(({ start }) => start)).toEqual([4000, 16_000, 28_000]);
   });
 
-  test('heard at a million passes a cue is counted, not saved out, and mixed where it is heard', () => {
+  test('heard at a million passes a cue is counted, not written out, and mixed where it is heard', () => {
     // 8 passes of 3,000 passes of 3 poses, there and back, the outer backward: about a minute short of a day.
     const film = withSound(filmOf([[3, 2, 2]]));
     const inner = ok(
@@ -211,7 +211,7 @@ describe('a pin', () => {
     }
   });
 
-  test('saved out or counted a cue in a cycle sounds the same', () => {
+  test('written out or counted a cue in a cycle sounds the same', () => {
     const shape = { times: 600, way: 'forward', endsTwice: false } as const;
     const film = withSound(filmOf([[2, 2, 2]]));
     const cycled = laid(done(film, ok(makeCycleEdit(film, ['0.0', '0.1', '0.2'], shape, freshId))), 2);
@@ -228,7 +228,7 @@ describe('a pin', () => {
     expect(heard(counted)).toEqual(heard(fewer));
   });
 
-  test('fixed at its time a cue stays; nothing is heard behind the film, a repeated one ends with it', () => {
+  test('held at its time a cue stays; nothing is heard behind the film, a repeated one ends with it', () => {
     const film = laid(withSound(filmOf([[12, 12]])), 12);
     const held = done(film, holdCuesEdit(film, ['cue'], { to: 'time' }));
     const longer = done(held, holdEdit(['0.0'], 48));
@@ -253,7 +253,7 @@ describe('what is tied to poses', () => {
     const gone = perform(startHistory(flagged), removeEdit(flagged, ['0.1']));
     expect(only(gone.film).loose).toBe(true);
     const pasted = perform(gone, pasteEdit(gone.film, cut, end, freshId));
-    // Frame 30 on: behind the ten of scene 2, two frames into the pose reset.
+    // Frame 30 on: behind the ten of scene 2, two frames into the pose as before.
     expect(only(pasted.film)).toMatchObject({ start: 32 * 2000, loose: false });
     expect(placedFlags(pasted.film, scheduleOf(pasted.film))).toMatchObject([{ frame: 33, loose: false }]);
     expect(only(pasted.film, 'later').start).toBe(14 * 2000);
@@ -360,7 +360,7 @@ describe('edits of cues', () => {
     expect(trimCuesEdit(both, ['none'], 'end', 5)).toMatchObject({ ok: false });
   });
 
-  test('split they go on reset; twice reversed they are as they were', () => {
+  test('split they go on as before; twice reversed they are as they were', () => {
     const split = done(film, ok(splitCuesEdit(film, ['cue'], start + 7000, () => 'second')));
     expect(only(split)).toMatchObject({ start, end: start + 7000 });
     expect(only(split, 'second')).toMatchObject({ start: start + 7000, end: start + 48_000 });

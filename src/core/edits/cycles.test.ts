@@ -87,7 +87,7 @@ describe('a schedule of cycles within cycles, not rolled out', () => {
     expect(made(false)).toEqual([...once, ...once]);
   });
 
-  test('unrolled, or with one pass deleted, a cycle shows the same photos for the same time', () => {
+  test('unrolled, or with one pass taken out, a cycle shows the same photos for the same time', () => {
     const told = (film: Film): string[] =>
       rolledOutFilm(film).map(({ photoId, hold }) => `${photoId}${hold}`);
     fc.assert(

@@ -160,7 +160,7 @@ test('layers lie over each other in their order, hidden, fainter, framed with th
   expect(gone.drawings).toHaveLength(1);
 });
 
-test('any drawing, undone and on, with poses moved, copied and deleted, gives the same film, which can be kept and read', () => {
+test('any drawing, undone and done again, with poses moved, copied and deleted, gives the same film, which can be kept and read', () => {
   const deeds = fc.array(fc.tuple(fc.nat(11), fc.nat(), fc.nat()), { minLength: 1, maxLength: 25 });
   fc.assert(
     fc.property(filmsWithCycles, deeds, (some, list) => {

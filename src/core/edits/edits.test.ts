@@ -286,7 +286,7 @@ const chains = fc.array(fc.tuple(fc.nat(), fc.array(fc.nat(), { minLength: 1, ma
 });
 
 describe('edits', () => {
-  test('each is set aside exactly, and leaves the film it was given as it was', () => {
+  test('each is taken back exactly, and leaves the film it was given as it was', () => {
     fc.assert(
       fc.property(filmsWithCycles, fc.nat(), picks, fc.nat(), (film, kind, picks, n) => {
         const before = structuredClone(film);
@@ -377,7 +377,7 @@ describe('photos', () => {
     expect(replaceEdit(film, ['0.0', '0.1', '0.2'], ['a', 'b'])).toBeUndefined();
   });
 
-  test('saved out and swapped: by name or number, each for its own, turned as it was', () => {
+  test('written out and swapped: by name or number, each for its own, turned as it was', () => {
     const photos = ['HORSE_7.JPG', 'HORSE_08.JPG', 'BOOTH_8.JPG'].map((name) => photo(name));
     expect(writtenFiles(photos, 'film', 'Fair').map(({ fileName }) => fileName)).toEqual([
       'Fair_0001.png',
@@ -393,7 +393,7 @@ describe('photos', () => {
       id: name,
       name,
     }));
-    // Two photos have the number 8; the one that was saved is meant.
+    // Two photos have the number 8; the one that was written out is meant.
     expect([...matchRetouched(out.photos, returned, 'number')]).toEqual([
       ['horse_7.tif', { photoId: 'HORSE_7.JPG' }],
       ['0008.png', { photoId: 'HORSE_08.JPG' }],

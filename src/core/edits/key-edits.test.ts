@@ -119,7 +119,7 @@ test('a scene that is split, or joined to another, is cut out as it was, with th
     }
 });
 
-test('what photos are needed for besides their poses is known before they are deleted', () => {
+test('what photos are needed for besides their poses is known before they are taken out', () => {
   const plate = applyEdit(film, plateEdit(film, 's1', { photoId: 'b' }));
   const now = keyed(plate, SCENE, behind(GREEN, { kind: 'photo', photoId: 'b' }));
   const from = { kind: 'plate', photoId: 'b', map: [1, 0, 0, 1, 0, 0] } as const;
@@ -139,7 +139,7 @@ test('seen as its matte or as what goes it is another picture, and never kept so
   for (const each of views) expect(whyUnreadable(each)).toContain('view');
 });
 
-test('any keys, undone and on, give the same film; what may be set can be read again, and what may not is refused', () => {
+test('any keys, undone and done again, give the same film; what may be set can be read again, and what may not is refused', () => {
   const amounts = fc.record(
     Object.fromEntries(
       Object.entries(KEY_AMOUNTS).map(([name, { least, most }]) => [

@@ -124,7 +124,7 @@ test('what is set for photos keeps what was set of them otherwise, and goes with
   now = applyEdit(now, matchEdit(now, new Map([['a', found(change)]])));
   now = applyEdit(now, strengthEdit(now, ['a', 'b'], 40));
   expect(mendsOf(now)).toEqual([{ warmth: 0.2, matched: { ...found(change), strength: 40 } }, undefined]);
-  // Found anew, it is applied as strongly reset.
+  // Found anew, it is applied as strongly as before.
   const again = applyEdit(now, matchEdit(now, new Map([['a', found(evenChange(1))]])));
   expect(first(again).mends?.matched).toEqual({ ...found(evenChange(1)), strength: 40 });
   const copied = applyEdit(now, copyLightEdit(now, first(now), ['b']));

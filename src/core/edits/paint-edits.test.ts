@@ -92,7 +92,7 @@ test('moved strokes go no further than they may', () => {
 /** What is done, to which of what is there, and where. */
 const deeds = fc.array(fc.tuple(fc.nat(8), fc.nat(1_000), fc.nat(1_000)), { maxLength: 30 });
 
-test('any strokes, undone and on, with poses moved, copied and deleted: the same film, the same pictures', () => {
+test('any strokes, undone and done again, with poses moved, copied and deleted: the same film, the same pictures', () => {
   fc.assert(
     fc.property(deeds, (list) => {
       const poses = (scene: number) =>

@@ -34,7 +34,7 @@ test('a move comes closer by the same factor in the same time, and both ends are
   expect(cropBetween(side, { ...side, x: 0.8 }, 0.25).x).toBeCloseTo(0.35, 12);
 });
 
-test('a camera moves over a run by time, on holds, straight or eased; two poses have nothing in between', () => {
+test('a camera moves over a run by time, with the holds, straight or eased; two poses have nothing in between', () => {
   const film = framed([4, 2, 2, 8, 1], {
     0: { x: 0.2, y: 0.5, size: 0.4 },
     4: { x: 0.6, y: 0.5, size: 0.4 },
@@ -68,7 +68,7 @@ test('on ones the camera moves frame by frame, over a run or a single pose; a pr
   const held = applyEdit(moved, holdEdit(['0.0'], 7));
   expect(shownIn(held)[6]).toBeCloseTo(0.35, 12);
   expect(shownIn(held)[3]).toBeCloseTo(0.275, 12);
-  // A single pose: from what the film shows to its own framing, ease in and out.
+  // A single pose: from what the film shows to its own framing, slower at both ends.
   const push = framed([5], { 0: { x: 0.5, y: 0.5, size: 0.25 } });
   const pushed = applyEdit(push, cameraMoveEdit(cameraMoves(push, ids(1), 'eased') ?? new Map()));
   const [{ pose }] = scheduleOf(pushed).poses as [ScheduledPose];

@@ -93,7 +93,7 @@ describe('the mix, to the sample', () => {
     expect(long[500]).toBeCloseTo((ramp[500] ?? 0) * 0.5, 7);
   });
 
-  test('reversed it is heard backward, reversed twice reset; split it is as it was', () => {
+  test('reversed it is heard backward, reversed twice as before; split it is as it was', () => {
     const laid = withCue(5000, {}, { from: 1000, to: 9000 });
     const once = applyEdit(laid, reverseCuesEdit(laid, ['c']));
     const back = mixed(planMix(once));
@@ -125,7 +125,7 @@ describe('the mix, to the sample', () => {
     expect(mixed(planMix(withCue(90_000))).length).toBe(96_000);
   });
 
-  test('muted lanes are silent; with one solo on so are all others', () => {
+  test('muted lanes are silent; with one heard alone so are all others', () => {
     const laid = withCue(0);
     const lanes = (id: string, mark: object): Film => ({
       ...laid,

@@ -32,7 +32,7 @@ test('a move is about the middle: a quarter turn and a tenth to the right, by ha
   expect([x, y]).toEqual([expect.closeTo(2400, 9), expect.closeTo(1700, 9)]);
 });
 
-test('moves are chained, set aside and read from maps as maps are, whatever the shape of the picture', () => {
+test('moves are chained, taken back and read from maps as maps are, whatever the shape of the picture', () => {
   fc.assert(
     fc.property(moves, moves, (first, next) => {
       const both = chained(moveMap(first, SIZE), moveMap(next, SIZE));

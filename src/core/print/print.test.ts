@@ -42,7 +42,7 @@ describe('the plan of a print', () => {
         for (const [i, run] of plan.runs.entries()) {
           expect(run.start).toBe(next);
           next += run.frames;
-          // The same duplicate in a row is one run: it is made once.
+          // The same picture twice in a row is one run: it is made once.
           expect(run.name).not.toBe(plan.runs[i - 1]?.name);
         }
       }),
@@ -145,7 +145,7 @@ describe('pieces of a print', () => {
     );
   });
 
-  it('of a film of 1,000 poses nearly all stay the same when one is put in, deleted, replaced or held longer', () => {
+  it('of a film of 1,000 poses nearly all stay the same when one is put in, taken out, replaced or held longer', () => {
     const pictures = Array.from({ length: 1000 }, (_, i): readonly [number, number] => [i, 2]);
     const keysOf = (list: readonly (readonly [number, number])[]): Set<string> =>
       new Set(
@@ -172,7 +172,7 @@ describe('pieces of a print', () => {
     }
   });
 
-  it('what is on and again is still cut, and in the same way each time', () => {
+  it('what is shown again and again is still cut, and in the same way each time', () => {
     const runs = runsOf(Array.from({ length: 400 }, (_, i) => [i % 4, 2] as const));
     const pieces = piecesOf(runs, 48);
     expect(Math.max(...pieces.map(({ frames }) => frames))).toBeLessThanOrEqual(48);

@@ -86,7 +86,7 @@ const seen = (film: Film): Pick<Model, 'scenes' | 'all'> & { aside: readonly str
   all: film.photos.map(({ id }) => id),
 });
 
-test('over any presses, photos set aside and undone: film and tray as a model says, nothing lost, each step undone to the same film', () => {
+test('over any presses, photos taken back and undone: film and tray as a model says, nothing lost, each step undone to the same film', () => {
   fc.assert(
     fc.property(fc.array(step, { maxLength: 24 }), (steps) => {
       let film: Film = { ...filmWith([[], []]), photos: [] };

@@ -73,7 +73,7 @@ describe('EBU Tech 3341', () => {
 
   const twenty = Array.from({ length: 20 }, (_, i) => i);
 
-  test('cases 10 and 13: the loudest moment short-term and momentary value of a tone, wherever it begins', () => {
+  test('cases 10 and 13: the loudest short-term and momentary value of a tone, wherever it begins', () => {
     for (const i of twenty) {
       const long = measured([silence(0.15 * i), tone(-23, 3), silence(1)]);
       expect(Math.abs(long.mostShortTerm + 23), `3 s after ${i} silences`).toBeLessThanOrEqual(0.1);

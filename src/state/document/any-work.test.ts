@@ -268,7 +268,7 @@ function checkWorkbench(after: string): void {
   const stored: unknown = JSON.parse(JSON.stringify(filmDocument(film())));
   const read = readFilmDocument(stored);
   expect(read, after).toEqual({ ok: true, value: (stored as { film: unknown }).film });
-  // History can be read again, too: as a store gives it back.
+  // What was done can be read again, too: as a store gives it back.
   const last = documentNow().history?.done.at(-1);
   if (last) expect(readStep(structuredClone(last)), after).toEqual(last);
   expect(plan.frames, after).toBe(rolledOutFilm(film()).reduce((sum, pose) => sum + pose.hold, 0));
@@ -291,7 +291,7 @@ function checkWorkbench(after: string): void {
 }
 
 it(
-  'whatever is done in whatever order, the film can be kept and read, and all of it undone and on',
+  'whatever is done in whatever order, the film can be kept and read, and all of it undone and done again',
   { timeout: 60_000 },
   () => {
     fc.assert(

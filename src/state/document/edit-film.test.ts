@@ -31,7 +31,7 @@ beforeEach(() =>
   ),
 );
 
-it('what changes nothing is no step, and what was set aside can still be on', () => {
+it('what changes nothing is no step, and what was taken back can still be done again', () => {
   goTo(LONGEST_HOLD);
   setHold(2);
   setTitle('Test');

@@ -68,7 +68,7 @@ beforeEach(async () => {
 });
 
 describe('steps of a look', () => {
-  it('are added at the end and opened, moved, left out, on and deleted; each is undone', () => {
+  it('are added at the end and opened, moved, left out, done again and taken out; each is undone', () => {
     addStep('exposure');
     addStep('warmth');
     addStep('mono');

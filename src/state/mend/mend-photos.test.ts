@@ -160,7 +160,7 @@ describe('light', () => {
     expect(matched()).toContain('c');
   });
 
-  it('of which only the flicker is deleted keeps what changes slowly', async () => {
+  it('of which only the flicker is taken out keeps what changes slowly', async () => {
     found.findFlicker.mockImplementation((changes) => Promise.resolve(changes.map(() => evenChange(0.1))));
     setMend({ keepSlow: true });
     await matchTheLight();
@@ -172,7 +172,7 @@ describe('light', () => {
     expect(matched()).toEqual([]);
   });
 
-  it('is touched up, weakened, left out and deleted for the chosen photos', async () => {
+  it('is touched up, weakened, left out and taken away for the chosen photos', async () => {
     await matchTheLight();
     choosePose('p2', 'only');
     choosePose('p3', 'toggle');

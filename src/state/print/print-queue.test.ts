@@ -312,7 +312,7 @@ describe('a print that fails', () => {
     expect(finished()).toEqual(['Fair.mp4', 'Fair 2.mp4']);
   });
 
-  it('does not come back where it is deleted of the line while the browser asks whether its file may be written', async () => {
+  it('does not come back where it is taken out of the line while the browser asks whether its file may be written', async () => {
     let answer: (may: PermissionState) => void = () => undefined;
     const asks = new Promise<PermissionState>((resolve) => (answer = resolve));
     const file = { requestPermission: () => asks, getFile: () => Promise.resolve({ size: 1 }) };

@@ -219,7 +219,7 @@ test('the same name with other bytes is another photo, which is said; the same b
   expect(said()).toBe('SHOT1.JPG was added before and has changed since: both are in the film.');
 });
 
-test('what the film itself wrote out is not added again; a photo of the same name is one of its own', async () => {
+test('what the film itself wrote out is not brought in again; a photo of the same name is one of its own', async () => {
   const written = { ...photoNamed('SHOT7.JPG'), id: 'seven', hash: hashOf('seven'), bytes: 5 };
   const drawn = { ...photoNamed('SHOT8.JPG'), id: 'eight', hash: hashOf('eight') };
   await openForTest({

@@ -94,7 +94,7 @@ describe('the box of a cue', () => {
     );
   });
 
-  it('is brass where it is chosen, has torn edges where its pose is gone, a second edge where it is fixed at its time', () => {
+  it('is brass where it is chosen, has torn edges where its pose is gone, a second edge where it is held at its time', () => {
     const left = (canvas: DrawnCanvas, x = 12): readonly Pixel[] =>
       Array.from({ length: 30 }, (_, i) => canvas.at(x, 16 + i - 2)).slice(2);
     const chosen = drawn((pen) => drawCueFrame(pen, placed(), true));

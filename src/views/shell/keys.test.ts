@@ -88,7 +88,7 @@ describe('poses', () => {
     expect(strip()).toBe('5×2 2×2 3×2 4×2 1×2 6×2');
   });
 
-  it('are held longer and shorter, never below a frame; all of it is undone and on', () => {
+  it('are held longer and shorter, never below a frame; all of it is undone and done again', () => {
     press('Ctrl a', '5');
     expect(strip()).toBe('1×5 2×5 3×5 4×5 5×5 6×5');
     choose('p2');
@@ -147,7 +147,7 @@ describe('a cycle', () => {
     expect(strip()).toBe('1×2 2×2 3×2 4×2 (4×2) (3×2) (2×2) 5×2 6×2');
   });
 
-  it('has a hold that is set in one pass in all; a pass that is deleted is changed automatic', () => {
+  it('has a hold that is set in one pass in all; a pass that is taken out is changed by itself', () => {
     choose('p2');
     press('5');
     expect(strip()).toBe('1×2 2×5 3×2 4×2 (2×5) (3×2) (4×2) 5×2 6×2');

@@ -180,7 +180,7 @@ describe('photos', () => {
       await take();
       press('Shift →');
     }
-    // Back to the first pose, and photos as background.
+    // Back to the first pose, and photos behind it.
     press('↑', '↑', '↑', '↑', 'n', 'c');
     expect(shootingNow().place).toBe('behind');
     await take();
@@ -206,7 +206,7 @@ describe('photos', () => {
     expect(strip()).toBe('1×2 2×2 4×2 5×2 6×2 7×2 3×2');
   });
 
-  it('are set aside by undo and by Delete; they stay in the tray, in number order', async () => {
+  it('are taken back by undo and by Delete; they stay in the tray, in number order', async () => {
     for (let i = 0; i < 4; i++) await take();
     press('Ctrl z', 'Ctrl z');
     expect([strip(), aside()]).toEqual(['1×2 2×2', [3, 4]]);
@@ -378,7 +378,7 @@ describe('what goes wrong at a press', () => {
     expect(strip()).toBe('1×2 2×2');
   });
 
-  it('a photo that is stored but has no room in the film waits with its name, the next as background; then all come in, in order', async () => {
+  it('a photo that is stored but has no room in the film waits with its name, the next behind it; then all come in, in order', async () => {
     await take();
     // The next, which is smaller, would have room.
     noRoomFor = 'SHOT0002.JPG';
@@ -387,7 +387,7 @@ describe('what goes wrong at a press', () => {
       await vi.waitFor(() => expect(waitingFor(film().id)).toHaveLength(waiting));
     }
     expect(said()).toContain(
-      'No room left to add SHOT0002.JPG. The photo is saved, and comes in once there is room: delete a film or free disk space.',
+      'No room left to add SHOT0002.JPG. The photo is kept, and comes in once there is room: delete a film or free disk space.',
     );
     expect(strip()).toBe('1×2');
     noRoomFor = undefined;
@@ -397,7 +397,7 @@ describe('what goes wrong at a press', () => {
     await isIdle();
   });
 
-  it('a camera that does not answer: the photo is named, and what goes automatic ends', async () => {
+  it('a camera that does not answer: the photo is named, and what goes by itself ends', async () => {
     isBroken = true;
     setShooting({ every: 0.5 });
     press('Enter');

@@ -119,7 +119,7 @@ test('shapes, transforms, styles and curves of a file made elsewhere come in whe
   const last = way?.kind === 'pencil' ? way.points.slice(-3) : [];
   expect(last).toEqual([...place(40, 0), 1]);
   expect(polygon).toMatchObject({ kind: 'area', colour: '#aabbcc', evenOdd: true });
-  // A circle automatic stays one, and a curve lies within a twentieth of a pixel of its lines.
+  // A circle by itself stays one, and a curve lies within a twentieth of a pixel of its lines.
   expect(marksOf(svg('<circle cx="9" cy="8" r="7"/>'))).toEqual([
     { kind: 'ellipse', colour: '#000000', filled: true, width: 1, points: [9, 8, 1, 16, 8, 1, 9, 15, 1] },
   ]);

@@ -30,7 +30,7 @@ const SETS: readonly (readonly [name: string, set: Paint, grain: number, bounds:
 ];
 
 test.each(SETS)(
-  'what was moved, turned and made larger is found in a set %s, all movement in front of it',
+  'what was moved, turned and made larger is found in a set %s, whatever moves in front of it',
   (_, set, grain, bounds) => {
     const reach = set === paper ? 160 : 250;
     const subject = { x: 330, y: 400, reach };

@@ -92,7 +92,7 @@ test('what was found of photos as they are shown moves them so, however they are
   expect(keys(done).map((key, i) => key === keys(of)[i])).toEqual([true, false, false, true]);
 });
 
-test('how a scene shakes and where its stand was bumped is told, reset and as it is', () => {
+test('how a scene shakes and where its stand was bumped is told, as it came and as it is', () => {
   const at = (right: number): Move => ({ ...UNMOVED, right: right / 960 });
   const shifts = [0, 0.3, 0, 8, 8.3, 8];
   const photos = shifts.map((shift, i) =>

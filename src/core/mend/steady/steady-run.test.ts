@@ -18,7 +18,7 @@ const left = (place: Move, move: Move): number => {
 /** Numbers around 0, the same each time. */
 const noise = (n: number): number => ((n * 7919 + 13) % 97) / 97 - 0.5;
 
-test('over 1,000 photos nothing drifts: each is brought to the reference by what was found of it alone', () => {
+test('over 1,000 photos nothing drifts: each is brought to the one that stands right by what was found of it alone', () => {
   const places = Array.from({ length: 1000 }, (_, i) =>
     at(3 * noise(i), 2 * noise(i + 500), noise(i + 3), 1 + noise(i + 7) / 50),
   );
@@ -39,7 +39,7 @@ test('what is still stays as it is to the last bit; photos that stand alike behi
   expect((moves[30] as Move).right * 960).toBeCloseTo(-6.2, 1);
 });
 
-test('a bump is deleted alone: what jitters goes on jittering, and photos before it are not moved', () => {
+test('a bump is taken out alone: what jitters goes on jittering, and photos before it are not moved', () => {
   const places = Array.from({ length: 60 }, (_, i) =>
     at(1.6 * noise(i) + (i >= 31 ? 14 : 0), noise(i + 5), i >= 31 ? 0.4 : 0),
   );
@@ -54,7 +54,7 @@ test('a bump is deleted alone: what jitters goes on jittering, and photos before
   expect(bumpsIn(Array.from({ length: 30 }, (_, i) => at(4 * i)))).toEqual([]);
 });
 
-test('of a camera that moves only the jitter is deleted; of turns and sizes only what is asked', () => {
+test('of a camera that moves only the jitter is taken out; of turns and sizes only what is asked', () => {
   const pan = (i: number): number => 2.5 * i + 0.005 * i * i;
   const places = Array.from({ length: 80 }, (_, i) => at(pan(i) + noise(i), 0.8 * noise(i + 41)));
   const moves = steadyMoves(places, 0, { ...ALL, take: 'jitter' });

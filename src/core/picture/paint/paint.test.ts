@@ -73,7 +73,7 @@ describe('what a stroke covers', () => {
           context.lineJoin = 'round';
           context.beginPath();
           for (const [x, y] of list) context.lineTo(x, y);
-          // A place automatic is a point.
+          // A place by itself is a point.
           context.lineTo(list.at(-1)?.[0] ?? 0, (list.at(-1)?.[1] ?? 0) + 0.001);
           context.stroke();
         });
@@ -170,7 +170,7 @@ describe('what is painted', () => {
     expect(outside).toBeGreaterThan(1000);
   });
 
-  test('painted back, the photo is reset', () => {
+  test('painted back, the photo is as it came', () => {
     const back = { ...line, from: undefined, size: 0.4 };
     const plain = renderPicture(source, { ...scaledRecipe(PHOTO, film), file }, film).data;
     const made = renderPicture(source, recipeWith([line, back]), film).data;

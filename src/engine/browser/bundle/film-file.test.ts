@@ -133,7 +133,7 @@ describe('a .kermis file', () => {
     const kinds = (parts: readonly Read[]): string =>
       parts.map((part) => (part.kind === 'film' ? 'film' : part.hash.slice(-1))).join(' ');
     const seven = new Uint8Array(7);
-    // Of the right size, in the wrong folder, not of the film, packed to a thousandth, and get too short.
+    // Of the right size, in the wrong folder, not of the film, packed to a thousandth, and too short.
     expect(kinds(entries({ [`photos/${hash(1)}`]: seven }))).toBe('film 1');
     expect(kinds(entries({ [`sounds/${hash(1)}`]: seven, [`photos/${hash(9)}`]: seven }))).toBe('film');
     expect(

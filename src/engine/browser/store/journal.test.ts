@@ -190,7 +190,7 @@ describe('the journal of a film', () => {
       history: { film: held(history, 3).film, done: [], undone: [] },
       ...{ ahead: true, stray: false, passedOver: 4 },
     });
-    // It has all of it: what was done since can still be set aside.
+    // It has all of it: what was done since can still be taken back.
     await keepFilm(four.film, 4);
     expect(await read()).toMatchObject({
       history: { film: four.film, done: four.done.slice(2), undone: [] },

@@ -146,7 +146,7 @@ describe('photos that came in and are not laid out', () => {
     expect(await readIntake('film')).toEqual(table(more));
   });
 
-  it('are as they were kept last, whatever was moved, left out or deleted', async () => {
+  it('are as they were kept last, whatever was moved, left out or taken away', async () => {
     const change = fc.tuple(fc.nat(700), fc.nat(700), fc.constantFrom('move', 'leave out', 'cut'));
     await fc.assert(
       fc.asyncProperty(fc.array(change, { minLength: 1, maxLength: 6 }), async (changes) => {

@@ -65,7 +65,7 @@ beforeEach(async () => {
 });
 
 describe('the backing', () => {
-  it('that is picked goes from all photos of its scene, as wide as its grain; undone and on in one step', async () => {
+  it('that is picked goes from all photos of its scene, as wide as its grain; undone and done again in one step', async () => {
     await pickBacking(0.9, 0.5);
     expect(film().scenes.map(({ key }) => key?.picked.map(({ colour }) => colour))).toEqual([
       [GREEN],
@@ -96,7 +96,7 @@ describe('the backing', () => {
     expect([withBacking(), documentNow().history?.done]).toEqual([[], []]);
   });
 
-  it('is of several colours where that many are picked, one after the other; one is deleted again', async () => {
+  it('is of several colours where that many are picked, one after the other; one is taken out again', async () => {
     await Promise.all([pickBacking(0.9, 0.5), pickBacking(0.8, 0.1)]);
     expect(keyNow().picked.map(({ x, y }) => [x, y])).toEqual([
       [0.9, 0.5],
@@ -181,7 +181,7 @@ describe('a key', () => {
     expect(film().settings.key?.picked).toHaveLength(1);
   });
 
-  it('has parts that always stay or go: drawn around, simplified, deleted, and so many at most', () => {
+  it('has parts that always stay or go: drawn around, simplified, taken out, and so many at most', () => {
     addOutline([0.1, 0.1, 1, 0.2, 0.1, 1], true);
     expect(said()).toBe('An outline needs three corners at least. Draw around the part.');
     // A place on the way between two corners tells nothing.

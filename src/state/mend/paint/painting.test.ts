@@ -98,7 +98,7 @@ beforeEach(async () => {
 afterEach(() => expect(paintNow().waiting).toBe(0));
 
 describe('a stroke', () => {
-  it('paints in clean plate of its scene, in the light around it; it is undone and on', async () => {
+  it('paints in the clean plate of its scene, in the light around it; it is undone and done again', async () => {
     choosePlate('wall');
     expect(said()).toBe('WALL.JPG is clean plate of Scene 0.');
     const laying = layStroke(brush(0.5));
@@ -167,7 +167,7 @@ describe('a stroke', () => {
     setSource('plate');
     await layStroke(brush(0.5));
     expect(said()).toContain(
-      'This photo is clean plate itself: take another source.',
+      'This photo is the clean plate itself: take another source.',
     );
     setDocument({ canWrite: false });
     await layStroke(brush(0.5));
@@ -280,7 +280,7 @@ describe('strokes that are chosen', () => {
     expect(strokesOf('a')[1]?.points[1]).toBe(0.5);
   });
 
-  it('are left out and on with all of the photo, and deleted with them', () => {
+  it('are left out and shown again with all of the photo, and deleted with them', () => {
     togglePaint();
     expect(fileOf(photo('a')).mends?.paintOff).toBe(true);
     togglePaint();
