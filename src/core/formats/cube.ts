@@ -56,7 +56,7 @@ function takeWord(head: Head, word: string, rest: readonly string[], line: strin
     head.points = points;
   } else if (word === 'DOMAIN_MIN' || word === 'DOMAIN_MAX') {
     const colour = colourIn(rest);
-    if (!colour) return `has no three numbers behind ${word}`;
+    if (!colour) return `has no three numbers after ${word}`;
     head[word === 'DOMAIN_MIN' ? 'least' : 'most'] = colour;
   }
   // A word that nobody knows says nothing about the colours.

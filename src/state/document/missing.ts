@@ -112,11 +112,10 @@ function tellLostPhotos(film: Film, photos: readonly string[]): void {
   if (photos.length === 0) return;
   const pictures = filesOf(film.photos);
   const names = someNames(photos.map((hash) => pictures.get(hash)?.name ?? hash));
-  const [originals, they, photo] =
-    photos.length === 1 ? ['original', 'It is', 'photo'] : ['originals', 'They are', 'photos'];
+  const [photo, it] = photos.length === 1 ? ['photo', 'it'] : ['photos', 'they'];
   tell(
-    `The ${originals} of ${count(photos.length, 'photo')} (${names}) ${isOrAre(photos)} gone from this browser. ` +
-      `Add the same ${they} again; until then ${photo} cannot be printed.`,
+    `${count(photos.length, 'original')} ${isOrAre(photos)} gone from this browser (${names}). ` +
+      `Add the same ${photo} again; until then ${it} cannot be printed.`,
     'wrong',
   );
 }
@@ -125,13 +124,13 @@ function tellLostPhotos(film: Film, photos: readonly string[]): void {
 function tellLostSounds(film: Film, silent: readonly string[], files: readonly string[]): void {
   if (silent.length > 0)
     tell(
-      `${someNames(soundNames(film, silent))} silent: ${silent.length === 1 ? 'it is' : 'they are'} gone from this browser. Add the same ${silent.length === 1 ? 'file' : 'files'} again.`,
+      `${someNames(soundNames(film, silent))} ${isOrAre(silent)} gone and silent. Add the same ${silent.length === 1 ? 'file' : 'files'} again.`,
       'wrong',
     );
   const heard = files.filter((hash) => !silent.includes(hash));
   if (heard.length > 0)
     tell(
-      `${someNames(soundNames(film, heard))} can be heard, but the files are gone and cannot be saved with the film. Add the same files again.`,
+      `${someNames(soundNames(film, heard))} can be heard, but ${heard.length === 1 ? 'its file is gone: it' : 'their files are gone: they'} cannot be saved with the film. Add the same ${heard.length === 1 ? 'file' : 'files'} again.`,
       'wrong',
     );
 }

@@ -177,7 +177,7 @@ export async function restoreIntake(filmId: string): Promise<void> {
   });
   if (kept && kept.rows.length < kept.asked) {
     tell(
-      `${count(kept.rows.length, 'photo')} of ${kept.asked} were added when the page was closed. ` +
+      `${kept.rows.length.toLocaleString('en')} of ${count(kept.asked, 'photo')} had been added when the page was closed. ` +
         'Add the same folder again for the rest.',
       'asks',
     );

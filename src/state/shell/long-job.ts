@@ -29,8 +29,9 @@ export async function longJob<T>(
   facts: Pick<LongJob, 'label' | 'noun' | 'total'> & { readonly kept: string },
   work: (signal: AbortSignal, onDone: (done: number) => void) => Promise<T>,
 ): Promise<T | undefined> {
-  if (useLongJob.getState().job) {
-    tell('Something else is still being written. Wait for it, or stop it first.');
+  const running = useLongJob.getState().job;
+  if (running) {
+    tell(`“${running.label}” is still running. Wait for it, or stop it first.`);
     return undefined;
   }
   const { label, noun, total, kept } = facts;

@@ -115,7 +115,7 @@ export function Screening({ url, label, picture, rate }: ScreeningProps) {
         >
           {muted ? <VolumeX size={17} aria-hidden /> : <Volume2 size={17} aria-hidden />}
         </IconButton>
-        <IconButton label="Loop" pressed={isLooped} onClick={() => setLooped(!isLooped)}>
+        <IconButton label="Play in a loop" pressed={isLooped} onClick={() => setLooped(!isLooped)}>
           <Repeat size={17} aria-hidden />
         </IconButton>
         {picture && (

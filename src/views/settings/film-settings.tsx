@@ -42,7 +42,7 @@ export function FilmSettingsDialog({ onClose }: { readonly onClose: () => void }
       />
       <RateField film={film} disabled={!canWrite} />
       <SelectField
-        label="Size of the picture"
+        label="Size of the film"
         value={size < 0 ? OTHER : String(size)}
         disabled={!canWrite}
         options={[

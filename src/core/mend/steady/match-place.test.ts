@@ -120,7 +120,7 @@ test('a photo in which there is nothing, or of another set, is told of', () => {
     matchPlace(reference, placedReference({ ...flat, data: new Float32Array(flat.data.length) })),
   ).toEqual({
     ok: false,
-    problem: 'It has too few edges to steady by.',
+    problem: 'It has too little detail to steady by.',
   });
   expect(matchPlace(other, placedReference(reference))).toEqual({
     ok: false,

@@ -84,7 +84,7 @@ export function BehindFields({ film, behind, off }: BehindProps) {
           label="Its colour"
           value={behind.colour}
           disabled={off}
-          onChange={(colour) => setBehind({ ...behind, colour }, 'another colour behind it')}
+          onChange={(colour) => setBehind({ ...behind, colour }, 'background colour changed')}
         />
       )}
       {behind?.kind === 'gradient' && (
@@ -93,13 +93,13 @@ export function BehindFields({ film, behind, off }: BehindProps) {
             label="From"
             value={behind.from}
             disabled={off}
-            onChange={(from) => setBehind({ ...behind, from }, 'another gradient behind it')}
+            onChange={(from) => setBehind({ ...behind, from }, 'background gradient changed')}
           />
           <ColourField
             label="To"
             value={behind.to}
             disabled={off}
-            onChange={(to) => setBehind({ ...behind, to }, 'another gradient behind it')}
+            onChange={(to) => setBehind({ ...behind, to }, 'background gradient changed')}
           />
           <SliderField
             amount={TURN}
@@ -129,7 +129,7 @@ function PictureFields({ film, behind, off }: BehindProps<PictureBehind>) {
           text={signed(Math.round(move[name] * PLACED[name].times * 100) / 100)}
           parse={(text) => parseAmount(text, PLACED[name])}
           onCommit={(value) =>
-            setBehind(moveBehind(behind, { [name]: value / PLACED[name].times }), 'what is behind placed')
+            setBehind(moveBehind(behind, { [name]: value / PLACED[name].times }), 'background placed')
           }
           figures
           beside
@@ -148,7 +148,7 @@ function PictureFields({ film, behind, off }: BehindProps<PictureBehind>) {
         step={0.05}
         value={behind.blur ?? 0}
         onTry={(blur) => tryBehind({ ...behind, blur })}
-        onCommit={(blur) => setBehind({ ...behind, blur: blur || undefined }, 'what is behind out of focus')}
+        onCommit={(blur) => setBehind({ ...behind, blur: blur || undefined }, 'background blurred')}
         disabled={off}
       />
       <Tools
@@ -223,7 +223,7 @@ function WhichPicture({ film, behind, off }: BehindProps<PictureBehind>) {
         onChange={(id) =>
           setBehind(
             behind.kind === 'photo' ? { ...behind, photoId: id } : { ...behind, sceneId: id },
-            `another ${behind.kind === 'photo' ? 'photo' : 'scene'} behind it`,
+            `another ${behind.kind === 'photo' ? 'photo' : 'scene'} as background`,
           )
         }
       />
@@ -233,7 +233,7 @@ function WhichPicture({ film, behind, off }: BehindProps<PictureBehind>) {
           label={RUN_FROM.label}
           text={signed(behind.from)}
           parse={(text) => parseAmount(text, RUN_FROM)}
-          onCommit={(from) => setBehind({ ...behind, from: Math.round(from) }, 'what is behind in step')}
+          onCommit={(from) => setBehind({ ...behind, from: Math.round(from) }, 'background in sync')}
           hint="of that scene, at the first frame of this one"
           figures
           beside
