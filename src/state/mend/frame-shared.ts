@@ -59,7 +59,7 @@ export async function frameShared(): Promise<void> {
   if (one && name !== undefined) {
     const choice = await ask({
       title: 'One photo needs a closer crop',
-      text: `${part ? `All photos of this scene share ${percent(part)} of the picture’s width` : 'The photos of this scene share no part to crop to'}; without ${name} it is ${percent(one.without)}, and its edge shows.`,
+      text: `${part ? `All photos of this scene share ${percent(part)} of the picture’s width` : 'The photos of this scene share no part to crop to'}; without ${name} it is ${percent(one.without)}, but an edge of ${name} shows.`,
       choices: part ? ['Crop to what all share', LEAVE_OUT] : [LEAVE_OUT],
     });
     if (choice === undefined || openFilm()?.id !== film.id) return;

@@ -163,7 +163,7 @@ describe('a colour that is picked', () => {
     expect(value.warmth).toBeLessThan(0);
     startPicking(step('warmth'), 'grey');
     pick([1, 0, 0], { x: 0.5, y: 0.5 });
-    expect(said()).toContain('That is too dark, or too full of colour, to be made grey.');
+    expect(said()).toContain('That is too dark or too colourful to be made grey.');
     expect(step('warmth').value).toEqual(value);
     addStep('levels');
     startPicking(step('levels'), 'black');

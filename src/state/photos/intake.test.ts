@@ -113,7 +113,7 @@ describe('the table of what came in', () => {
     useIntake.setState({ intake: undefined });
     await restoreIntake('film');
     expect(shellNow().notices.map(({ text }) => text)).toEqual([
-      '1 photo of 3 were added when the page was closed. Add the same folder again to add the rest.',
+      '1 of 3 photos had been added when the page was closed. Add the same folder again for the rest.',
     ]);
   });
 

@@ -25,6 +25,7 @@ import {
   usePrintQueue,
 } from './print-queue';
 import { setPrint, usePrintSettings } from './print-settings';
+import { ToldError } from '../../core/time/told-error';
 
 /** A print that was begun, as its worker would make it. */
 interface Begun {
@@ -342,12 +343,12 @@ describe('a print that fails', () => {
 
   it('since its place cannot be written is told, and the next one begins', async () => {
     const folder = {
-      getFileHandle: () => Promise.reject(new Error('The folder is gone.')),
+      getFileHandle: () => Promise.reject(new ToldError('The folder is gone.')),
     } as unknown as FileSystemDirectoryHandle;
     await printLater(orders(), () => Promise.resolve({ folder })).catch(() => undefined);
     await vi.waitFor(() => expect(line()[0]).toBe('Fair.mp4 failed'));
     expect(usePrintQueue.getState().queue[0]?.problem).toContain(
-      'It cannot be written there. The folder is gone.',
+      'It cannot be saved there. The folder is gone.',
     );
   });
 });

@@ -22,6 +22,7 @@ import {
   watchPicked,
   watchServer,
 } from './watch';
+import { ToldError } from '../../core/time/told-error';
 
 /** A file as it lies in a folder: a photo is known by its words, as by its bytes. */
 interface Lying {
@@ -52,7 +53,7 @@ const place = {
           })),
           older: 0,
         })
-      : Promise.reject(new Error('It is gone.')),
+      : Promise.reject(new ToldError('It is gone.')),
   read: (name: string) =>
     locked.has(name)
       ? Promise.reject(new Error('It is locked.'))
@@ -63,7 +64,7 @@ vi.mock('../../engine/browser/shoot/watched/server-folder', () => ({
   serverFolder: () => Promise.resolve(place),
 }));
 vi.mock('../../engine/browser/shoot/watched/local-folder', () => ({
-  pickFolder: () => Promise.reject(new Error('The folder is not allowed.')),
+  pickFolder: () => Promise.reject(new ToldError('The folder is not allowed.')),
 }));
 
 const hashOf = (words: string): string => createHash('sha256').update(words).digest('hex');
@@ -132,9 +133,7 @@ afterEach(async () => {
 test('files come in once they are whole, in number order; what lay there before stays there', async () => {
   write('OLD1.JPG', 'old');
   await watchServer(false);
-  expect(said()).toContain(
-    '1 file already in “Card” stays there. New ones are added.',
-  );
+  expect(said()).toContain('1 file already in “Card” stays there. New ones are added.');
   // Two at once, the higher number first; and one that grows from look to look.
   write('SHOT0010.JPG', 'ten');
   write('SHOT0009.JPG', 'nine');
@@ -310,9 +309,9 @@ test('a folder that goes is told of, and no longer watched; so is one that may n
   );
   expect([names(), useWatch.getState().name]).toEqual([['SHOT1.JPG'], undefined]);
   await watchServer(false);
-  expect(said()).toContain('The folder cannot be read: It is gone.');
+  expect(said()).toContain('The folder cannot be read. It is gone.');
   await watchPicked(false);
-  expect(said()).toContain('The folder cannot be read: The folder is not allowed.');
+  expect(said()).toContain('The folder cannot be read. The folder is not allowed.');
   folder = new Map();
   await watchServer(false);
   expect(useWatch.getState().name).toBe('Card');

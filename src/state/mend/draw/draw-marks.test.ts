@@ -25,6 +25,7 @@ import {
 } from './draw-marks';
 import { drawnPose } from './drawn-pose';
 import { addLayer, chooseLayer, moveLayer, removeLayer, setLayerOpacity, toggleLayer } from './layers';
+import { ToldError } from '../../../core/time/told-error';
 
 vi.mock('../../../engine/browser/drawings/draw-workers', () => ({ findFill: vi.fn() }));
 
@@ -208,7 +209,7 @@ describe('a fill', () => {
     vi.mocked(findFill).mockResolvedValueOnce(err('A line lies there already.'));
     await fillAt(0.9, 0.9);
     expect(said()).toContain('A line lies there already.');
-    vi.mocked(findFill).mockRejectedValueOnce(new Error('The part that fills broke off.'));
+    vi.mocked(findFill).mockRejectedValueOnce(new ToldError('The part that fills broke off.'));
     await fillAt(0.9, 0.9);
     expect(said()).toContain('The part that fills broke off.');
     expect(marks()).toHaveLength(1);

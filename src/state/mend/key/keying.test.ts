@@ -21,6 +21,7 @@ import { setKeying, useKeying } from './keying';
 import { keyAsBefore, keyInScope, keyNow, setKeyAmount, toggleKey } from './keys';
 import { addOutline, removeOutline } from './outlines';
 import { findBackings, pickBacking, unpickBacking } from './pick-backing';
+import { ToldError } from '../../../core/time/told-error';
 
 vi.mock('../../../engine/browser/mend/mend-workers', () => ({
   colourOfPhoto: vi.fn(),
@@ -130,13 +131,13 @@ describe('the backing', () => {
     expect(keyInScope(film(), 'scene')).toBeUndefined();
     found.findBackingOf.mockResolvedValueOnce(ok({ ...backing, way: 'distance' }));
     await pickBacking(0.5, 0.5);
-    expect(said()).toContain('This backing has hardly a colour of its own');
+    expect(said()).toContain('This backing has little colour.');
     found.findBackingOf.mockResolvedValueOnce(err('It is hardly seen in it.'));
     await pickBacking(0.5, 0.6);
     expect(said()).toContain('A.JPG: It is hardly seen in it.');
     found.findEnclosed.mockResolvedValueOnce(ok(0.01));
     await pickBacking(0.5, 0.7);
-    expect(said()).toContain('Parts with the subject all around them go, too.');
+    expect(said()).toContain('Enclosed parts go too.');
     found.colourOfPhoto.mockResolvedValueOnce(err('Its picture is not there.'));
     await pickBacking(0.5, 0.7);
     expect(said()).toContain('Its picture is not there.');
@@ -228,7 +229,7 @@ describe('what stands behind', () => {
     found.findLightBehind.mockResolvedValueOnce(err('There is no subject in it.'));
     await matchBehind();
     expect(said()).toContain('There is no subject in it.');
-    found.findLightBehind.mockRejectedValueOnce(new Error('The part that keys broke off.'));
+    found.findLightBehind.mockRejectedValueOnce(new ToldError('The part that keys broke off.'));
     await matchBehind();
     expect(said()).toContain('The part that keys broke off.');
     setBehind({ kind: 'photo', photoId: 'gone' }, 'a photo as background');

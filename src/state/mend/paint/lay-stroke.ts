@@ -97,7 +97,7 @@ let before: Promise<unknown> = Promise.resolve();
 /** Does what is done to strokes one after the other, in the order in which a hand did it, whatever takes longer to look for. */
 export function inTurn<T>(work: () => Promise<T>): Promise<T | undefined> {
   const done = before.then(work).catch((fault: unknown) => {
-    tell(`Nothing was painted. ${reasonOf(fault)}`, 'wrong');
+    tell(`Nothing was changed. ${reasonOf(fault)}`, 'wrong');
     return undefined;
   });
   before = done;

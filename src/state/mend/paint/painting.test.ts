@@ -40,6 +40,7 @@ import {
   widenBrush,
 } from './paint';
 import { choosePlate, choosePlateHere, showPlate } from './plates';
+import { ToldError } from '../../../core/time/told-error';
 
 vi.mock('../../../engine/browser/mend/mend-workers', () => ({
   findPair: vi.fn(),
@@ -100,7 +101,7 @@ afterEach(() => expect(paintNow().waiting).toBe(0));
 describe('a stroke', () => {
   it('paints in the clean plate of its scene, in the light around it; it is undone and done again', async () => {
     choosePlate('wall');
-    expect(said()).toBe('WALL.JPG is clean plate of Scene 0.');
+    expect(said()).toBe('WALL.JPG is the clean plate of Scene 0.');
     const laying = layStroke(brush(0.5));
     expect(paintNow().waiting).toBe(1);
     expect(await laying).toBe(true);
@@ -166,9 +167,7 @@ describe('a stroke', () => {
     choosePlateHere();
     setSource('plate');
     await layStroke(brush(0.5));
-    expect(said()).toContain(
-      'This photo is the clean plate itself: take another source.',
-    );
+    expect(said()).toContain('This photo is the clean plate itself: take another source.');
     setDocument({ canWrite: false });
     await layStroke(brush(0.5));
     expect(said()).toContain('This film is open in another tab.');
@@ -187,8 +186,8 @@ describe('a stroke', () => {
     // It is looked for anew, and now it is laid by the middles.
     found.findPair.mockResolvedValueOnce(ok({ ...PAIR, isFound: false }));
     expect(await layStroke(brush(0.5))).toBe(true);
-    expect(said()).toContain('B.JPG does not show the same set as A.JPG from the same place');
-    found.findAside.mockRejectedValueOnce(new Error('The part that paints broke off.'));
+    expect(said()).toContain('B.JPG and A.JPG could not be aligned');
+    found.findAside.mockRejectedValueOnce(new ToldError('The part that paints broke off.'));
     setSource('around');
     expect(await layStroke(brush(0.5))).toBe(false);
     expect(said()).toContain('The part that paints broke off.');
@@ -309,7 +308,7 @@ describe('a clean plate', () => {
     await layStroke(brush(0.5));
     choosePlate('d');
     expect(said()).toContain(
-      'D.JPG is clean plate of Scene 0. 1 stroke still paints in the plate before it.',
+      'D.JPG is the clean plate of Scene 0. 1 stroke still paints in the plate before it.',
     );
     choosePlate(undefined);
     expect(film().scenes[0]?.plate).toBeUndefined();
@@ -361,7 +360,7 @@ describe('strokes that are carried on', () => {
     expect(said()).toContain('This is the last photo of its scene.');
     choosePlate(undefined);
     await carryOn();
-    expect(said()).toContain('To follow what is deleted a clean plate is needed.');
+    expect(said()).toContain('Carrying on needs a clean plate.');
   });
 });
 
