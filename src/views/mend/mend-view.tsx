@@ -52,6 +52,7 @@ export function MendView() {
   });
   return (
     <TallFrame
+      guide={tool ?? 'light'}
       head={<ViewChoice />}
       body={
         <Panel label="Mends">

@@ -160,6 +160,7 @@ export function PrintView() {
   );
   return (
     <TallFrame
+      guide="output"
       head={<h2>Output</h2>}
       body={
         <Panel label="Print settings" foot={foot}>

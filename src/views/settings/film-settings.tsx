@@ -8,6 +8,7 @@ import { TypedField } from '../../kit/typed-field';
 import { setSettings, setTitle } from '../../state/document/edit-film';
 import { useDocument, useFilm } from '../../state/document/document';
 import { DefaultHoldField } from './default-hold-field';
+import { HelpButton } from '../guide/help-button';
 import { FramingChoice } from './framing-choice';
 import { RateField } from './rate-field';
 
@@ -32,7 +33,7 @@ export function FilmSettingsDialog({ onClose }: { readonly onClose: () => void }
   const size = sizes.findIndex((each) => each.width === width && each.height === height);
   const titled = (text: string): Result<string> => ok(text.trim() || 'Untitled film');
   return (
-    <Dialog title="Film settings" onClose={onClose}>
+    <Dialog title="Film settings" onClose={onClose} aside={<HelpButton chapter="settings" />}>
       <TypedField
         label="Name of the film"
         text={film.title}

@@ -6,6 +6,7 @@ import { Button } from '../../kit/button';
 import { useShell } from '../../state/shell/shell';
 import { ChooseFiles } from '../choose-files';
 import { filmPart, withFilmParts } from '../fetch-film-parts';
+import { HelpButton } from '../guide/help-button';
 import styles from './shelf.module.css';
 
 const FilmsHere = filmPart((parts) => parts.FilmsHere);
@@ -17,7 +18,10 @@ export function Shelf() {
     <div className={styles.shelf}>
       <div className={styles.inner}>
         <section className={styles.start} aria-label="Start a film">
-          <h2>Drop a folder of numbered photos</h2>
+          <div className={styles.head}>
+            <h2>Drop a folder of numbered photos</h2>
+            <HelpButton chapter="films" />
+          </div>
           <p>It plays as soon as the first are in. Everything stays on this computer.</p>
           <div className={styles.buttons}>
             <ChooseFiles main orFilm disabled={busy} />

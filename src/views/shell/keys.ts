@@ -2,6 +2,7 @@ import { redoEdit, undoEdit } from '../../state/document/edit-film';
 import { layOutAndPlay } from '../../state/photos/intake';
 import { stepNoticed } from '../../state/photos/look-over';
 import { selectionNow } from '../../state/selection/selection';
+import { openGuide } from '../../state/shell/guide';
 import { toggleSide, leaveInnermost } from '../../state/shell/layout';
 import { setShell, shellNow } from '../../state/shell/shell';
 import { zoomStrip, zoomToAll, zoomToChosen } from '../../state/transport/zoom';
@@ -50,6 +51,14 @@ const EVERYWHERE: readonly KeyBinding[] = [
     mainly: 'shortcut keyboard hotkey',
     matches: key('?'),
     run: () => setShell({ sheet: 'keys' }),
+  },
+  {
+    keys: 'F1',
+    does: 'Open the guide',
+    mainly: 'help manual guide',
+    also: 'tutorial docs explain learn',
+    matches: key('F1'),
+    run: () => openGuide(STAGE_FACTS[shellNow().stage].guide),
   },
   {
     keys: 'Ctrl K',

@@ -92,6 +92,7 @@ export function IntakeView({ intake }: { readonly intake: Intake }) {
     <StageFrame
       left={{
         name: 'Check photos',
+        guide: 'addPhotos',
         width: 304,
         head: <h2>Check photos</h2>,
         body: (

@@ -43,6 +43,7 @@ export function SortView() {
     <StageFrame
       left={{
         name: 'Photos',
+        guide: photos.length > 0 ? 'photos' : 'addPhotos',
         width: 304,
         head: photos.length > 0 ? <ChosenHead photos={photos.length} /> : <h2>Add photos</h2>,
         body: (

@@ -71,6 +71,7 @@ export function SwapView({ film, swap }: { readonly film: Film; readonly swap: S
     <StageFrame
       left={{
         name: 'Swap in',
+        guide: 'retouch',
         width: 304,
         head: <h2>Swap in</h2>,
         body: (
