@@ -34,13 +34,13 @@ async function dragSound(page: Page, sound: string, lane: RegExp, at: number): P
 
 export const FIRST_FILM: readonly Step[] = [
   {
-    heading: 'Choose the photos',
+    heading: 'Add the photos',
     acts: [
       async (page) => {
         const chooser = page.waitForEvent('filechooser');
         await press(page, 'Add photos or a film file');
         await (await chooser).setFiles(await photos());
-        await page.getByRole('button', { name: 'Lay out 34 photos' }).waitFor();
+        await page.getByRole('button', { name: 'Add 34 photos' }).waitFor();
       },
     ],
   },
@@ -58,10 +58,10 @@ export const FIRST_FILM: readonly Step[] = [
     ],
   },
   {
-    heading: 'Lay them out',
+    heading: 'Add them to the film',
     acts: [
       async (page) => {
-        await press(page, 'Lay out 34 photos');
+        await press(page, 'Add 34 photos');
         await press(page, 'Pause');
       },
     ],
@@ -107,7 +107,7 @@ export const FIRST_FILM: readonly Step[] = [
     ],
   },
   {
-    heading: 'Bring sounds in',
+    heading: 'Add sounds',
     acts: [
       async (page) => {
         await page.keyboard.press('Alt+5');

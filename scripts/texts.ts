@@ -16,10 +16,14 @@ const FOR_THE_MACHINE = /^(className|data-.*|key|id|htmlFor|type|role|d|viewBox|
 const CALLS_FOR_THE_MACHINE =
   /^(require|import|querySelector|querySelectorAll|closest|getElementById|addEventListener|RangeError|TypeError|fetch|Worker|URL|pattern|matchMedia)$/;
 
+/** Properties that hold what people type, not what they read. */
+const TYPED = /^(also|mainly)$/;
+
 const isCode = (node: ts.Node): boolean =>
   ts.isImportDeclaration(node) ||
   ts.isExportDeclaration(node) ||
   ts.isTypeNode(node) ||
+  (ts.isPropertyAssignment(node) && TYPED.test(node.name.getText())) ||
   (ts.isJsxAttribute(node) && FOR_THE_MACHINE.test(node.name.getText()));
 
 function isForTheMachine(node: ts.Node): boolean {

@@ -172,7 +172,7 @@ export const PRINT_KINDS = {
   gif: {
     makes: 'loop',
     label: 'GIF',
-    purpose: 'Moves wherever an image can be shown; at most 256 colours, no sound.',
+    purpose: 'Moves wherever a picture can be shown; at most 256 colours, no sound.',
     ending: '.gif',
     mediaType: 'image/gif',
     form: 'gif',

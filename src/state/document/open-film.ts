@@ -211,7 +211,7 @@ export async function throwOpenAway(): Promise<void> {
   if (!film) return;
   const choice = await ask({
     title: 'Delete this film?',
-    text: `Deletes “${film.title}” and its photos from this browser. Photos taken here exist nowhere else unless you saved the film to disk. This cannot be undone.`,
+    text: `Deletes “${film.title}” and its photos. Photos taken here exist nowhere else, unless you saved the film to disk. This cannot be undone.`,
     choices: ['Delete film', 'Cancel'],
   });
   if (choice !== 'Delete film' || !(await letGo())) return;

@@ -50,9 +50,14 @@ export const STAGE_FACTS: Readonly<Record<Stage, StageFacts>> = {
     tallPanel: { name: 'Camera', width: 276 },
     strip: { lanes: 'used', laneHeight: 'low', beats: true, mends: false, closest: 'frames' },
   },
-  sort: { label: 'Sort',
+  sort: {
+    label: 'Sort',
     does: 'bring photos in',
-    guide: 'photos', plays: false, hasPicture: false, strip: PICTURES_ONLY },
+    guide: 'photos',
+    plays: false,
+    hasPicture: false,
+    strip: PICTURES_ONLY,
+  },
   time: {
     label: 'Time',
     does: 'order and hold',

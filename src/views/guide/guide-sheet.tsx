@@ -21,8 +21,7 @@ export function GuideSheet({ onClose }: { readonly onClose: () => void }) {
     text.current?.scrollTo({ top: 0 });
     list.current?.querySelector('[aria-current]')?.scrollIntoView({ block: 'nearest' });
   }, [chapter]);
-  const chapterOf = (own: string): GuideChapter =>
-    CHAPTERS.find(([, each]) => each === own)?.[0] ?? 'films';
+  const chapterOf = (own: string): GuideChapter => CHAPTERS.find(([, each]) => each === own)?.[0] ?? 'films';
   return (
     <Dialog title="Guide" wide onClose={onClose}>
       <div className={styles.guide}>

@@ -43,9 +43,8 @@ export function FilmsHere() {
       {deleting && (
         <Dialog title="Delete this film?" onClose={() => setDeleting(undefined)}>
           <p>
-            Deletes {deleting.film.ok ? `“${deleting.film.value.title}” and its photos` : 'the damaged film'}{' '}
-            from this browser. Photos taken here exist nowhere else unless you saved the film to disk. This
-            cannot be undone.
+            Deletes {deleting.film.ok ? `“${deleting.film.value.title}” and its photos` : 'the damaged film'}.
+            Photos taken here exist nowhere else, unless you saved the film to disk. This cannot be undone.
           </p>
           <div className={styles.buttons}>
             <Button
