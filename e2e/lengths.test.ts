@@ -59,11 +59,7 @@ test('another rate asks what becomes of the holds', async () => {
   const question = page.getByRole('group', { name: 'Rate of 12' });
   await expect
     .poll(() => question.getByRole('button').allTextContents())
-    .toEqual([
-      'Holds: 25 frames, 2.1 s',
-      'Seconds: 13 frames, 1.1 s',
-      'Leave the rate at 24',
-    ]);
+    .toEqual(['Holds: 25 frames, 2.1 s', 'Seconds: 13 frames, 1.1 s', 'Leave the rate at 24']);
   await question.getByRole('button', { name: /^Keep the seconds/ }).click();
   // The button that had the focus is gone; keys go to the dialog all the same, not to the film behind it.
   await page.keyboard.press('Escape');

@@ -83,7 +83,9 @@ test('a part of the film, and each scene as a file straight into a folder, show 
   for (let i = 0; i < 20; i++) await page.keyboard.press('ArrowRight');
   await page.keyboard.press(']');
   await page.getByRole('button', { name: 'Print', exact: true }).click();
-  await page.getByRole('combobox', { name: 'Part', exact: true }).selectOption('Between the in and out points');
+  await page
+    .getByRole('combobox', { name: 'Part', exact: true })
+    .selectOption('Between the in and out points');
   await expectShown((await printFilm(page, 'WebM', 'part')).bytes, wanted.slice(5, 26));
   expect(complaints).toEqual([]);
 });

@@ -78,7 +78,9 @@ test('between its points the film is played round and round, and printed', async
   expect(Math.min(...frames)).toBeGreaterThan(2);
 
   await page.getByRole('button', { name: 'Print', exact: true }).click();
-  await page.getByRole('combobox', { name: 'Part', exact: true }).selectOption('Between the in and out points');
+  await page
+    .getByRole('combobox', { name: 'Part', exact: true })
+    .selectOption('Between the in and out points');
   await page.getByRole('button', { name: 'Print the film' }).click();
   await page.getByTestId('proof').waitFor();
   await page.getByText(/10 frames, 320 × 240/).waitFor();

@@ -12,7 +12,8 @@ export interface Text {
 }
 
 /** Attributes and calls whose strings are for the machine. */
-const FOR_THE_MACHINE = /^(className|data-.*|key|id|htmlFor|type|role|d|viewBox|points|transform|href|src|accept)$/;
+const FOR_THE_MACHINE =
+  /^(className|data-.*|key|id|htmlFor|type|role|d|viewBox|points|transform|href|src|accept)$/;
 const CALLS_FOR_THE_MACHINE =
   /^(require|import|querySelector|querySelectorAll|closest|getElementById|addEventListener|RangeError|TypeError|fetch|Worker|URL|pattern|matchMedia)$/;
 
@@ -66,6 +67,8 @@ export function textsOf(file: string): readonly Text[] {
 export const sourcesIn = (folders: readonly string[]): readonly string[] =>
   folders.flatMap((folder) =>
     readdirSync(folder, { recursive: true, encoding: 'utf8' })
-      .filter((name) => /\.tsx?$/.test(name) && !/\.test\.|\.d\.ts$|random-|assembly\/|-binary\.ts$/.test(name))
+      .filter(
+        (name) => /\.tsx?$/.test(name) && !/\.test\.|\.d\.ts$|random-|assembly\/|-binary\.ts$/.test(name),
+      )
       .map((name) => join(folder, name)),
   );

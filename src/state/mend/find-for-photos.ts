@@ -54,6 +54,7 @@ export function leftWords(failed: Failed): string | undefined {
   const [first] = failed;
   if (!first) return undefined;
   const others = failed.slice(1).map(([{ name }]) => name);
-  const too = others.length === 0 ? '' : ` ${someNames(others)} ${others.length === 1 ? 'was' : 'were'} left too.`;
+  const too =
+    others.length === 0 ? '' : ` ${someNames(others)} ${others.length === 1 ? 'was' : 'were'} left too.`;
   return `${first[0].name} was left as it is. ${first[1]}${too}`;
 }

@@ -12,7 +12,7 @@ const nameOf = ({ words, keys }: Command): string => `${words} ${keys}`.trim();
 /** Finds any command by typing, and carries it out. */
 export function CommandBar({ onClose }: { readonly onClose: () => void }) {
   const [typed, setTyped] = useState('');
-  const all = useMemo(allCommands, []);
+  const all = useMemo(() => allCommands(), []);
   // A place in the film is what its figure means before all else.
   const found = useMemo(() => [...goToCommands(typed), ...findCommands(all, typed)], [all, typed]);
 
