@@ -69,7 +69,7 @@ const layOut =
   async (hand) => {
     hand.think();
     await hand.choose(button(hand.page, name), name, await files());
-    await button(hand.page, `Lay out ${PHOTOS} photos`).waitFor({ timeout: 60_000 });
+    await button(hand.page, `Add ${PHOTOS} photos`).waitFor({ timeout: 60_000 });
     hand.think();
     await hand.key('Enter');
   };
@@ -185,7 +185,7 @@ export const JOBS: readonly Job[] = [
       hand.think();
       await hand.click(button(hand.page, CLOP), CLOP);
     },
-    isDone: (page) => undoTells(page, /^Undo: hoof-clops.wav laid in/),
+    isDone: (page) => undoTells(page, /^Undo: hoof-clops.wav added/),
   },
   {
     name: 'hold to a word',

@@ -57,7 +57,7 @@ async function emptyFilm(page: Page): Promise<void> {
 
 async function layOutAll(page: Page, paths: readonly string[], lines: number): Promise<void> {
   await bringIn(page, paths);
-  await page.getByRole('button', { name: /^Lay out/ }).click();
+  await page.getByRole('button', { name: /^Add \d/ }).click();
   await openSettings(page);
   for (const [label, pixels] of [
     ['Width in pixels', (lines * 4) / 3],

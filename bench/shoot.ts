@@ -88,7 +88,7 @@ async function live(page: Page, folder: string): Promise<void> {
   await page.getByRole('button', { name: 'Framing', exact: true }).click();
   await page.getByLabel('Zoom, %', { exact: true }).fill('125');
   await page.keyboard.press('Enter');
-  await page.getByRole('button', { name: /^Frame, 125 %/ }).waitFor();
+  await page.getByRole('button', { name: /^Crop, 125 %/ }).waitFor();
   await page.getByRole('button', { name: 'Shoot', exact: true }).click();
   await page.getByRole('button', { name: 'Open the camera' }).first().click();
   await page.getByTestId('live').locator('video').waitFor();

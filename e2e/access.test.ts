@@ -63,7 +63,7 @@ test('axe-core finds nothing on any main view, by daylight and in the dark', asy
   await page.getByRole('button', { name: 'Open the microphone' }).click();
   await page.getByRole('button', { name: 'Close the microphone' }).waitFor();
   await page.getByRole('button', { name: 'Record from frame' }).click();
-  await page.getByRole('button', { name: /^Throw Take/ }).waitFor();
+  await page.getByRole('button', { name: /^Delete Take/ }).waitFor();
   expect(await wrong(page, PART), 'takes').toEqual([]);
   await page.getByRole('button', { name: 'Mix', exact: true }).click();
   expect(await wrong(page), 'the mix').toEqual([]);
@@ -84,9 +84,9 @@ test('axe-core finds nothing on any main view, by daylight and in the dark', asy
   }
   await page.getByRole('button', { name: 'Mend', exact: true }).click();
   for (const [tool, onPicture] of [
-    ['Steady', /^The photo, to be dragged/],
-    ['Framing', /^Frame, /],
-    ['Colour', /^Table$/],
+    ['Steady', /^The photo: drag it/],
+    ['Framing', /^Crop, /],
+    ['Colour', /^LUT$/],
   ] as const) {
     await page.getByRole('button', { name: tool, exact: true }).click();
     await page.getByRole('button', { name: onPicture }).waitFor();

@@ -167,13 +167,13 @@ export async function chooseFiles(page: Page, files: readonly TestFile[]): Promi
   await chooser.or(stages).first().waitFor({ state: 'attached' });
   if ((await chooser.count()) === 0) await page.getByRole('button', { name: 'Sort', exact: true }).click();
   await chooser.setInputFiles([...files]);
-  await page.getByRole('button', { name: /^Lay out / }).waitFor();
+  await page.getByRole('button', { name: /^Add \d/ }).waitFor();
   await page.getByRole('progressbar', { name: 'Photos coming in' }).waitFor({ state: 'detached' });
 }
 
 /** Lays out what the table holds; ends in stage Time, paused on the first frame. */
 export async function layOut(page: Page): Promise<void> {
-  await page.getByRole('button', { name: /^Lay out \d/ }).click();
+  await page.getByRole('button', { name: /^Add \d/ }).click();
   await page.getByTestId('counter').waitFor();
   const pause = page.getByRole('button', { name: 'Pause', exact: true });
   if (await pause.isVisible()) {

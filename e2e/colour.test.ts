@@ -70,7 +70,7 @@ test('steps are added, set, switched, moved and undone; what is seen is what is 
   // Darker after: the lightest black becomes darker, too.
   await page.getByRole('button', { name: 'Levels earlier' }).click();
   await expect.poll(async () => (await middle(page))[2]).toBeLessThan(130);
-  await page.getByRole('checkbox', { name: 'Levels is done' }).uncheck();
+  await page.getByRole('checkbox', { name: 'Levels on' }).uncheck();
   await shows(page, dark);
   await page.getByRole('button', { name: 'Delete Levels' }).click();
   await expect.poll(() => undoWords(page)).toBe('Undo: Colour of the film: Levels deleted');
@@ -108,7 +108,7 @@ test('a curve is bent by hand and by keys; grey, black and white are picked from
 
   await add(page, 'Warmth, tint');
   await page.getByRole('button', { name: 'Something grey' }).click();
-  const sheet = page.getByRole('button', { name: /^Click what is picked/ });
+  const sheet = page.getByRole('button', { name: /^Click the colour to pick/ });
   await sheet.focus();
   await page.keyboard.press('ArrowLeft');
   await page.keyboard.press('Enter');
@@ -174,6 +174,6 @@ test('a look is kept and taken in another scope, copied, saved as a table and re
   await expect.poll(() => field(page, 'Strength').inputValue()).toBe('0');
   await page.getByRole('combobox', { name: 'Look' }).selectOption('Moss');
   await page.getByRole('button', { name: 'Delete' }).click();
-  await expect.poll(() => notes(page)).toContain('“Moss” is not kept any more.');
+  await expect.poll(() => notes(page)).toContain('“Moss” is deleted.');
   expect(complaints).toEqual([]);
 });

@@ -94,7 +94,7 @@ test('a cue is levelled, faded, split, and put into another lane', async () => {
   await page.getByRole('combobox', { name: 'Lane' }).selectOption('Music');
   await expect
     .poll(() => page.getByRole('button', { name: /^tone.wav in Music/ }).getAttribute('aria-label'))
-    .toBe('tone.wav in Music, from 0.50 s, 0.25 s long, −6 dB, pinned');
+    .toBe('tone.wav in Music, from 0.50 s, 0.25 s long, −6 dB, tied to its pose');
   expect(complaints).toEqual([]);
 });
 

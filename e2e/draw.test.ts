@@ -85,7 +85,7 @@ test('a line is drawn where the hand goes; it is erased, undone, done again, the
   // What is hidden is not drawn on unseen.
   await hand(page, 'Pencil');
   await dragOver(page, LINE);
-  await expect.poll(() => notes(page)).toContain('Layer 1 is not shown');
+  await expect.poll(() => notes(page)).toContain('Layer 1 is hidden');
   await page.keyboard.press('x');
   await isSeen(page, [0.35, 0.2], RED);
   await type(page, 'Layer opacity', '50');

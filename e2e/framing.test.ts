@@ -24,10 +24,10 @@ const [topLeft, topRight, bottomLeft, bottomRight] = CORNERS as [Colour, Colour,
 async function showFraming(page: Page): Promise<void> {
   await showMend(page);
   await page.getByRole('button', { name: 'Framing', exact: true }).click();
-  await page.getByRole('button', { name: /^Frame, / }).waitFor();
+  await page.getByRole('button', { name: /^Crop, / }).waitFor();
 }
 const frameWords = (page: Page): Promise<string | null> =>
-  page.getByRole('button', { name: /^Frame, / }).getAttribute('aria-label');
+  page.getByRole('button', { name: /^Crop, / }).getAttribute('aria-label');
 const field = (page: Page, name: string): Promise<string> =>
   page.getByRole('textbox', { name, exact: true }).inputValue();
 const shows = async (page: Page, colour: Colour): Promise<void> =>
@@ -39,7 +39,7 @@ test('a frame that is typed for the film is shown, and printed; poses may have o
   await type(page, 'Zoom, %', '200');
   await type(page, 'Left px', '0');
   await type(page, 'Top px', '0');
-  await expect.poll(() => frameWords(page)).toContain('Frame, 200 %, 0 from the left, 0 from the top.');
+  await expect.poll(() => frameWords(page)).toContain('Crop, 200 %, 0 from the left, 0 from the top.');
   await tickets(page).nth(1).click();
   await page.getByLabel('Photos', { exact: true }).selectOption('chosen');
   await type(page, 'Left px', '160');
@@ -76,18 +76,18 @@ test('a frame is dragged by its corner and as a whole, moved by keys, and stays 
   const { page, complaints } = await threePoses();
   await showFraming(page);
   const corner = await page.getByRole('button', { name: 'Corner of the crop, top left' }).boundingBox();
-  const frame = await page.getByRole('button', { name: /^Frame, / }).boundingBox();
+  const frame = await page.getByRole('button', { name: /^Crop, / }).boundingBox();
   if (!corner || !frame) throw new Error('no frame');
   // Half of the way along both sides: the lower right quarter is left.
   await page.mouse.move(corner.x + corner.width / 2, corner.y + corner.height / 2);
   await page.mouse.down();
   await page.mouse.move(frame.x + frame.width / 2, frame.y + frame.height / 2, { steps: 6 });
   await page.mouse.up();
-  await expect.poll(() => frameWords(page)).toMatch(/^Frame, (19|20)\d/);
+  await expect.poll(() => frameWords(page)).toMatch(/^Crop, (19|20)\d/);
   await page.getByRole('button', { name: 'Light', exact: true }).click();
   await shows(page, bottomRight);
   await page.getByRole('button', { name: 'Framing', exact: true }).click();
-  const small = await page.getByRole('button', { name: /^Frame, / }).boundingBox();
+  const small = await page.getByRole('button', { name: /^Crop, / }).boundingBox();
   if (!small) throw new Error('no frame');
   // Much further than the picture goes.
   await page.mouse.move(small.x + small.width / 2, small.y + small.height / 2);
@@ -98,14 +98,14 @@ test('a frame is dragged by its corner and as a whole, moved by keys, and stays 
   await page.getByRole('button', { name: 'Light', exact: true }).click();
   await shows(page, bottomLeft);
   await page.getByRole('button', { name: 'Framing', exact: true }).click();
-  await page.getByRole('button', { name: /^Frame, / }).focus();
+  await page.getByRole('button', { name: /^Crop, / }).focus();
   await page.keyboard.press('ArrowRight');
   await page.keyboard.press('Shift+ArrowRight');
   await expect.poll(() => frameWords(page)).toContain(', 11 from the left');
   await page.keyboard.press('Control+z');
   await expect.poll(() => frameWords(page)).toContain(', 1 from the left');
   await page.getByRole('button', { name: 'Delete framings' }).click();
-  await expect.poll(() => frameWords(page)).toContain('Frame, 100 %, 0 from the left');
+  await expect.poll(() => frameWords(page)).toContain('Crop, 100 %, 0 from the left');
   expect(complaints).toEqual([]);
 });
 
@@ -118,7 +118,7 @@ test('what cannot be a frame is told of, and changes nothing; too few pixels are
   await type(page, 'Zoom, %', 'near');
   await expect.poll(() => said(page, 'Zoom, %')).toContain('is not a number');
   await page.keyboard.press('Escape');
-  await expect.poll(() => frameWords(page)).toContain('Frame, 100 %');
+  await expect.poll(() => frameWords(page)).toContain('Crop, 100 %');
   await type(page, 'Zoom, %', '400');
   await page.getByText('80 × 60 photo pixels fill 320 × 240: it will look softer.').waitFor();
   await page.getByLabel(/^Photos of another shape/).selectOption('fill');
@@ -130,7 +130,7 @@ test('the camera moves over a run from the first framing to the last; words come
   const { page, complaints } = await threePoses();
   await showFraming(page);
   await page.getByRole('button', { name: 'Move the camera' }).click();
-  await expect.poll(() => notes(page)).toContain('Choose a run of three poses or more');
+  await expect.poll(() => notes(page)).toContain('Choose three poses or more in a row');
   await page.getByLabel('Photos', { exact: true }).selectOption('chosen');
   await tickets(page).nth(0).click();
   await type(page, 'Zoom, %', '200');
@@ -145,11 +145,11 @@ test('the camera moves over a run from the first framing to the last; words come
   await page.getByRole('button', { name: 'Move the camera' }).click();
   await expect.poll(() => undoWords(page)).toBe('Undo: Camera moved over 3 poses');
   await tickets(page).nth(1).click();
-  await expect.poll(() => frameWords(page)).toContain('Frame, 200 %, 80 from the left');
+  await expect.poll(() => frameWords(page)).toContain('Crop, 200 %, 80 from the left');
   await page.getByRole('button', { name: 'Zoom per word' }).click();
   await expect.poll(() => notes(page)).toContain('No word is said over the chosen poses.');
   await page.getByRole('button', { name: 'Centre' }).click();
-  const sheet = page.getByRole('button', { name: /^Click towards what/ });
+  const sheet = page.getByRole('button', { name: /^Click where/ });
   const box = await sheet.boundingBox();
   if (!box) throw new Error('nothing to click');
   await page.mouse.click(box.x + box.width / 4, box.y + box.height / 4);

@@ -79,11 +79,11 @@ test('parts are drawn that always stay or go; a pose by itself is left out, and 
     [0.8, 0.3],
   ] as const;
   await dragOver(page, around);
-  await page.getByText('1: always stays').waitFor();
+  await page.getByText('1: always kept').waitFor();
   await expect.poll(() => farFrom(page, BLACK)).toBeGreaterThan(60);
   await page.getByRole('button', { name: 'Drop', exact: true }).click();
   await dragOver(page, around);
-  await page.getByText('2: always goes').waitFor();
+  await page.getByText('2: always dropped').waitFor();
   await expect.poll(() => farFrom(page, BLACK)).toBe(0);
   // What always goes is taken out again, and the part stays.
   await page.getByRole('button', { name: 'Delete part 2' }).click();
@@ -131,11 +131,11 @@ test('a photo of the film stands behind, in the subject’s light; once it is ta
   await page.getByRole('button', { name: 'Delete from film and tray' }).click();
   await expect.poll(() => notes(page)).toContain('used as a background');
   await showMend(page);
-  await page.getByText('What should stand behind is not in the film any more.').waitFor();
+  await page.getByText('This background is not in the film any more.').waitFor();
   await expect.poll(() => farFrom(page, BLACK)).toBe(0);
   await page.keyboard.press('Control+z');
   await page
-    .getByText('What should stand behind is not in the film any more.')
+    .getByText('This background is not in the film any more.')
     .waitFor({ state: 'detached' });
   expect(complaints).toEqual([]);
 });
@@ -146,7 +146,7 @@ longTest('a colour that is not the card’s is told of; without a colour nothing
   await page.getByRole('button', { name: 'Pick', exact: true }).click();
   // On the grey body, which has no colour of its own.
   await page.mouse.click(...(await onPicture(page, 0.24, 0.92)));
-  await expect.poll(() => notes(page)).toContain('hardly a colour of its own');
+  await expect.poll(() => notes(page)).toContain('has little colour');
   await page.getByRole('button', { name: 'Delete colour 1' }).click();
   await page.getByText('No colour is picked yet.').waitFor();
   await expect.poll(() => farFrom(page, GREEN)).toBeLessThan(25);

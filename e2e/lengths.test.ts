@@ -59,8 +59,8 @@ test('another rate asks what becomes of the holds', async () => {
   const question = page.getByRole('group', { name: 'Rate of 12' });
   await expect
     .poll(() => question.getByRole('button').allTextContents())
-    .toEqual(['Holds: 25 frames, 2.1 s', 'Seconds: 13 frames, 1.1 s', 'Leave the rate at 24']);
-  await question.getByRole('button', { name: /^Keep the seconds/ }).click();
+    .toEqual(['Keep holds: 25 frames, 2.1 s', 'Keep seconds: 13 frames, 1.1 s', 'Leave the rate at 24']);
+  await question.getByRole('button', { name: /^Keep seconds/ }).click();
   // The button that had the focus is gone; keys go to the dialog all the same, not to the film behind it.
   await page.keyboard.press('Escape');
   await expect.poll(() => frames(page)).toBe(13);
@@ -72,8 +72,8 @@ test('at a rate at which poses would be shorter than a frame the film may grow',
   await field(page, 'Any other rate').fill('2');
   await page.keyboard.press('Enter');
   const slower = page.getByRole('group', { name: 'Rate of 2' });
-  await expect.poll(() => slower.textContent()).toMatch(/5 poses would fall below a frame/);
-  await slower.getByRole('button', { name: 'Let the film get longer: 6 frames, 3.0 s' }).click();
+  await expect.poll(() => slower.textContent()).toMatch(/5 poses get too short/);
+  await slower.getByRole('button', { name: 'Keep seconds, longer film: 6 frames, 3.0 s' }).click();
   await page.keyboard.press('Escape');
   await expect.poll(() => strip(page)).toBe('1×1 2×1 3×1 4×1 5×1 6×1');
 });

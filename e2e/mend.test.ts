@@ -132,7 +132,7 @@ test('brightness and strength are typed and moved by key for all chosen, left ou
   await page.getByRole('button', { name: 'Paste', exact: true }).click();
   await expect.poll(() => undoWords(page)).toBe('Undo: Light copied to 1 photo');
   await page.getByRole('checkbox', { name: 'Matching on' }).uncheck();
-  await expect.poll(() => undoWords(page)).toBe('Undo: Light of 1 photo left out');
+  await expect.poll(() => undoWords(page)).toBe('Undo: Light of 1 photo off');
   await page.getByRole('button', { name: 'Reset' }).click();
   await expect.poll(() => undoWords(page)).toBe('Undo: Light of 1 photo reset');
   expect(complaints).toEqual([]);
@@ -154,7 +154,7 @@ longTest(
     await page.keyboard.press('Home');
     await page.keyboard.press('m');
     await expect.poll(() => notes(page)).toContain('1 photo matched');
-    expect(await notes(page)).toContain('PICT103.JPG, PICT104.JPG were left as they are. Too little of it');
+    expect(await notes(page)).toContain('PICT103.JPG was left as it is. Too little of it');
     // The only one: there is nothing to match.
     await page.getByLabel('Photos', { exact: true }).selectOption('chosen');
     await page.keyboard.press('m');

@@ -124,14 +124,14 @@ test('a picture that plays, or is shown as it was, is made ready by a press on i
   for (const [at, way] of ways.entries()) {
     await way();
     // What playing really does is told once it has gone on for a while.
-    if (at === 0) await page.getByText('true rate').waitFor();
+    if (at === 0) await page.getByText(/^shows [\d.]+ fps/).waitFor();
     const waits = page.getByRole('button', { name: 'The picture. Press it to stop here and work on it.' });
     await waits.waitFor();
     await page.mouse.click(...(await onPicture(page, 0.19, 0.3)));
     await waits.waitFor({ state: 'detached' });
     await expect
       .poll(() => notes(page))
-      .toContain(at === 0 ? 'The film stands still on frame' : 'The mended picture is shown now.');
+      .toContain(at === 0 ? 'Stopped on frame' : 'The mended picture is shown now.');
     await note.waitFor();
     expect(await note.evaluate((element) => element.scrollHeight <= element.clientHeight)).toBe(true);
     expect(await page.getByTestId('picture').boundingBox()).toEqual(stands);
@@ -150,7 +150,7 @@ test('what the plate does not show is found and taken out, and follows to the ph
   const set = await setBehind(page);
   await makePlate(page);
   await page.getByRole('button', { name: 'Find', exact: true }).click();
-  await page.getByRole('button', { name: /^Take out 1/ }).click();
+  await page.getByRole('button', { name: /^Paint out 1/ }).click();
   await expect.poll(() => strokes(page)).toBe(1);
   await expect.poll(async () => distance(await seen(page, ...PLACE), set)).toBeLessThan(12);
   // What is painted out is not offered again.
@@ -259,7 +259,7 @@ longTest(
     const create = { width: 480, height: 640, channels: 3, background: '#20a040' } as const;
     const buffer = await sharp({ create }).jpeg().toBuffer();
     await chooseFiles(page, [{ name: 'WALL900.JPG', mimeType: 'image/jpeg', buffer }]);
-    await page.getByRole('button', { name: /^Lay out 1 / }).click();
+    await page.getByRole('button', { name: /^Add 1 / }).click();
     await showMend(page);
     await page.keyboard.press('End');
     await page.getByRole('heading', { name: 'WALL900.JPG' }).waitFor();
@@ -270,10 +270,10 @@ longTest(
       [0.25, 0.6],
     ]);
     await expect.poll(() => strokes(page)).toBe(1);
-    await expect.poll(() => notes(page)).toContain('WALL900.JPG does not show the same set as PICT101.JPG');
+    await expect.poll(() => notes(page)).toContain('WALL900.JPG and PICT101.JPG could not be aligned');
     await expect.poll(async () => distance(await seen(page, ...PLACE), SQUARE)).toBeGreaterThan(40);
     await page.getByTestId('left').getByRole('button', { name: /^Look/ }).click();
-    await expect.poll(() => notes(page)).toContain('What differs cannot be told by it.');
+    await expect.poll(() => notes(page)).toContain('Choose another plate, or paint by hand.');
     await page.getByRole('button', { name: 'Carry on' }).click();
     await expect.poll(() => notes(page)).toContain('Nothing was carried on. Not sure in PICT101.JPG');
     expect(await strokes(page)).toBe(1);

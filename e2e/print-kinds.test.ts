@@ -287,7 +287,7 @@ test('a second print takes what the first one encoded; a print that breaks off s
   const line = page.getByRole('list', { name: 'Print queue' });
   await line
     .getByRole('alert')
-    .filter({ hasText: /At frame \d+, with PICT\d+\.JPG: The encoder fell over\./ })
+    .filter({ hasText: /Printing stopped at frame \d+ \(PICT\d+\.JPG\)\./ })
     .waitFor();
   await expect.poll(() => finishedPrints(page).count()).toBe(0);
   worker = 'works';
@@ -323,7 +323,7 @@ test('a second print takes what the first one encoded; a print that breaks off s
   await line.getByRole('progressbar').waitFor();
   worker = 'works';
   await page.reload();
-  await expect.poll(() => notes(page)).toMatch(/broke off when its tab was closed/);
+  await expect.poll(() => notes(page)).toMatch(/stopped when its tab was closed/);
   await page.getByRole('button', { name: 'Print', exact: true }).click();
   await expect.poll(() => finishedPrints(page).count()).toBe(2);
   await page.getByRole('button', { name: 'Go on' }).click();

@@ -69,7 +69,7 @@ test('a part of the film, and each scene as a file straight into a folder, show 
   // Nothing lies under the name of what is taken out of the line; what was written before stays.
   await page.getByLabel('One file per scene').check();
   await page.getByRole('button', { name: 'To the disk…' }).click();
-  await page.getByRole('button', { name: /^Take .*Booth.* out of the line$/ }).click();
+  await page.getByRole('button', { name: /^Remove .*Booth.* from the queue$/ }).click();
   await nextProof(page, 2);
   expect((await filesIn(page, 'Untitled film scenes 2')).map((name) => name.slice(0, 16))).toEqual([
     'Untitled film 01',
@@ -122,7 +122,7 @@ test('an encoder that fails by itself ends the print in a sentence; what is stop
     .getByRole('alert')
     .filter({ hasText: /The device was lost\. No file was made/ })
     .waitFor();
-  await line.getByRole('button', { name: /^Take .* off the list$/ }).click();
+  await line.getByRole('button', { name: /^Delete .* from the list$/ }).click();
   await line.waitFor({ state: 'detached' });
   await expect.poll(() => filesIn(page, '')).toEqual([]);
 });
@@ -178,7 +178,7 @@ test('a print goes straight into a file that was picked, and is read there', asy
   await page.getByRole('button', { name: 'To the disk…' }).click();
   expect(await nextProof(page, 0)).toBe('74 of 74 frames, no sound');
   await expect.poll(() => page.getByRole('button', { name: 'Save to disk' }).count()).toBe(0);
-  await page.getByText('It was written to the disk and read through there.').waitFor();
+  await page.getByText('It was saved to the disk and checked there.').waitFor();
   const [name = ''] = await filesIn(page, '');
   expect(name).toMatch(/\.webm$/);
   await expectShown(await fileIn(page, name), wanted);

@@ -75,7 +75,7 @@ test('a reference lies on the live picture to the pixel, at any zoom and turn; w
   await expect
     .poll(() => notes(page))
     .toMatch(
-      /words\.png is not a picture or a video that this browser shows[^]*wide\.png is 30000 × 4 pixels/,
+      /words\.png is not a photo or video that this browser can show[^]*wide\.png is 30000 × 4 pixels/,
     );
   await putNotesAway(page);
 
@@ -159,9 +159,9 @@ test('a folder that the server watches: photos come in as they are complete, in 
       )
       .toEqual(['SHOT0009.JPG', 'SHOT0010.JPG']);
     await rm(folder, { recursive: true });
-    await expect.poll(() => notes(page)).toMatch(/is gone or can no longer be read/);
+    await expect.poll(() => notes(page)).toMatch(/is gone or cannot be read any more/);
     expect(await notes(page)).toMatch(/list\.txt is not a picture of a kind that Kermis reads/);
-    expect(await notes(page)).toMatch(/1 file in .* already stays there/);
+    expect(await notes(page)).toMatch(/1 file already in .* stays there/);
     // Nothing but files that were told of, by their numbers.
     const status = async (path: string): Promise<number> => (await fetch(server.base + path)).status;
     expect(await status('/api/watch/..%2f..%2fpackage.json')).toBe(404);
@@ -202,7 +202,7 @@ test('a folder of this machine: 120 files that lie there stay, one that comes is
   const [first] = await numbered(1, 1);
   await write([['SHOT0001.JPG', [...(first?.buffer ?? [])]]]);
   await expect.poll(() => tickets(page).count()).toBe(1);
-  await expect.poll(() => page.getByTestId('watched').textContent()).toMatch(/: 1 photo brought in\.$/);
+  await expect.poll(() => page.getByTestId('watched').textContent()).toMatch(/: 1 photo added\.$/);
   expect(complaints).toEqual([]);
 });
 
@@ -387,7 +387,7 @@ test('a video as a reference steps with the film; the film is shot in one tab at
   await other.close();
   await page.getByRole('button', { name: 'Camera', exact: true }).click();
   await page.getByRole('combobox', { name: 'Size of photos' }).selectOption('1280 × 720');
-  await page.getByText(/^The camera takes photos of 1280 × 720; the last one is 1920 × 1080\./).waitFor();
+  await page.getByText(/^Photos are now 1280 × 720; the last was 1920 × 1080\./).waitFor();
   await page.getByTestId('live').waitFor();
   await page.keyboard.press('Enter');
   await hasPoses(page, 5);

@@ -143,7 +143,7 @@ test('an import cut by a closed tab keeps what came in, and goes on where it sto
   await progress.waitFor();
   await expect.poll(() => progress.getAttribute('aria-valuemax')).toBe(String(total - before));
   await progress.waitFor({ state: 'detached' });
-  await again.getByRole('button', { name: `Lay out ${total} photos` }).waitFor();
+  await again.getByRole('button', { name: `Add ${total} photos` }).waitFor();
   await layOut(again);
   await expect.poll(async () => (await counter(again)).frames).toBe(2 * total);
 

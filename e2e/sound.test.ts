@@ -31,7 +31,7 @@ test('the sound alone is printed to the sample, in 24 bits and in 16; a film tha
   const { page, complaints } = await visit();
   await openFilmOf(page, await numbered(6, 1));
   await chooseKind(page, 'WAV, 24 bits');
-  await page.getByText('Nothing is heard in this part').waitFor();
+  await page.getByText('This part has no sound to print.').waitFor();
   await expect.poll(() => page.getByRole('button', { name: 'Print the film' }).isEnabled()).toBe(false);
   await bringInSounds(page, [wav('click.wav', click())]);
   await goTo(page, 5);

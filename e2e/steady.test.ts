@@ -75,7 +75,7 @@ test('photos are steadied to the first, on the screen and in the print; a bump i
 
   // The largest part that all share, so that no edge is seen.
   await page.getByRole('button', { name: 'Crop it' }).click();
-  await expect.poll(() => notes(page)).toMatch(/framed to what all its photos share: 9[78]/);
+  await expect.poll(() => notes(page)).toMatch(/cropped to what all its photos share: 9[78]/);
   const { bytes } = await printFilm(page, 'MP4', 'steady');
   const printed = await PrintedFile.of(bytes);
   try {
@@ -162,7 +162,7 @@ test('photos are moved by hand: dragged, by key, typed, copied, by clicking the 
     .toBeCloseTo(-31, 0);
 
   // Dragged by 20 pixels of the film.
-  const photo = page.getByRole('button', { name: /^The photo, to be dragged/ });
+  const photo = page.getByRole('button', { name: /^The photo: drag it/ });
   await photo.waitFor();
   await page.mouse.move(box.x + 100, box.y + 100);
   await page.mouse.down();
@@ -172,7 +172,7 @@ test('photos are moved by hand: dragged, by key, typed, copied, by clicking the 
     .poll(async () => Number((await field(page, 'Right px').inputValue()).replace('−', '-')))
     .toBeCloseTo(-11, 0);
   await page.getByRole('checkbox', { name: 'Steadying on' }).uncheck();
-  await expect.poll(() => undoWords(page)).toBe('Undo: Place of 1 photo left out');
+  await expect.poll(() => undoWords(page)).toBe('Undo: Steadying of 1 photo off');
   await page.getByRole('button', { name: 'Reset' }).click();
   await expect.poll(() => undoWords(page)).toBe('Undo: Place of 1 photo reset');
   expect(complaints).toEqual([]);
@@ -196,7 +196,7 @@ longTest(
     await page.keyboard.press('m');
     await expect.poll(() => notes(page)).toContain('PICT103.JPG, PICT104.JPG');
     expect(await notes(page)).toMatch(/[12] photos? steadied\./);
-    expect(await notes(page)).toContain('left as they are');
+    expect(await notes(page)).toContain('left as it is');
     await page.getByRole('combobox', { name: 'Photos' }).selectOption('chosen');
     await page.keyboard.press('m');
     await expect.poll(() => notes(page)).toContain('There is no other photo to steady');

@@ -162,7 +162,7 @@ test('what no film uses is freed when asked, with its figure, but not under the 
   await isKept(page);
   const other = await context.newPage();
   await other.goto(page.url().replace(/\/film\/.*$/, '/films'));
-  await other.getByText('A film is open in another tab.').waitFor();
+  await other.getByText('Close the other tab to free unused photos.').waitFor();
   await press(page, 'All films');
   await page.getByText(/kB of it are 1 photo that no film uses any more/).waitFor();
   await page.getByRole('button', { name: /^Free/ }).click();

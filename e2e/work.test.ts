@@ -170,7 +170,7 @@ test('two tabs on one film: the second looks, and takes over when the first lets
   await page.keyboard.press('9');
   await isKept(page);
   await page.close();
-  await second.getByText('It can be changed here now').waitFor();
+  await second.getByText('You can change this film here now').waitFor();
   await expect.poll(async () => (await counter(second)).frames).toBe(15);
   await tickets(second).nth(1).click();
   await second.keyboard.press('7');

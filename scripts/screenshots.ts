@@ -90,7 +90,7 @@ try {
   await press(page, 'Framing');
   await page.getByLabel('Zoom, %').fill('140');
   await page.keyboard.press('Enter');
-  await page.getByRole('button', { name: /^Frame, 140/ }).waitFor();
+  await page.getByRole('button', { name: /^Crop, 140/ }).waitFor();
   await page.waitForTimeout(1500);
   await shot(page, 'framing');
   await press(page, 'Steady');
@@ -195,7 +195,7 @@ try {
   const folder = 'demo/photos';
   const photos = (await readdir(folder)).map((name) => join(folder, name));
   await page.getByTestId('choose-photos').setInputFiles([...photos, 'demo/README.md']);
-  await page.getByRole('button', { name: 'Lay out 111 photos' }).waitFor({ timeout: 60_000 });
+  await page.getByRole('button', { name: 'Add 111 photos' }).waitFor({ timeout: 60_000 });
   await page.getByRole('checkbox', { name: 'A new scene after each long pause' }).check();
   await page.getByRole('table').evaluate((table) => {
     table.scrollTop = 52 * 37;
@@ -228,7 +228,7 @@ try {
       ...(await keyedPhotos(6, { width: 1600, height: 1200 })),
       { name: 'PICT107.JPG', mimeType: 'image/jpeg', buffer: await readFile('demo/photos/PICT0412.JPG') },
     ]);
-  await page.getByRole('button', { name: 'Lay out 7 photos' }).click();
+  await page.getByRole('button', { name: 'Add 7 photos' }).click();
   await press(page, 'Pause');
   await press(page, 'Mend');
   await page.keyboard.press('Home');

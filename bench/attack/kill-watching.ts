@@ -28,7 +28,7 @@ export const killWatching: Kill = async (base, { photos, watched }, next) => {
     await page.getByRole('button', { name: 'Shoot', exact: true }).click();
     await page.getByRole('button', { name: 'Folder', exact: true }).click();
     await page.getByRole('button', { name: /^Watch the server’s/ }).click();
-    await victim.watch('[data-testid=watched]', ': ([\\d,]+) photos? brought in');
+    await victim.watch('[data-testid=watched]', ': ([\\d,]+) photos? added');
     const writing = (async () => {
       for (const path of photos.slice(0, ALL - AFTER)) {
         await write(path);

@@ -103,7 +103,7 @@ test('a tab that is closed while it records loses a second at most; another tab 
   const again = await context.newPage();
   await again.goto(address);
   await again.getByText(/^A recording was cut off\./).waitFor();
-  const kept = /([\d.]+) s of it are kept as Take 1/.exec(await notes(again));
+  const kept = /([\d.]+) s of it are saved as Take 1/.exec(await notes(again));
   expect(Number(said?.[1])).toBeGreaterThan(3);
   expect(Number(kept?.[1])).toBeGreaterThan(Number(said?.[1]) - 1);
   await again.getByRole('button', { name: 'Record', exact: true }).click();

@@ -86,8 +86,8 @@ const notOpened = (name: string, room: StorageRoom): string =>
 
 /** Said where a film did not come in whole; of a damaged file another copy is needed. */
 export const cutWords = (missing: number, total: number, name: string, isDamaged = false): string =>
-  `${missing.toLocaleString('en')} of ${count(total, 'photo and sound', 'photos and sounds')} were not added. ` +
-  `Open ${isDamaged ? `a whole copy of ${name}` : `${name} again`} again for the rest.`;
+  `${missing.toLocaleString('en')} of ${count(total, 'photo and sound', 'photos and sounds')} ${missing === 1 ? 'was' : 'were'} not added. ` +
+  `Open ${isDamaged ? `a whole copy of ${name}` : `${name} again`} for the rest.`;
 
 /** Opens a `.kermis` file as a film of its own, or goes on where it was cut off; asks where the film is here already. */
 export async function openBundle(

@@ -146,7 +146,7 @@ async function tellFull(left: readonly File[]): Promise<void> {
   const room = await storageRoom(left);
   const words = room ? `${roomWords('They need', room)} ` : '';
   tell(
-    `No room left: ${count(left.length, 'photo')} were not added. ${words} ` +
+    `No room left: ${count(left.length, 'photo')} ${left.length === 1 ? 'was' : 'were'} not added. ${words}` +
       'Delete a film or free disk space, then add the same photos again.',
     'wrong',
   );
@@ -160,7 +160,7 @@ async function tellRoom(files: readonly File[]): Promise<void> {
   const room = await storageRoom(files);
   if (!room) return;
   const { needed, free } = room;
-  const words = `${count(files.length, 'photo')} need about ${formatSize(needed)}; ${formatSize(free)} are free.`;
+  const words = `${count(files.length, 'photo')} ${files.length === 1 ? 'needs' : 'need'} about ${formatSize(needed)}; ${formatSize(free)} are free.`;
   if (needed > free) {
     tell(
       `${words} What fits is added. Delete a film or free disk space, then ` +

@@ -232,7 +232,7 @@ function Outlines({ outlines, off }: { readonly outlines: Key['outlines']; reado
     <ol className={styles.outlines} aria-label="Parts always kept or dropped">
       {outlines.map(({ id, stays }, i) => (
         <li key={id}>
-          {i + 1}: always {stays ? 'stays' : 'goes'}
+          {i + 1}: always {stays ? 'kept' : 'dropped'}
           <button
             type="button"
             disabled={off}
