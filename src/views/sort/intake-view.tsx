@@ -102,7 +102,7 @@ export function IntakeView({ intake }: { readonly intake: Intake }) {
             <Incoming />
             {!coming && rows.length < intake.asked && (
               <p>
-                Stopped after {rows.length} of {count(intake.asked, 'file')}files. Add the same ones again for
+                Stopped after {rows.length} of {count(intake.asked, 'file')}. Add the same ones again for
                 the rest.
               </p>
             )}

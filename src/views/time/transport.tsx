@@ -134,7 +134,7 @@ export function Transport() {
       <select
         className={styles.speed}
         aria-label="Playback speed"
-        data-tip="Playback speed, as a part of the film's rate"
+        data-tip="Playback speed: the film itself stays as it is"
         value={speed}
         onChange={(event) => setSpeed(Number(event.target.value))}
       >

@@ -37,10 +37,10 @@ import { partWords } from '../scope-words';
 import { BehindFields } from './behind-fields';
 import styles from './key.module.css';
 
-const VIEWS: readonly (readonly [view: KeyView | 'result', word: string])[] = [
-  ['result', 'Result'],
-  ['matte', 'Matte'],
-  ['backing', 'Dropped'],
+const VIEWS: readonly (readonly [view: KeyView | 'result', word: string, tip?: string])[] = [
+  ['result', 'Result', 'The subject before its background'],
+  ['matte', 'Matte', 'White stays, black goes'],
+  ['backing', 'Dropped', 'Only what goes'],
 ];
 
 const WAYS: readonly (readonly [way: Pointing | 'nothing', word: string])[] = [
