@@ -77,7 +77,7 @@ test('steps are added, set, switched, moved and undone; what is seen is what is 
   await page.keyboard.press('k');
   await shows(page, BEIGE);
   await page.keyboard.press('k');
-  await page.getByRole('button', { name: 'Reset' }).click();
+  await page.getByRole('button', { name: 'Reset', exact: true }).click();
   await shows(page, BEIGE);
   await page.keyboard.press('Control+z');
   await shows(page, dark);
@@ -147,13 +147,13 @@ test('a look is kept and taken in another scope, copied, saved as a table and re
   ]);
   const cube = await readFile(await download.path(), 'utf8');
   expect(cube).toContain('LUT_3D_SIZE 65');
-  await page.getByRole('button', { name: 'Reset' }).click();
+  await page.getByRole('button', { name: 'Reset', exact: true }).click();
   await shows(page, BEIGE);
   await page.getByRole('combobox', { name: 'Photos' }).selectOption('scene');
   await page.getByRole('combobox', { name: 'Look' }).selectOption('Moss');
-  await page.getByRole('button', { name: 'Use it' }).click();
+  await page.getByRole('button', { name: 'Use it', exact: true }).click();
   await shows(page, mixed);
-  await page.getByRole('button', { name: 'Reset' }).click();
+  await page.getByRole('button', { name: 'Reset', exact: true }).click();
   await shows(page, BEIGE);
 
   const files = page.getByTestId('cubes');
@@ -173,7 +173,7 @@ test('a look is kept and taken in another scope, copied, saved as a table and re
   await page.getByRole('button', { name: 'moss.cube', exact: true }).click();
   await expect.poll(() => field(page, 'Strength').inputValue()).toBe('0');
   await page.getByRole('combobox', { name: 'Look' }).selectOption('Moss');
-  await page.getByRole('button', { name: 'Delete' }).click();
+  await page.getByRole('button', { name: 'Delete', exact: true }).click();
   await expect.poll(() => notes(page)).toContain('“Moss” is deleted.');
   expect(complaints).toEqual([]);
 });

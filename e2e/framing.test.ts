@@ -215,8 +215,8 @@ test('on ones the camera moves while a pose is held, on screen and in the print;
   // All of the picture: beside and below the middle another colour begins.
   await expect.poll(async () => distance(await colourSeen(page, 0.55, 0.6), bottomRight)).toBeLessThan(12);
   await page.getByRole('button', { name: 'Framing', exact: true }).click();
-  await page.getByRole('checkbox', { name: 'Strength of all framings of the film' }).check();
-  await page.getByRole('textbox', { name: 'Strength' }).fill('50');
+  await page.getByRole('checkbox', { name: 'All framings on' }).check();
+  await page.getByRole('textbox', { name: 'Film strength' }).fill('50');
   await page.keyboard.press('Enter');
   await expect.poll(() => undoWords(page)).toBe('Undo: Framings done by 50 %');
   expect(complaints).toEqual([]);

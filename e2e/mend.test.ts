@@ -133,7 +133,7 @@ test('brightness and strength are typed and moved by key for all chosen, left ou
   await expect.poll(() => undoWords(page)).toBe('Undo: Light copied to 1 photo');
   await page.getByRole('checkbox', { name: 'Matching on' }).uncheck();
   await expect.poll(() => undoWords(page)).toBe('Undo: Light of 1 photo off');
-  await page.getByRole('button', { name: 'Reset' }).click();
+  await page.getByRole('button', { name: 'Reset', exact: true }).click();
   await expect.poll(() => undoWords(page)).toBe('Undo: Light of 1 photo reset');
   expect(complaints).toEqual([]);
 });

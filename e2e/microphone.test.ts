@@ -40,7 +40,7 @@ test('a microphone that is refused, and one that is unplugged, are told of; what
   await expect.poll(() => notes(page)).toMatch(/unplugged\. What was recorded/);
   await takes(page).waitFor();
   await expect.poll(() => notes(page)).toMatch(/The tab was hidden while you recorded/);
-  await page.getByRole('button', { name: 'Play' }).click();
+  await page.getByRole('button', { name: 'Listen' }).click();
   await page.getByLabel('Take 1', { exact: true }).waitFor();
 });
 

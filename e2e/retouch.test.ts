@@ -185,7 +185,7 @@ test('photos are written into a folder of their own: nothing that lies there is 
   await page.keyboard.press('Control+a');
   for (const name of ['Untitled film to retouch', 'Untitled film to retouch 2']) {
     await press(page, 'Into a folder');
-    await expect.poll(() => notes(page)).toContain(`written out into the folder “${name}”`);
+    await expect.poll(() => notes(page)).toContain(`saved into the folder “${name}”`);
   }
   const written = await page.evaluate(async () => {
     const root = await navigator.storage.getDirectory();

@@ -173,7 +173,7 @@ test('photos are moved by hand: dragged, by key, typed, copied, by clicking the 
     .toBeCloseTo(-11, 0);
   await page.getByRole('checkbox', { name: 'Steadying on' }).uncheck();
   await expect.poll(() => undoWords(page)).toBe('Undo: Steadying of 1 photo off');
-  await page.getByRole('button', { name: 'Reset' }).click();
+  await page.getByRole('button', { name: 'Reset', exact: true }).click();
   await expect.poll(() => undoWords(page)).toBe('Undo: Place of 1 photo reset');
   expect(complaints).toEqual([]);
 });

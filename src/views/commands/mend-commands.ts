@@ -161,13 +161,13 @@ export const MEND_COMMANDS: readonly CommandFacts[] = [
     words: 'Strength of the film’s framings',
     also: 'strength per cent framings switch off on crop',
     cannot,
-    run: framing('Strength'),
+    run: framing('Film strength'),
   },
   {
     words: 'Strength of the film’s colours',
     also: 'strength per cent colours switch off on look grade',
     cannot,
-    run: colour('Strength'),
+    run: colour('Film strength'),
   },
   { words: 'Delete all framings', also: 'crop reset whole picture', cannot, run: uncropAll },
   {

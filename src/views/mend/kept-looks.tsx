@@ -28,7 +28,7 @@ export function KeptLooks({ look, off }: KeptLooksProps) {
             beside
             value={chosen ? name : ''}
             options={[
-              { value: '', label: `${looks.length} kept` },
+              { value: '', label: 'Choose one' },
               ...looks.map((each) => ({ value: each.name, label: each.name })),
             ]}
             onChange={setName}

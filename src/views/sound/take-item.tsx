@@ -36,7 +36,7 @@ export function TakeItem({ laneId, take, disabled }: TakeItemProps) {
         <Trash2 size={14} aria-hidden />
       </IconButton>
       {address === undefined ? (
-        <Button onClick={() => void hear()}>Play</Button>
+        <Button onClick={() => void hear()}>Listen</Button>
       ) : (
         // eslint-disable-next-line jsx-a11y/media-has-caption -- what was spoken only now has no words yet
         <audio
