@@ -104,7 +104,7 @@ test('a frame is dragged by its corner and as a whole, moved by keys, and stays 
   await expect.poll(() => frameWords(page)).toContain(', 11 from the left');
   await page.keyboard.press('Control+z');
   await expect.poll(() => frameWords(page)).toContain(', 1 from the left');
-  await page.getByRole('button', { name: 'Delete framings' }).click();
+  await page.getByRole('button', { name: 'Delete all', exact: true }).click();
   await expect.poll(() => frameWords(page)).toContain('Crop, 100 %, 0 from the left');
   expect(complaints).toEqual([]);
 });

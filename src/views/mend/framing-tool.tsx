@@ -157,7 +157,7 @@ export function FramingTool() {
         tools={[
           { word: 'Whole', label: 'Show all of the picture', icon: Maximize2, run: () => setCrop(WHOLE) },
           {
-            word: frameScope === 'film' ? 'Delete framings' : 'Use scene’s',
+            word: frameScope === 'film' ? 'Delete all' : 'Use scene’s',
             label:
               frameScope === 'film'
                 ? 'Delete all framings, of scenes and poses too'

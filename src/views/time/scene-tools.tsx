@@ -42,7 +42,7 @@ export function SceneTools({ film, scene, index, disabled }: SceneToolsProps) {
   const last = film.scenes.length - 1;
   const tools: readonly Tool[] = [
     // Playing changes nothing.
-    { word: 'Play scene', label: `Play ${name}`, icon: Play, run: () => playScene(id), off: setAside === true },
+    { word: 'Play it', label: `Play ${name}`, icon: Play, run: () => playScene(id), off: setAside === true },
     {
       word: 'Split',
       label: 'Split before the pose on screen',

@@ -6,7 +6,7 @@ export interface Microphone {
 }
 
 /** The stand-in that ships with the app; it comes last. */
-export const STAND_IN: Microphone = { id: 'stand-in', name: 'Stand-in: speaks the demo’s line' };
+export const STAND_IN: Microphone = { id: 'stand-in', name: 'Stand-in: a spoken line' };
 
 /** The microphones that the browser tells of; without their names until it has been allowed to use one. */
 export async function listMicrophones(): Promise<readonly Microphone[]> {

@@ -24,11 +24,11 @@ import { PictureChooser } from '../../picture-chooser';
 import mend from '../mend.module.css';
 
 const KINDS: readonly { readonly value: Behind['kind'] | 'film'; readonly label: string }[] = [
-  { value: 'film', label: 'the film’s background' },
+  { value: 'film', label: 'as the film' },
   { value: 'colour', label: 'a colour' },
   { value: 'gradient', label: 'a gradient' },
   { value: 'photo', label: 'a photo' },
-  { value: 'run', label: 'another scene, in sync' },
+  { value: 'run', label: 'another scene' },
 ];
 
 const TURN: Amount = { label: 'Turn', unit: '°', least: -360, most: 360, neutral: 0 };
