@@ -77,7 +77,7 @@ test('a tempo that is tapped is offered, and taken', async () => {
     // The time between taps is what is measured.
     await page.waitForTimeout(400);
   }
-  await page.getByRole('button', { name: /^Take 1\d\d/ }).click();
+  await page.getByRole('button', { name: /^Use 1\d\d/ }).click();
   await expect
     .poll(async () => Number(await page.getByRole('textbox', { name: 'Tempo' }).inputValue()))
     .toBeGreaterThan(99);

@@ -28,7 +28,7 @@ const GIVEN_UP: readonly GivenUp[] = [
   {
     words: /\bbehind\b/i,
     instead: 'after, or background',
-    but: { '- **Despill** takes': BACKING, '| key, matte': BACKING },
+    but: { '- **Despill** clears': BACKING, '| key, matte': BACKING },
   },
   {
     words: /\btak(e|es|ing) (it |them |.{1,12} )?(out|off|away)\b|\btaken (out|off|away)\b/i,
