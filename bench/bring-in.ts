@@ -6,6 +6,6 @@ export const bringIn = (page: Page, paths: readonly string[]): Promise<number> =
   timed(async () => {
     await page.getByTestId('choose-photos').setInputFiles([...paths]);
     // Waiting by role would look through the whole table at each repaint, and cost a tenth of the import.
-    const button = page.locator('button', { hasText: `Lay out ${paths.length.toLocaleString('en')} photos` });
+    const button = page.locator('button', { hasText: `Add ${paths.length.toLocaleString('en')} photos` });
     while ((await button.count()) === 0) await new Promise((resolve) => setTimeout(resolve, 50));
   });

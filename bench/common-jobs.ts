@@ -27,7 +27,7 @@ const strip = (page: Page): Locator => page.getByRole('listbox', { name: 'Poses 
 
 async function openDemo(page: Page): Promise<void> {
   await openDemoFilm(page);
-  await button(page, 'To the start').click();
+  await button(page, 'Go to the start').click();
 }
 
 /** The place of a frame on the strip where the whole film is in sight, in CSS pixels from the strip's corner. */
@@ -69,7 +69,7 @@ const layOut =
   async (hand) => {
     hand.think();
     await hand.choose(button(hand.page, name), name, await files());
-    await button(hand.page, `Lay out ${PHOTOS} photos`).waitFor({ timeout: 60_000 });
+    await button(hand.page, `Add ${PHOTOS} photos`).waitFor({ timeout: 60_000 });
     hand.think();
     await hand.key('Enter');
   };
@@ -91,7 +91,7 @@ async function sayALine(hand: Hand): Promise<void> {
   await hand.page.getByRole('timer').filter({ hasText: 'Recording 1.' }).waitFor({ timeout: 15_000 });
   await hand.key('e');
   hand.think();
-  await hand.click(button(hand.page, 'Keep it'), 'Keep it');
+  await hand.click(button(hand.page, 'Use it'), 'Use it');
 }
 
 async function save(hand: Hand): Promise<void> {
@@ -103,14 +103,14 @@ async function save(hand: Hand): Promise<void> {
   await saved;
 }
 
-const CLOP = 'Lay hoof-clops.wav in at the playhead';
+const CLOP = 'Add hoof-clops.wav at the playhead';
 
 export const JOBS: readonly Job[] = [
   {
     name: 'lay out 39 photos and play',
     ready: () => Promise.resolve(),
-    before: layOut('Choose photos'),
-    now: layOut('Choose photos or a film file'),
+    before: layOut('Add photos'),
+    now: layOut('Add photos or a film file'),
     isDone: (page) => button(page, 'Pause').waitFor({ timeout: 30_000 }),
   },
   {
@@ -156,7 +156,7 @@ export const JOBS: readonly Job[] = [
       hand.think();
       await hand.key('c');
       hand.think();
-      await hand.select(page.getByRole('combobox', { name: 'Goes' }), 'Goes', 'there and back');
+      await hand.select(page.getByRole('combobox', { name: 'Way' }), 'Way', 'there and back');
     },
     now: async (hand) => {
       const { page } = hand;
@@ -185,7 +185,7 @@ export const JOBS: readonly Job[] = [
       hand.think();
       await hand.click(button(hand.page, CLOP), CLOP);
     },
-    isDone: (page) => undoTells(page, /^Undo: hoof-clops.wav laid in/),
+    isDone: (page) => undoTells(page, /^Undo: hoof-clops.wav added/),
   },
   {
     name: 'hold to a word',
@@ -193,7 +193,7 @@ export const JOBS: readonly Job[] = [
       await openDemo(page);
       await button(page, 'Sound').click();
       await button(page, 'Words').click();
-      await button(page, 'Find the words').click();
+      await button(page, 'Mark the words').click();
       await page
         .getByRole('textbox', { name: /^Word on frame/ })
         .first()
@@ -218,7 +218,7 @@ export const JOBS: readonly Job[] = [
       hand.think();
       await hand.click(button(page, 'Hold the last chosen pose until it'), 'Hold until it');
       hand.think();
-      await hand.click(button(page, 'Do it'), 'Do it');
+      await hand.click(button(page, 'Apply'), 'Apply');
     },
     now: async (hand) => {
       hand.think();

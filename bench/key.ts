@@ -60,7 +60,7 @@ await withPage(async (page, folder) => {
   await page.getByRole('button', { name: 'New film' }).click();
   await page.getByRole('heading', { name: 'Drop your photos here' }).waitFor();
   await bringIn(page, paths);
-  await page.getByRole('button', { name: /^Lay out/ }).click();
+  await page.getByRole('button', { name: /^Add \d/ }).click();
   await page.getByTestId('counter').waitFor();
   const plain = await quickest(page);
   await show(page, 'Mend');
@@ -72,7 +72,7 @@ await withPage(async (page, folder) => {
     await page.mouse.click(box.x + box.width / 2 + box.height * 0.55, box.y + box.height * 0.12);
     await page.getByText(`Backing found in ${PHOTOS} of ${PHOTOS} photos`).waitFor({ timeout: 120_000 });
   });
-  const behind = page.getByRole('combobox', { name: 'Behind it' });
+  const behind = page.getByRole('combobox', { name: 'Background' });
   await behind.selectOption('a gradient');
   const gradient = await quickest(page);
   await show(page, 'Mend');

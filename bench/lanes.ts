@@ -66,7 +66,7 @@ async function makeFilm(page: Page, folder: string): Promise<void> {
     .map((name) => join('demo/photos', name));
   await page.getByRole('navigation', { name: 'Stages' }).waitFor();
   await page.getByTestId('choose-photos').setInputFiles(photos);
-  await page.getByRole('button', { name: `Lay out ${POSES}` }).click({ timeout: 120_000 });
+  await page.getByRole('button', { name: `Add ${POSES}` }).click({ timeout: 120_000 });
   await page.getByRole('button', { name: 'Pause', exact: true }).click();
   await page.keyboard.press('Control+a');
   await page.getByRole('textbox', { name: 'Hold', exact: true }).fill(String(HOLD));
@@ -82,7 +82,7 @@ async function makeFilm(page: Page, folder: string): Promise<void> {
   await page.keyboard.press('Home');
   for (const path of paths) {
     const name = path.slice(folder.length + 1);
-    await page.getByRole('button', { name: `Lay ${name} in at the playhead` }).click();
+    await page.getByRole('button', { name: `Add ${name} at the playhead` }).click();
   }
   const lanes = ['Dialogue', 'Effects', 'Music', 'Ambience'];
   for (const [i, lane] of lanes.entries()) {

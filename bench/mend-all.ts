@@ -22,7 +22,7 @@ export async function moveAll(page: Page): Promise<void> {
 /** A framing and a strong look for the film. */
 export async function frameAndColour(page: Page): Promise<void> {
   await page.getByRole('button', { name: 'Framing', exact: true }).click();
-  await page.getByLabel('Closer, %').fill('104');
+  await page.getByLabel('Zoom, %').fill('104');
   await page.keyboard.press('Enter');
   // Once it is done: what is said then moves the tools below it.
   await page.getByRole('button', { name: /^Undo: Framing/ }).waitFor();

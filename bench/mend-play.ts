@@ -48,7 +48,7 @@ await withPage(async (page, folder) => {
   await layOutOnOnes(page, PHOTOS);
   await page.getByRole('button', { name: 'Mend', exact: true }).click();
   await mendAll(page);
-  const drawing = page.getByRole('progressbar', { name: 'Drawing mended pictures' });
+  const drawing = page.getByRole('progressbar', { name: 'Preparing mended pictures' });
   await drawing.waitFor();
   await play(page, 'while they are being drawn');
   const before = (await drawing.textContent()) ?? '';

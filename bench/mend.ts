@@ -86,7 +86,7 @@ async function job(page: Page, words: RegExp): Promise<void> {
 
 async function steady(page: Page): Promise<void> {
   await page.getByRole('button', { name: 'Steady', exact: true }).click();
-  await page.getByRole('checkbox', { name: 'Turns too' }).check();
+  await page.getByRole('checkbox', { name: 'Rotation' }).check();
   const seconds = await timed(async () => {
     await page.keyboard.press('m');
     await job(page, /^Stop steadying/);

@@ -30,7 +30,7 @@ await withPage(async (page, folder) => {
   await press(page, 'New film');
   await page.getByRole('heading', { name: 'Drop your photos here' }).waitFor();
   await bringIn(page, paths);
-  await page.getByRole('button', { name: /^Lay out/ }).click();
+  await page.getByRole('button', { name: /^Add \d/ }).click();
   await page.getByTestId('counter').waitFor();
   await press(page, 'Pause');
   await page.keyboard.press('Home');
@@ -41,12 +41,12 @@ await withPage(async (page, folder) => {
     await work(page, 'Making a clean plate');
   });
   const looked = await timed(async () => {
-    await press(page, 'Look');
-    await page.getByRole('button', { name: /^Take out 1 / }).waitFor();
+    await press(page, 'Find');
+    await page.getByRole('button', { name: /^Paint out 1 / }).waitFor();
   });
-  await page.getByRole('button', { name: /^Take out 1 / }).click();
+  await page.getByRole('button', { name: /^Paint out 1 / }).click();
   await page.getByRole('list', { name: 'Strokes, the latest first' }).waitFor();
-  await page.getByRole('textbox', { name: 'To the next' }).fill(String(CARRIED));
+  await page.getByRole('textbox', { name: 'Carry on to' }).fill(String(CARRIED));
   await page.keyboard.press('Enter');
   const carried = await timed(async () => {
     await press(page, 'Carry on');

@@ -129,7 +129,7 @@ async function printCosts(): Promise<void> {
     await page.getByRole('button', { name: 'New film' }).click();
     await page.getByRole('heading', { name: 'Drop your photos here' }).waitFor();
     await bringIn(page, await largePhotos(folder, 48));
-    await page.getByRole('button', { name: /^Lay out/ }).click();
+    await page.getByRole('button', { name: /^Add \d/ }).click();
     const rounds: { readonly plain: number; readonly lit: number }[] = [];
     for (let i = 0; i < 3; i++) {
       await light(page, '0');

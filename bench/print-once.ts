@@ -9,7 +9,7 @@ export async function printOnce(page: Page): Promise<number> {
   await page.getByRole('button', { name: 'Print the film' }).click();
   await nextProof(page, before, 600_000);
   const words = await finishedPrints(page).first().innerText();
-  const free = page.getByRole('button', { name: 'Free them' });
+  const free = page.getByRole('button', { name: 'Delete them' });
   if (await free.isVisible()) await free.click();
   return Number(/made in ([\d.]+) s/.exec(words)?.[1]);
 }

@@ -57,7 +57,7 @@ async function emptyFilm(page: Page): Promise<void> {
 
 async function layOutAll(page: Page, paths: readonly string[], lines: number): Promise<void> {
   await bringIn(page, paths);
-  await page.getByRole('button', { name: /^Lay out/ }).click();
+  await page.getByRole('button', { name: /^Add \d/ }).click();
   await openSettings(page);
   for (const [label, pixels] of [
     ['Width in pixels', (lines * 4) / 3],
@@ -82,7 +82,7 @@ async function print(page: Page, kind: PrintedKind, quality: string): Promise<nu
 }
 
 async function freeKept(page: Page): Promise<void> {
-  const free = page.getByRole('button', { name: 'Free them' });
+  const free = page.getByRole('button', { name: 'Delete them' });
   if (await free.isVisible()) await free.click();
 }
 
@@ -114,7 +114,7 @@ async function firstPrints(): Promise<void> {
 /** The film in a page of its own: what bringing it in left in memory is no part of a print. */
 async function freshPage(page: Page): Promise<Page> {
   const fresh = await page.context().newPage();
-  await page.getByText('Kept', { exact: true }).waitFor();
+  await page.getByText('Saved', { exact: true }).waitFor();
   const url = page.url();
   await page.close();
   await fresh.goto(url);

@@ -51,7 +51,7 @@ async function kermisPrints(base: string, paths: readonly string[]): Promise<{ m
   const { browser, page } = await emptyFilm(base);
   try {
     await bringIn(page, paths);
-    await page.getByRole('button', { name: /^Lay out/ }).click();
+    await page.getByRole('button', { name: /^Add \d/ }).click();
     await openSettings(page);
     await page.getByLabel('Width in pixels').fill('1920');
     await page.getByLabel('Width in pixels').press('Enter');

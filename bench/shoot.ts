@@ -46,7 +46,7 @@ interface Pressed {
 
 async function press(page: Page): Promise<void> {
   await openStandIn(page);
-  await page.getByRole('button', { name: 'Lock the camera' }).click();
+  await page.getByRole('button', { name: 'Lock settings' }).click();
   const presses: Pressed[] = [];
   for (let i = 0; i < 24; i++) {
     presses.push(await page.evaluate<Pressed>(PRESS));
@@ -86,9 +86,9 @@ async function live(page: Page, folder: string): Promise<void> {
   }
   await page.getByRole('button', { name: 'Mend', exact: true }).click();
   await page.getByRole('button', { name: 'Framing', exact: true }).click();
-  await page.getByLabel('Closer, %', { exact: true }).fill('125');
+  await page.getByLabel('Zoom, %', { exact: true }).fill('125');
   await page.keyboard.press('Enter');
-  await page.getByRole('button', { name: /^Frame, 125 %/ }).waitFor();
+  await page.getByRole('button', { name: /^Crop, 125 %/ }).waitFor();
   await page.getByRole('button', { name: 'Shoot', exact: true }).click();
   await page.getByRole('button', { name: 'Open the camera' }).first().click();
   await page.getByTestId('live').locator('video').waitFor();
@@ -99,7 +99,7 @@ async function live(page: Page, folder: string): Promise<void> {
   await sharp({ create: { width: 1920, height: 1080, channels: 4, background: '#fff8' } })
     .png()
     .toFile(drawing);
-  await page.getByRole('button', { name: 'See', exact: true }).click();
+  await page.getByRole('button', { name: 'View', exact: true }).click();
   await page.getByTestId('choose-reference').setInputFiles(drawing);
   await page.getByTestId('reference').waitFor();
   const counts = `(() => {

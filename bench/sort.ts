@@ -74,7 +74,7 @@ async function measure(base: string, label: string, paths: readonly string[], fo
       `  main thread while they came in: ${told(during)}; page's process at most ${peak.toFixed(0)} MB`,
     );
 
-    await page.getByRole('button', { name: /^Lay out/ }).click();
+    await page.getByRole('button', { name: /^Add \d/ }).click();
     await page.getByRole('button', { name: 'Pause', exact: true }).click();
     console.log(`  laying out and playing: ${told(await tasks())}`);
     await page.getByRole('button', { name: 'Sort', exact: true }).click();

@@ -67,7 +67,7 @@ await withPage(
       await page.getByRole('button', { name: 'Mend', exact: true }).click();
       await page.keyboard.press('Home');
       await page.getByRole('button', { name: 'Paint out' }).click();
-      await page.getByRole('combobox', { name: 'Paint in' }).selectOption('after');
+      await page.getByRole('combobox', { name: 'Source' }).selectOption('after');
       await page.waitForTimeout(6000);
       await strokes(page, `painted over ${painted}`);
       await page.waitForTimeout(3000);

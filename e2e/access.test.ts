@@ -48,10 +48,10 @@ test('axe-core finds nothing on any main view, by daylight and in the dark', asy
   await page.getByTestId('choose-retouched').setInputFiles(await numbered(2, 1));
   await page.getByRole('button', { name: /^Swap / }).waitFor();
   expect(await wrong(page, PART), 'what comes back').toEqual([]);
-  await page.getByRole('button', { name: 'Leave all as they are' }).click();
+  await page.getByRole('button', { name: 'Cancel' }).click();
   await page.getByRole('button', { name: 'Sound', exact: true }).click();
   await bringInSounds(page, [wav('click.wav', click())]);
-  await page.getByRole('button', { name: 'Lay click.wav in at the playhead' }).click();
+  await page.getByRole('button', { name: 'Add click.wav at the playhead' }).click();
   expect(await wrong(page, PART), 'a cue').toEqual([]);
   await page.getByRole('combobox', { name: 'Lane' }).selectOption('Music');
   await page.getByRole('button', { name: 'Beat', exact: true }).click();
@@ -63,7 +63,7 @@ test('axe-core finds nothing on any main view, by daylight and in the dark', asy
   await page.getByRole('button', { name: 'Open the microphone' }).click();
   await page.getByRole('button', { name: 'Close the microphone' }).waitFor();
   await page.getByRole('button', { name: 'Record from frame' }).click();
-  await page.getByRole('button', { name: /^Throw Take/ }).waitFor();
+  await page.getByRole('button', { name: /^Delete Take/ }).waitFor();
   expect(await wrong(page, PART), 'takes').toEqual([]);
   await page.getByRole('button', { name: 'Mix', exact: true }).click();
   expect(await wrong(page), 'the mix').toEqual([]);
@@ -76,7 +76,7 @@ test('axe-core finds nothing on any main view, by daylight and in the dark', asy
     await page.getByRole('button', { name: 'Make one' }).waitFor();
     expect(await wrong(page, PART), 'paint out').toEqual([]);
     await page.getByRole('button', { name: 'Key', exact: true }).click();
-    await page.getByRole('button', { name: 'Stays', exact: true }).click();
+    await page.getByRole('button', { name: 'Keep', exact: true }).click();
     expect(await wrong(page, PART), 'key').toEqual([]);
     await page.getByRole('button', { name: 'Draw on top' }).click();
     await page.getByRole('group', { name: 'What is drawn with' }).waitFor();
@@ -84,9 +84,9 @@ test('axe-core finds nothing on any main view, by daylight and in the dark', asy
   }
   await page.getByRole('button', { name: 'Mend', exact: true }).click();
   for (const [tool, onPicture] of [
-    ['Steady', /^The photo, to be dragged/],
-    ['Framing', /^Frame, /],
-    ['Colour', /^Table$/],
+    ['Steady', /^The photo: drag it/],
+    ['Framing', /^Crop, /],
+    ['Colour', /^LUT$/],
   ] as const) {
     await page.getByRole('button', { name: tool, exact: true }).click();
     await page.getByRole('button', { name: onPicture }).waitFor();
@@ -104,7 +104,7 @@ test('axe-core finds nothing on any main view, by daylight and in the dark', asy
   expect(await wrong(page), 'flags, a cycle and ghosts').toEqual([]);
   await page.getByRole('button', { name: 'Poses', exact: true }).click();
   expect(await wrong(page, PART), 'a cycle').toEqual([]);
-  await page.getByRole('button', { name: 'Done', exact: true }).click();
+  await page.getByRole('button', { name: 'History', exact: true }).click();
   expect(await wrong(page, PART), 'what was done').toEqual([]);
   await page.keyboard.press('Control+k');
   expect(await wrong(page, PART), 'commands').toEqual([]);
@@ -113,7 +113,7 @@ test('axe-core finds nothing on any main view, by daylight and in the dark', asy
   await page.getByLabel('Rate', { exact: true }).selectOption('12 frames a second');
   expect(await wrong(page, PART), 'settings').toEqual([]);
   await page.keyboard.press('Escape');
-  await page.getByRole('button', { name: 'Keys' }).click();
+  await page.getByRole('button', { name: 'All shortcuts' }).click();
   expect(await wrong(page, PART), 'keys').toEqual([]);
   await page.keyboard.press('Escape');
   await page.getByRole('button', { name: 'All films' }).click();

@@ -63,7 +63,7 @@ test('each bad file gets a sentence that names it; the rest comes in', async () 
   expect(said).toMatch(/P9\.jpg is damaged/);
   expect(said).toMatch(/P7\.png: same number as P7\.jpg/);
   expect(said).toMatch(/P5\.jpg: another (shape|size)/);
-  await page.getByRole('button', { name: 'Lay out 5 photos' }).click();
+  await page.getByRole('button', { name: 'Add 5 photos' }).click();
   await page.getByTestId('counter').waitFor();
   await expect.poll(async () => (await counter(page)).frames).toBe(10);
   expect(complaints).toEqual([]);
@@ -125,7 +125,7 @@ test('names of any kind come in whole and in order; pictures too large for the m
   const copied = await page.evaluate(() => navigator.clipboard.readText());
   expect(copied.split('\n')).toHaveLength(9);
   expect(copied).toContain(tooLarge);
-  await page.getByRole('button', { name: 'Lay out 6 photos' }).click();
+  await page.getByRole('button', { name: 'Add 6 photos' }).click();
   await page.getByTestId('counter').waitFor();
   await expect.poll(async () => (await counter(page)).frames).toBe(12);
   await isKept(page);
@@ -147,15 +147,15 @@ test('a folder that comes twice, a file that changes while it waits, an entry th
     await page.getByRole('progressbar', { name: 'Photos coming in' }).waitFor();
     await writeFile(paths[2] ?? '', Buffer.concat([files[2]?.buffer ?? Buffer.alloc(0), Buffer.alloc(9)]));
     letWorkersGo();
-    await page.getByRole('button', { name: 'Lay out 2 photos' }).waitFor();
+    await page.getByRole('button', { name: 'Add 2 photos' }).waitFor();
     expect((await tableRows(page)).join('\n')).toMatch(
       /PICT3\.JPG could not be read from the disk; it may have been changed/,
     );
     // The same files again: what is in the table stays, what could not be read is tried once more.
     await page.getByTestId('choose-photos').setInputFiles(paths);
-    await page.getByRole('button', { name: 'Lay out 3 photos' }).waitFor();
+    await page.getByRole('button', { name: 'Add 3 photos' }).waitFor();
     await page.getByTestId('choose-photos').setInputFiles(paths);
-    await expect.poll(() => notes(page)).toContain('All of these photos are in the table already');
+    await expect.poll(() => notes(page)).toContain('All these photos are in the table already');
     await layOut(page);
     await chooseFiles(page, files);
     await expect
@@ -166,7 +166,7 @@ test('a folder that comes twice, a file that changes while it waits, an entry th
         // Nine bytes longer than the file that was given here: another file with the same number.
         expect.stringContaining('PICT3.JPG: '),
       ]);
-    await page.getByRole('button', { name: 'Leave all out' }).click();
+    await page.getByRole('button', { name: 'Cancel import' }).click();
 
     await page.evaluate(() => {
       const refuse = (_: unknown, fail: (error: Error) => void): void => fail(new Error('not allowed'));
@@ -188,8 +188,8 @@ test('a folder that comes twice, a file that changes while it waits, an entry th
     });
     await expect.poll(async () => (await tableRows(page)).length).toBe(3);
     const said = (await tableRows(page)).join('\n');
-    expect(said).toContain('locked 5.jpg could not be read: the system does not let it be opened.');
-    expect(said).toContain('sealed could not be read');
+    expect(said).toContain('locked 5.jpg could not be opened. It was left out.');
+    expect(said).toContain('sealed could not be opened');
     expect(said).toContain('notes 4.jpg is not a picture');
   } finally {
     await rm(folder, { recursive: true, force: true });
@@ -200,14 +200,14 @@ test('a choice with nothing to use changes nothing and says so', async () => {
   const { page } = await visit();
   await bringIn(page, await numbered(2, 1));
   await bringInFiles(page, [photo('Thumbs.db', Buffer.from('x'))]);
-  await expect.poll(() => notes(page)).toContain('There are no pictures in what was chosen');
+  await expect.poll(() => notes(page)).toContain('There are no photos in these files.');
   await bringInFiles(page, [{ name: 'notes.txt', mimeType: 'text/plain', buffer: Buffer.from('shot list') }]);
   await page.getByRole('button', { name: 'Sort', exact: true }).click();
   await expect
     .poll(() => tableRows(page))
     .toEqual([expect.stringContaining('notes.txt is not a picture of a kind')]);
-  await expect.poll(() => page.getByRole('button', { name: /^Lay out/ }).isDisabled()).toBe(true);
-  await page.getByRole('button', { name: 'Leave all out' }).click();
+  await expect.poll(() => page.getByRole('button', { name: /^Add \d/ }).isDisabled()).toBe(true);
+  await page.getByRole('button', { name: 'Cancel import' }).click();
   await bringInFiles(page, [
     { name: 'old.kermis', mimeType: 'application/zip', buffer: Buffer.from('PK not really') },
   ]);
@@ -285,7 +285,7 @@ test('before an import that does not fit, the app says what it needs and what th
   await chooseFiles(page, await numbered(4, 1));
   await expect
     .poll(() => notes(page))
-    .toMatch(/^4 photos need about \d+ kB; the browser has 100 kB left for Kermis\./);
+    .toMatch(/^4 photos need about \d+ kB; 100 kB are free\. What fits is added\./);
 });
 
 longTest(
@@ -302,7 +302,7 @@ longTest(
       await expect
         .poll(() => notes(page))
         .toMatch(
-          /^twenty\.kermis was not opened: it needs about \d+ MB\. The browser reports that [\d.]+ [kMG]B are left, but takes nothing more: the disk itself may be full\. Delete a film you no longer need, or free space on the disk\. Nothing was changed\.$/,
+          /^twenty\.kermis was not opened: it needs about \d+ MB\. The browser reports that [\d.]+ [kMG]B are left, but takes nothing more: the disk itself may be full\. Nothing was changed\. Delete a film or free disk space\.$/,
         );
       await disk.set(false);
       await putNotesAway(page);
@@ -314,12 +314,12 @@ longTest(
       await expect
         .poll(() => notes(page))
         .toMatch(
-          /^Stopped\. \d+ of 20 photos and sounds did not come in\. Open twenty\.kermis again, and the rest does;/m,
+          /^Stopped\. \d+ of 20 photos and sounds were not added\. Open twenty\.kermis again for the rest\.$/m,
         );
       await page.getByRole('button', { name: 'All films' }).click();
-      await page.getByText('Cut off while it came in: open twenty.kermis again for the rest').waitFor();
+      await page.getByText('Cut off while it came in: open twenty.kermis again to add the rest').waitFor();
       await page.getByTestId('choose-photos').setInputFiles(film);
-      await page.getByRole('button', { name: 'Bring in the rest' }).click();
+      await page.getByRole('button', { name: 'Add the rest' }).click();
       await page.getByRole('progressbar', { name: 'Photos coming in' }).waitFor();
       await page.getByRole('progressbar', { name: 'Photos coming in' }).waitFor({ state: 'detached' });
       await page.getByRole('button', { name: 'All films' }).click();
@@ -342,10 +342,10 @@ test('a film file of which the end is missing says so first, and nothing that is
     await expect
       .poll(() => notes(page))
       .toMatch(
-        /^half\.kermis is cut off or damaged\. \d of 6 photos and sounds did not come in\. Open a whole copy of half\.kermis, and the rest does; or delete the film under Films\.$/,
+        /^half\.kermis is cut off or damaged\. \d of 6 photos and sounds were not added\. Open a whole copy of half\.kermis for the rest\.$/,
       );
     await page.reload();
-    await expect.poll(() => notes(page)).toMatch(/was cut off while it came in from half\.kermis/);
+    await expect.poll(() => notes(page)).toMatch(/adding it from half\.kermis was cut off/);
   } finally {
     await rm(folder, { recursive: true, force: true });
   }
@@ -362,7 +362,7 @@ test('a full store: the film so far stays whole, and the app says what to do', a
   await expect
     .poll(() => notes(page))
     .toMatch(
-      /^The browser has no room left: 6 photos did not come in\. They need about \d+ kB\. The browser reports that [\d.]+ [kMG]B are left, but takes nothing more: the disk itself may be full\. What came in is kept\.[^\n]*$/m,
+      /^No room left: 6 photos were not added\. They need about \d+ kB\. The browser reports that [\d.]+ [kMG]B are left, but takes nothing more: the disk itself may be full\. Delete a film or free disk space, then add the same photos again\.$/m,
     );
   await expect.poll(() => tableRows(page)).toEqual([]);
   await putNotesAway(page);
@@ -371,7 +371,7 @@ test('a full store: the film so far stays whole, and the app says what to do', a
   await expect.poll(async () => (await counter(page)).frames).toBe(8);
   await tickets(page).nth(0).click();
   await page.keyboard.press('9');
-  await page.getByRole('alert').filter({ hasText: 'The browser has no room left for this film' }).waitFor();
+  await page.getByRole('alert').filter({ hasText: 'No room left: the last changes are not saved.' }).waitFor();
   await expect.poll(async () => (await counter(page)).frames).toBe(15);
   // What was kept before is whole.
   const other = await page.context().newPage();
@@ -381,7 +381,7 @@ test('a full store: the film so far stays whole, and the app says what to do', a
   await other.close();
   // There is room again: what is on screen is kept, and nothing was lost on the way.
   await disk.set(false);
-  await page.getByRole('button', { name: 'Keep now' }).click();
+  await page.getByRole('button', { name: 'Save now' }).click();
   await isKept(page);
   await page.reload();
   await page.getByTestId('counter').waitFor();
@@ -406,7 +406,7 @@ test('a print that is stopped leaves no file, and an import that is stopped keep
   await page.getByTestId('choose-photos').setInputFiles(await numbered(40, 1));
   await page.locator('[data-row]').first().waitFor();
   await page.getByRole('button', { name: 'Stop' }).click();
-  await page.getByText(/^Stopped after \d+ of 40 files; what came in is kept/).waitFor();
+  await page.getByText(/^Stopped after \d+ of 40 files\. Add the same ones again/).waitFor();
   await layOut(page);
   const { frames } = await counter(page);
   expect(frames).toBeLessThan(80);
@@ -440,7 +440,7 @@ test('a browser without WebCodecs is told so at the print; everything else works
   await bringIn(page, await numbered(3, 1));
   await expect.poll(async () => (await counter(page)).frames).toBe(6);
   await page.getByRole('button', { name: 'Print', exact: true }).click();
-  await page.getByRole('alert').filter({ hasText: 'This browser has no WebCodecs' }).waitFor();
+  await page.getByRole('alert').filter({ hasText: 'This browser cannot make video files.' }).waitFor();
   await expect.poll(() => page.getByRole('button', { name: 'Print the film' }).isDisabled()).toBe(true);
 });
 
@@ -448,10 +448,10 @@ test('a part of the app that cannot be loaded is named in a sentence, and its jo
   const { page } = await visit();
   await page.route(/(picture|sound|print|out)\.worker.*\.js/, (route) => route.abort());
   await chooseFiles(page, await numbered(3, 1));
-  await page.getByRole('button', { name: /^Lay out \d/ }).click();
+  await page.getByRole('button', { name: /^Add \d/ }).click();
   await expect
     .poll(() => notes(page))
-    .toContain('The part of Kermis that is to make pictures could not be started or broke off');
+    .toContain('Kermis stopped while it had to make pictures.');
   await putNotesAway(page);
   const pause = page.getByRole('button', { name: 'Pause', exact: true });
   if (await pause.isVisible()) await pause.click();
@@ -461,13 +461,13 @@ test('a part of the app that cannot be loaded is named in a sentence, and its jo
   await expect
     .poll(() => notes(page))
     .toMatch(
-      /bell\.wav could not be read\. The part of Kermis that is to read sounds could not be started.*It was left out\./,
+      /bell\.wav could not be read\. Kermis stopped while it had to read sounds\..*It was left out\./,
     );
 
   await page.getByRole('button', { name: 'Print', exact: true }).click();
   await page.getByRole('button', { name: 'Print the film' }).click();
   await page
-    .getByText(/The print failed\. The part of Kermis that is to print could not be started/)
+    .getByText(/Kermis stopped while it had to (print|make frames|make pictures)\./)
     .waitFor();
   // What needs none of them still works.
   await page.getByRole('button', { name: 'Time', exact: true }).click();
@@ -484,18 +484,18 @@ longTest(
     await bringIn(page, await numbered(12, 1));
     await bringInSounds(page, [wavOfFloats('bell.wav', click())]);
     await page.keyboard.press('Home');
-    await page.getByRole('button', { name: 'Lay bell.wav in at the playhead' }).click();
+    await page.getByRole('button', { name: 'Add bell.wav at the playhead' }).click();
     await isKept(page);
     await page.route(/(mix|check)\.worker.*\.js/, (route) => route.abort());
     await page.reload();
     await expect
       .poll(() => notes(page))
-      .toContain('The part of Kermis that is to look through the stores could not be started or broke off');
+      .toContain('Kermis stopped while it had to look through the stores.');
     await putNotesAway(page);
     await page.keyboard.press('Space');
     await expect
       .poll(() => notes(page))
-      .toMatch(/The film plays without sound: .*that is to mix the sound could not be started/);
+      .toMatch(/The film plays without sound\. Kermis stopped while it had to mix the sound\./);
     await expect.poll(async () => (await counter(page)).frame).toBeGreaterThan(1);
   },
 );

@@ -16,7 +16,7 @@ const marching = useSharedFilm(visit, async (page) => {
   await openFilmOf(page, await numbered(24, 1));
   await bringInSounds(page, [wav('march.wav', march)]);
   await page.keyboard.press('Home');
-  await page.getByRole('button', { name: 'Lay march.wav in at the playhead' }).click();
+  await page.getByRole('button', { name: 'Add march.wav at the playhead' }).click();
   await page.getByRole('combobox', { name: 'Lane' }).selectOption('Music');
 });
 
@@ -36,7 +36,7 @@ test('the beat of a music is found, and drawn on the frames', async () => {
   await expect.poll(() => tempo(page).inputValue()).toBe('120');
   await expect
     .poll(() => page.getByTestId('frames-to-beat').textContent())
-    .toBe('12 frames to the beat, exactly.');
+    .toBe('12 frames a beat, exactly.');
   await page.getByRole('textbox', { name: 'First beat' }).fill('0');
   await page.keyboard.press('Enter');
   // A film of two seconds: its beats, the one at its start as the first of a bar.
@@ -63,7 +63,7 @@ test('poses are put on the beat, and what will change is shown first', async () 
   await expect
     .poll(() => question.textContent())
     .toMatch(/Pose 1: 2 to 12 frames.*Pose 4: 2 to 12 frames.*The film: 88 frames/);
-  await question.getByRole('button', { name: 'Do it' }).click();
+  await question.getByRole('button', { name: 'Apply' }).click();
   await expect.poll(async () => (await counter(page)).frames).toBe(88);
   expect(complaints).toEqual([]);
 });

@@ -111,8 +111,8 @@ export function useSharedFilm(
 ): () => Promise<Visit> {
   let shared: (Visit & { readonly address: string; readonly steps: number }) | undefined;
   const stepsOf = async (page: Page): Promise<number> => {
-    await page.getByRole('button', { name: 'Done', exact: true }).click();
-    const heading = page.getByRole('region', { name: 'What was done' }).getByRole('heading');
+    await page.getByRole('button', { name: 'History', exact: true }).click();
+    const heading = page.getByRole('region', { name: 'History' }).getByRole('heading');
     return Number(/^\d+/.exec((await heading.textContent()) ?? '')?.[0] ?? 0);
   };
   let isUntidy = false;
@@ -167,18 +167,18 @@ export async function chooseFiles(page: Page, files: readonly TestFile[]): Promi
   await chooser.or(stages).first().waitFor({ state: 'attached' });
   if ((await chooser.count()) === 0) await page.getByRole('button', { name: 'Sort', exact: true }).click();
   await chooser.setInputFiles([...files]);
-  await page.getByRole('button', { name: /^Lay out / }).waitFor();
+  await page.getByRole('button', { name: /^Add \d/ }).waitFor();
   await page.getByRole('progressbar', { name: 'Photos coming in' }).waitFor({ state: 'detached' });
 }
 
 /** Lays out what the table holds; ends in stage Time, paused on the first frame. */
 export async function layOut(page: Page): Promise<void> {
-  await page.getByRole('button', { name: /^Lay out \d/ }).click();
+  await page.getByRole('button', { name: /^Add \d/ }).click();
   await page.getByTestId('counter').waitFor();
   const pause = page.getByRole('button', { name: 'Pause', exact: true });
   if (await pause.isVisible()) {
     await pause.click();
-    await page.getByRole('button', { name: 'To the start' }).click();
+    await page.getByRole('button', { name: 'Go to the start' }).click();
   }
   await isKept(page);
 }
@@ -207,7 +207,7 @@ export const tickets = (page: Page): Locator =>
 export const isKept = (page: Page): Promise<void> =>
   expect
     .poll(() => page.getByTestId('kept').textContent())
-    .toContain('Kept')
+    .toContain('Saved')
     .then(() => undefined);
 
 /** Opens the list of notes for as long as something is done with it. */
@@ -234,7 +234,7 @@ export const notes = (page: Page): Promise<string> =>
 
 /** Forgets all that was told. */
 export const putNotesAway = (page: Page): Promise<void> =>
-  withNotes(page, (list) => list.getByRole('button', { name: 'Put the notes away' }).click());
+  withNotes(page, (list) => list.getByRole('button', { name: 'Clear the notes' }).click());
 
 /** Opens the demo film from the shelf, and waits until it is there. */
 export async function openDemoFilm(page: Page): Promise<void> {

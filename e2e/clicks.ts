@@ -24,6 +24,6 @@ export async function clicksAfter(
 export async function setRate(page: Page, rate: string): Promise<void> {
   await openSettings(page);
   await page.getByRole('combobox', { name: 'Rate', exact: true }).selectOption(`${rate} frames a second`);
-  await page.getByRole('button', { name: /^Keep the holds/ }).click();
+  await page.getByRole('button', { name: /^Keep holds/ }).click();
   await page.keyboard.press('Escape');
 }

@@ -43,7 +43,7 @@ test('steps are added, set, switched, moved and undone; what is seen is what is 
   await expect.poll(() => undoWords(page)).toBe('Undo: Colour of the film: Exposure, contrast');
   // Of the second alone, before that of the film.
   await tickets(page).nth(1).click();
-  await page.getByRole('combobox', { name: 'For' }).selectOption('chosen');
+  await page.getByRole('combobox', { name: 'Photos' }).selectOption('chosen');
   await add(page, 'Black and white');
   await page.keyboard.press('Escape');
   await expect
@@ -63,21 +63,21 @@ test('steps are added, set, switched, moved and undone; what is seen is what is 
 
   await showMend(page);
   await page.keyboard.press('Home');
-  await page.getByRole('combobox', { name: 'For' }).selectOption('film');
+  await page.getByRole('combobox', { name: 'Photos' }).selectOption('film');
   await add(page, 'Levels');
   await type(page, 'Darkest', '100');
   await expect.poll(async () => (await middle(page))[2]).toBeGreaterThan(145);
   // Darker after: the lightest black becomes darker, too.
   await page.getByRole('button', { name: 'Levels earlier' }).click();
   await expect.poll(async () => (await middle(page))[2]).toBeLessThan(130);
-  await page.getByRole('checkbox', { name: 'Levels is done' }).uncheck();
+  await page.getByRole('checkbox', { name: 'Levels on' }).uncheck();
   await shows(page, dark);
-  await page.getByRole('button', { name: 'Take Levels out' }).click();
-  await expect.poll(() => undoWords(page)).toBe('Undo: Colour of the film: Levels taken out');
+  await page.getByRole('button', { name: 'Delete Levels' }).click();
+  await expect.poll(() => undoWords(page)).toBe('Undo: Colour of the film: Levels deleted');
   await page.keyboard.press('k');
   await shows(page, BEIGE);
   await page.keyboard.press('k');
-  await page.getByRole('button', { name: 'As it came' }).click();
+  await page.getByRole('button', { name: 'Reset', exact: true }).click();
   await shows(page, BEIGE);
   await page.keyboard.press('Control+z');
   await shows(page, dark);
@@ -104,11 +104,11 @@ test('a curve is bent by hand and by keys; grey, black and white are picked from
   await page.getByRole('button', { name: /^Point 2 of the curve/ }).focus();
   await page.keyboard.press('Delete');
   await shows(page, BEIGE);
-  await page.getByRole('button', { name: 'Take Curves out' }).click();
+  await page.getByRole('button', { name: 'Delete Curves' }).click();
 
   await add(page, 'Warmth, tint');
   await page.getByRole('button', { name: 'Something grey' }).click();
-  const sheet = page.getByRole('button', { name: /^Click what is picked/ });
+  const sheet = page.getByRole('button', { name: /^Click the colour to pick/ });
   await sheet.focus();
   await page.keyboard.press('ArrowLeft');
   await page.keyboard.press('Enter');
@@ -125,7 +125,7 @@ test('a curve is bent by hand and by keys; grey, black and white are picked from
   await page.getByRole('button', { name: 'Light', exact: true }).click();
   await shows(page, [255, 255, 255]);
   await page.getByRole('button', { name: 'Colour', exact: true }).click();
-  await page.getByRole('checkbox', { name: 'Mark what is cut off' }).check();
+  await page.getByRole('checkbox', { name: 'Show clipping' }).check();
   await page.getByTestId('clipping').waitFor();
   await expect.poll(() => page.getByTestId('clipped').textContent()).toContain('white 100 %');
   expect(complaints).toEqual([]);
@@ -139,21 +139,21 @@ test('a look is kept and taken in another scope, copied, saved as a table and re
   await type(page, 'Red from blue', '100');
   const mixed: Colour = [120, 160, 120];
   await shows(page, mixed);
-  await type(page, 'Keep these steps as', 'Moss');
-  await expect.poll(() => notes(page)).toContain('“Moss” is kept for other films.');
+  await type(page, 'Save these steps as', 'Moss');
+  await expect.poll(() => notes(page)).toContain('“Moss” is saved for other films.');
   const [download] = await Promise.all([
     page.waitForEvent('download'),
-    page.getByRole('button', { name: 'Table', exact: true }).click(),
+    page.getByRole('button', { name: 'LUT', exact: true }).click(),
   ]);
   const cube = await readFile(await download.path(), 'utf8');
   expect(cube).toContain('LUT_3D_SIZE 65');
-  await page.getByRole('button', { name: 'As it came' }).click();
+  await page.getByRole('button', { name: 'Reset', exact: true }).click();
   await shows(page, BEIGE);
-  await page.getByRole('combobox', { name: 'For' }).selectOption('scene');
+  await page.getByRole('combobox', { name: 'Photos' }).selectOption('scene');
   await page.getByRole('combobox', { name: 'Look' }).selectOption('Moss');
-  await page.getByRole('button', { name: 'Take it' }).click();
+  await page.getByRole('button', { name: 'Use it', exact: true }).click();
   await shows(page, mixed);
-  await page.getByRole('button', { name: 'As it came' }).click();
+  await page.getByRole('button', { name: 'Reset', exact: true }).click();
   await shows(page, BEIGE);
 
   const files = page.getByTestId('cubes');
@@ -169,11 +169,11 @@ test('a look is kept and taken in another scope, copied, saved as a table and re
   await isKept(page);
   await page.reload();
   await showColour(page);
-  await page.getByRole('combobox', { name: 'For' }).selectOption('scene');
+  await page.getByRole('combobox', { name: 'Photos' }).selectOption('scene');
   await page.getByRole('button', { name: 'moss.cube', exact: true }).click();
   await expect.poll(() => field(page, 'Strength').inputValue()).toBe('0');
   await page.getByRole('combobox', { name: 'Look' }).selectOption('Moss');
-  await page.getByRole('button', { name: 'Throw away' }).click();
-  await expect.poll(() => notes(page)).toContain('“Moss” is not kept any more.');
+  await page.getByRole('button', { name: 'Delete', exact: true }).click();
+  await expect.poll(() => notes(page)).toContain('“Moss” is deleted.');
   expect(complaints).toEqual([]);
 });

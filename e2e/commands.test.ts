@@ -81,7 +81,7 @@ test('a dialog takes what is typed where a person would type', async () => {
 test('all keys are on a sheet that is one key away', async () => {
   const { page, complaints } = await sixPoses();
   await page.keyboard.press('?');
-  await page.getByRole('dialog', { name: 'Keys' }).getByText('Opposite order').waitFor();
+  await page.getByRole('dialog', { name: 'Shortcuts' }).getByText('Reverse the chosen poses').waitFor();
   await page.keyboard.press('Escape');
   await page.getByRole('dialog').waitFor({ state: 'detached' });
   expect(complaints).toEqual([]);

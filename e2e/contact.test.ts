@@ -11,7 +11,7 @@ const knocks = useSharedFilm(visit, async (page) => {
   await openFilmOf(page, await numbered(48, 1));
   await bringInSounds(page, [wav('knocks.wav', clicksAt([0.5, 1, 1.25]))]);
   await page.keyboard.press('Home');
-  await page.getByRole('button', { name: 'Lay knocks.wav in at the playhead' }).click();
+  await page.getByRole('button', { name: 'Add knocks.wav at the playhead' }).click();
 });
 
 /** The film in stage Sound, its cue chosen. */
@@ -30,7 +30,7 @@ test('the contact of a cue is picked on its waveform, and put onto the frame on 
   await page.locator('[data-attack]').first().click();
   await expect
     .poll(() =>
-      page.getByRole('combobox', { name: 'Contact', exact: true }).locator('option:checked').textContent(),
+      page.getByRole('combobox', { name: 'Sync at', exact: true }).locator('option:checked').textContent(),
     )
     .toMatch(/^attack 1,/);
   await goTo(page, 24);
@@ -50,10 +50,10 @@ test('silence at both ends is shown before it is cut off', async () => {
   await expect
     .poll(() => question.textContent())
     .toMatch(/knocks\.wav: 0\.4\d s in front, 0\.6\d s behind.*Nothing of the file is lost/);
-  await question.getByRole('button', { name: 'Leave it' }).click();
+  await question.getByRole('button', { name: 'Cancel' }).click();
   await expect.poll(() => cueTimes(page)).toEqual([0, 2]);
   await panel.getByRole('button', { name: 'Trim silence' }).click();
-  await question.getByRole('button', { name: 'Do it' }).click();
+  await question.getByRole('button', { name: 'Apply' }).click();
   await expect.poll(async () => (await cueTimes(page))[0]).toBeGreaterThan(0.4);
   const [from, to] = await cueTimes(page);
   expect(from).toBeLessThan(0.5);

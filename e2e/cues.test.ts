@@ -15,7 +15,7 @@ const scored = useSharedFilm(visit, async (page) => {
   await openFilmOf(page, await numbered(24, 1));
   await bringInSounds(page, [wav('tone.wav', tone)]);
   await goTo(page, 12);
-  await page.getByRole('button', { name: 'Lay tone.wav in at the playhead' }).click();
+  await page.getByRole('button', { name: 'Add tone.wav at the playhead' }).click();
   await expect.poll(() => cueTimes(page)).toEqual([0.5, 1]);
 });
 
@@ -94,7 +94,7 @@ test('a cue is levelled, faded, split, and put into another lane', async () => {
   await page.getByRole('combobox', { name: 'Lane' }).selectOption('Music');
   await expect
     .poll(() => page.getByRole('button', { name: /^tone.wav in Music/ }).getAttribute('aria-label'))
-    .toBe('tone.wav in Music, from 0.50 s, 0.25 s long, −6 dB, pinned');
+    .toBe('tone.wav in Music, from 0.50 s, 0.25 s long, −6 dB, tied to its pose');
   expect(complaints).toEqual([]);
 });
 

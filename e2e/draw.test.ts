@@ -85,7 +85,7 @@ test('a line is drawn where the hand goes; it is erased, undone, done again, the
   // What is hidden is not drawn on unseen.
   await hand(page, 'Pencil');
   await dragOver(page, LINE);
-  await expect.poll(() => notes(page)).toContain('Layer 1 is not shown');
+  await expect.poll(() => notes(page)).toContain('Layer 1 is hidden');
   await page.keyboard.press('x');
   await isSeen(page, [0.35, 0.2], RED);
   await type(page, 'Layer opacity', '50');
@@ -186,12 +186,12 @@ test('a drawing is copied on, lasts over poses, and has ghosts; brush and ellips
   await isSeen(page, [0.5, 0.8], TEAL);
   await here(page, '2 marks');
   expect(await page.getByTestId('ghost').count()).toBe(1);
-  await type(page, 'Lasts over', '3');
+  await type(page, 'Shown for', '3');
   await type(page, 'Ghosts after', '2');
   await expect.poll(() => page.getByTestId('ghost').count()).toBe(1);
   await page.keyboard.press('ArrowDown');
   await isSeen(page, [0.5, 0.8], TEAL);
-  await page.getByRole('button', { name: /^Its own/ }).click();
+  await page.getByRole('button', { name: /^Unlink/ }).click();
   await hand(page, 'Eraser');
   await type(page, 'Width', '200');
   await dragOver(page, [
@@ -258,9 +258,9 @@ test('drawings go out as SVG, one file a pose, and come back where they belong; 
   await bring(svgs);
   await expect
     .poll(() => notes(page))
-    .toContain('Drawings of 1 pose came in. 1 file is as drawn here already.');
+    .toContain('Drawings of 1 pose added. 1 file is as drawn here already.');
   await isSeen(page, ON_LINE, TEAL);
-  expect(await undoWords(page)).toContain('Drawings of 1 pose brought in');
+  expect(await undoWords(page)).toContain('Drawings of 1 pose added');
   await page.keyboard.press('Home');
   await isSeen(page, ON_LINE, RED);
   await putNotesAway(page);
@@ -276,7 +276,7 @@ test('drawings go out as SVG, one file a pose, and come back where they belong; 
   ]);
   await expect
     .poll(() => notes(page))
-    .toContain('No drawing came in. Left out: 0001 broken.svg, as it is broken');
+    .toContain('No drawing was added. Left out: 0001 broken.svg, as it is broken');
   const told = await notes(page);
   expect(told).toContain('0002 runs.svg, as it has a script in it');
   expect(told).toContain('0003 huge.svg, as it is larger than 8 MB');

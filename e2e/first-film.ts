@@ -34,13 +34,13 @@ async function dragSound(page: Page, sound: string, lane: RegExp, at: number): P
 
 export const FIRST_FILM: readonly Step[] = [
   {
-    heading: 'Choose the photos',
+    heading: 'Add the photos',
     acts: [
       async (page) => {
         const chooser = page.waitForEvent('filechooser');
-        await press(page, 'Choose photos or a film file');
+        await press(page, 'Add photos or a film file');
         await (await chooser).setFiles(await photos());
-        await page.getByRole('button', { name: 'Lay out 34 photos' }).waitFor();
+        await page.getByRole('button', { name: 'Add 34 photos' }).waitFor();
       },
     ],
   },
@@ -58,10 +58,10 @@ export const FIRST_FILM: readonly Step[] = [
     ],
   },
   {
-    heading: 'Lay them out',
+    heading: 'Add them to the film',
     acts: [
       async (page) => {
-        await press(page, 'Lay out 34 photos');
+        await press(page, 'Add 34 photos');
         await press(page, 'Pause');
       },
     ],
@@ -81,7 +81,7 @@ export const FIRST_FILM: readonly Step[] = [
     ],
   },
   {
-    heading: 'Take it out',
+    heading: 'Delete it',
     acts: [
       async (page) => {
         await pose(page, 27).click();
@@ -107,12 +107,12 @@ export const FIRST_FILM: readonly Step[] = [
     ],
   },
   {
-    heading: 'Bring sounds in',
+    heading: 'Add sounds',
     acts: [
       async (page) => {
         await page.keyboard.press('Alt+5');
         const chooser = page.waitForEvent('filechooser');
-        await press(page, 'Choose sounds');
+        await press(page, 'Add sounds');
         await (
           await chooser
         ).setFiles(['organ-waltz', 'booth-bell'].map((name) => join('demo/sounds', `${name}.wav`)));
@@ -125,7 +125,7 @@ export const FIRST_FILM: readonly Step[] = [
     acts: [
       async (page) => {
         await page.keyboard.press('Home');
-        await press(page, 'Lay organ-waltz.wav in at the playhead');
+        await press(page, 'Add organ-waltz.wav at the playhead');
         const film = await page.getByTestId('ruler').boundingBox();
         await dragSound(page, 'booth-bell.wav', /^Effects/, (film?.x ?? 0) + 420);
         await page.getByRole('heading', { name: 'booth-bell.wav' }).waitFor();

@@ -203,9 +203,7 @@ longTest(
     await page.getByRole('button', { name: 'Sort', exact: true }).click();
     await page.getByRole('option', { name: /^P01.jpg/ }).click();
     await page.keyboard.press('Control+a');
-    await page
-      .getByLabel('Write out as')
-      .selectOption({ label: `PNG as the film shows them, ${WIDTH} × ${HEIGHT}` });
+    await page.getByLabel('Save as').selectOption({ label: `PNG as in the film, ${WIDTH} × ${HEIGHT}` });
     const [download] = await Promise.all([
       page.waitForEvent('download'),
       page.getByRole('button', { name: 'As a ZIP file' }).click(),

@@ -24,10 +24,10 @@ const [topLeft, topRight, bottomLeft, bottomRight] = CORNERS as [Colour, Colour,
 async function showFraming(page: Page): Promise<void> {
   await showMend(page);
   await page.getByRole('button', { name: 'Framing', exact: true }).click();
-  await page.getByRole('button', { name: /^Frame, / }).waitFor();
+  await page.getByRole('button', { name: /^Crop, / }).waitFor();
 }
 const frameWords = (page: Page): Promise<string | null> =>
-  page.getByRole('button', { name: /^Frame, / }).getAttribute('aria-label');
+  page.getByRole('button', { name: /^Crop, / }).getAttribute('aria-label');
 const field = (page: Page, name: string): Promise<string> =>
   page.getByRole('textbox', { name, exact: true }).inputValue();
 const shows = async (page: Page, colour: Colour): Promise<void> =>
@@ -36,12 +36,12 @@ const shows = async (page: Page, colour: Colour): Promise<void> =>
 test('a frame that is typed for the film is shown, and printed; poses may have one of their own', async () => {
   const { page, complaints } = await threePoses();
   await showFraming(page);
-  await type(page, 'Closer, %', '200');
+  await type(page, 'Zoom, %', '200');
   await type(page, 'Left px', '0');
   await type(page, 'Top px', '0');
-  await expect.poll(() => frameWords(page)).toContain('Frame, 200 %, 0 from the left, 0 from the top.');
+  await expect.poll(() => frameWords(page)).toContain('Crop, 200 %, 0 from the left, 0 from the top.');
   await tickets(page).nth(1).click();
-  await page.getByLabel('For', { exact: true }).selectOption('chosen');
+  await page.getByLabel('Photos', { exact: true }).selectOption('chosen');
   await type(page, 'Left px', '160');
   await expect.poll(() => undoWords(page)).toBe('Undo: Framing of 1 pose set to 200 %');
   // As it will look, where the frame is not being set.
@@ -75,19 +75,19 @@ test('a frame that is typed for the film is shown, and printed; poses may have o
 test('a frame is dragged by its corner and as a whole, moved by keys, and stays in the picture', async () => {
   const { page, complaints } = await threePoses();
   await showFraming(page);
-  const corner = await page.getByRole('button', { name: 'Corner of the frame, top left' }).boundingBox();
-  const frame = await page.getByRole('button', { name: /^Frame, / }).boundingBox();
+  const corner = await page.getByRole('button', { name: 'Corner of the crop, top left' }).boundingBox();
+  const frame = await page.getByRole('button', { name: /^Crop, / }).boundingBox();
   if (!corner || !frame) throw new Error('no frame');
   // Half of the way along both sides: the lower right quarter is left.
   await page.mouse.move(corner.x + corner.width / 2, corner.y + corner.height / 2);
   await page.mouse.down();
   await page.mouse.move(frame.x + frame.width / 2, frame.y + frame.height / 2, { steps: 6 });
   await page.mouse.up();
-  await expect.poll(() => frameWords(page)).toMatch(/^Frame, (19|20)\d/);
+  await expect.poll(() => frameWords(page)).toMatch(/^Crop, (19|20)\d/);
   await page.getByRole('button', { name: 'Light', exact: true }).click();
   await shows(page, bottomRight);
   await page.getByRole('button', { name: 'Framing', exact: true }).click();
-  const small = await page.getByRole('button', { name: /^Frame, / }).boundingBox();
+  const small = await page.getByRole('button', { name: /^Crop, / }).boundingBox();
   if (!small) throw new Error('no frame');
   // Much further than the picture goes.
   await page.mouse.move(small.x + small.width / 2, small.y + small.height / 2);
@@ -98,29 +98,29 @@ test('a frame is dragged by its corner and as a whole, moved by keys, and stays 
   await page.getByRole('button', { name: 'Light', exact: true }).click();
   await shows(page, bottomLeft);
   await page.getByRole('button', { name: 'Framing', exact: true }).click();
-  await page.getByRole('button', { name: /^Frame, / }).focus();
+  await page.getByRole('button', { name: /^Crop, / }).focus();
   await page.keyboard.press('ArrowRight');
   await page.keyboard.press('Shift+ArrowRight');
   await expect.poll(() => frameWords(page)).toContain(', 11 from the left');
   await page.keyboard.press('Control+z');
   await expect.poll(() => frameWords(page)).toContain(', 1 from the left');
-  await page.getByRole('button', { name: 'No framings' }).click();
-  await expect.poll(() => frameWords(page)).toContain('Frame, 100 %, 0 from the left');
+  await page.getByRole('button', { name: 'Delete all', exact: true }).click();
+  await expect.poll(() => frameWords(page)).toContain('Crop, 100 %, 0 from the left');
   expect(complaints).toEqual([]);
 });
 
 test('what cannot be a frame is told of, and changes nothing; too few pixels are told of too', async () => {
   const { page, complaints } = await threePoses();
   await showFraming(page);
-  await type(page, 'Closer, %', '10000');
-  await expect.poll(() => said(page, 'Closer, %')).toContain('can be from');
+  await type(page, 'Zoom, %', '10000');
+  await expect.poll(() => said(page, 'Zoom, %')).toContain('can be from');
   await page.keyboard.press('Escape');
-  await type(page, 'Closer, %', 'near');
-  await expect.poll(() => said(page, 'Closer, %')).toContain('is not a number');
+  await type(page, 'Zoom, %', 'near');
+  await expect.poll(() => said(page, 'Zoom, %')).toContain('is not a number');
   await page.keyboard.press('Escape');
-  await expect.poll(() => frameWords(page)).toContain('Frame, 100 %');
-  await type(page, 'Closer, %', '400');
-  await page.getByText('Only 80 × 60 of the photo’s pixels fill 320 × 240: it will look softer.').waitFor();
+  await expect.poll(() => frameWords(page)).toContain('Crop, 100 %');
+  await type(page, 'Zoom, %', '400');
+  await page.getByText('80 × 60 photo pixels fill 320 × 240: it will look softer.').waitFor();
   await page.getByLabel(/^Photos of another shape/).selectOption('fill');
   await expect.poll(() => undoWords(page)).toBe('Undo: 1 pose filled');
   expect(complaints).toEqual([]);
@@ -130,13 +130,13 @@ test('the camera moves over a run from the first framing to the last; words come
   const { page, complaints } = await threePoses();
   await showFraming(page);
   await page.getByRole('button', { name: 'Move the camera' }).click();
-  await expect.poll(() => notes(page)).toContain('Choose a run of three poses or more');
-  await page.getByLabel('For', { exact: true }).selectOption('chosen');
+  await expect.poll(() => notes(page)).toContain('Choose three poses or more in a row');
+  await page.getByLabel('Photos', { exact: true }).selectOption('chosen');
   await tickets(page).nth(0).click();
-  await type(page, 'Closer, %', '200');
+  await type(page, 'Zoom, %', '200');
   await type(page, 'Left px', '0');
   await tickets(page).nth(2).click();
-  await type(page, 'Closer, %', '200');
+  await type(page, 'Zoom, %', '200');
   await type(page, 'Left px', '160');
   await tickets(page).nth(0).click();
   await tickets(page)
@@ -145,15 +145,15 @@ test('the camera moves over a run from the first framing to the last; words come
   await page.getByRole('button', { name: 'Move the camera' }).click();
   await expect.poll(() => undoWords(page)).toBe('Undo: Camera moved over 3 poses');
   await tickets(page).nth(1).click();
-  await expect.poll(() => frameWords(page)).toContain('Frame, 200 %, 80 from the left');
-  await page.getByRole('button', { name: 'By the word' }).click();
+  await expect.poll(() => frameWords(page)).toContain('Crop, 200 %, 80 from the left');
+  await page.getByRole('button', { name: 'Zoom per word' }).click();
   await expect.poll(() => notes(page)).toContain('No word is said over the chosen poses.');
-  await page.getByRole('button', { name: 'Towards' }).click();
-  const sheet = page.getByRole('button', { name: /^Click towards what/ });
+  await page.getByRole('button', { name: 'Centre' }).click();
+  const sheet = page.getByRole('button', { name: /^Click where/ });
   const box = await sheet.boundingBox();
   if (!box) throw new Error('nothing to click');
   await page.mouse.click(box.x + box.width / 4, box.y + box.height / 4);
-  await page.getByText('closer, towards 25 % across, 25 % down').waitFor();
+  await page.getByText('zoom, centre 25 % across, 25 % down').waitFor();
   expect(complaints).toEqual([]);
 });
 
@@ -163,10 +163,10 @@ test('on ones the camera moves while a pose is held, on screen and in the print;
   await page.keyboard.press('9');
   await page.keyboard.press('Escape');
   await showFraming(page);
-  await type(page, 'Closer, %', '200');
+  await type(page, 'Zoom, %', '200');
   await type(page, 'Left px', '0');
   await type(page, 'Top px', '0');
-  await page.getByLabel('For', { exact: true }).selectOption('chosen');
+  await page.getByLabel('Photos', { exact: true }).selectOption('chosen');
   await tickets(page).nth(0).click();
   await type(page, 'Left px', '160');
   await page.getByLabel('Frames', { exact: true }).selectOption('on ones');
@@ -184,10 +184,10 @@ test('on ones the camera moves while a pose is held, on screen and in the print;
   await expect.poll(() => field(page, 'Left px')).toBe('10');
   await page.keyboard.press('Control+z');
   await expect.poll(() => field(page, 'Left px')).toBe('0');
-  await page.getByLabel('For', { exact: true }).selectOption('film');
+  await page.getByLabel('Photos', { exact: true }).selectOption('film');
   await page.getByRole('button', { name: 'Show the camera move' }).click();
   await page.getByText('The camera moves over 1 pose, from 200 % to 200 %.').waitFor();
-  await page.getByLabel('For', { exact: true }).selectOption('film');
+  await page.getByLabel('Photos', { exact: true }).selectOption('film');
   await page.getByRole('button', { name: 'Light', exact: true }).click();
   await page.keyboard.press('Home');
   await shows(page, topLeft);
@@ -215,8 +215,8 @@ test('on ones the camera moves while a pose is held, on screen and in the print;
   // All of the picture: beside and below the middle another colour begins.
   await expect.poll(async () => distance(await colourSeen(page, 0.55, 0.6), bottomRight)).toBeLessThan(12);
   await page.getByRole('button', { name: 'Framing', exact: true }).click();
-  await page.getByRole('checkbox', { name: 'Framings of the film' }).check();
-  await page.getByRole('textbox', { name: 'Framed by' }).fill('50');
+  await page.getByRole('checkbox', { name: 'All framings on' }).check();
+  await page.getByRole('textbox', { name: 'Film strength' }).fill('50');
   await page.keyboard.press('Enter');
   await expect.poll(() => undoWords(page)).toBe('Undo: Framings done by 50 %');
   expect(complaints).toEqual([]);
@@ -228,7 +228,7 @@ longTest('the words of the demo’s line come closer one by one, those of the ch
   await page.getByRole('button', { name: 'Sound', exact: true }).click();
   await page.locator('[data-cue=wait]').click();
   await page.getByRole('button', { name: 'Words', exact: true }).click();
-  await page.getByRole('button', { name: 'Find the words' }).click();
+  await page.getByRole('button', { name: 'Mark the words' }).click();
   const places = page.getByRole('button', { name: /^Go to the word on frame/ });
   await places.first().waitFor();
   const starts = (await places.evaluateAll((all) => all.map((each) => each.getAttribute('aria-label')))).map(
@@ -236,10 +236,10 @@ longTest('the words of the demo’s line come closer one by one, those of the ch
   );
   await showFraming(page);
   await page.keyboard.press('Control+a');
-  await type(page, 'Each word, %', '20');
-  await page.getByRole('button', { name: 'By the word' }).click();
-  await expect.poll(() => undoWords(page)).toBe('Undo: Closer with each word over 110 poses');
-  await page.getByLabel('For', { exact: true }).selectOption('chosen');
+  await type(page, 'Per word, %', '20');
+  await page.getByRole('button', { name: 'Zoom per word' }).click();
+  await expect.poll(() => undoWords(page)).toBe('Undo: Zoom per word over 110 poses');
+  await page.getByLabel('Photos', { exact: true }).selectOption('chosen');
   await page.keyboard.press('Escape');
   const closeAt = async (frame: number): Promise<number> => {
     await page.keyboard.press('Control+k');

@@ -47,13 +47,13 @@ test('the card is picked: it goes from all photos, a gradient comes behind; its 
   await page.keyboard.press('End');
   await expect.poll(() => farFrom(page, BLACK)).toBe(0);
   await page.keyboard.press('Home');
-  await page.getByRole('combobox', { name: 'Behind it' }).selectOption('a gradient');
+  await page.getByRole('combobox', { name: 'Background' }).selectOption('a gradient');
   await expect.poll(() => farFrom(page, [82, 132, 193])).toBeLessThan(12);
-  expect(await undoWords(page)).toContain('Key of Scene 1: a gradient behind it');
+  expect(await undoWords(page)).toContain('Key of Scene 1: a gradient as background');
   await page.getByRole('button', { name: 'Matte', exact: true }).click();
   await expect.poll(() => farFrom(page, BLACK)).toBe(0);
   await expect.poll(() => seen(page, ...BODY)).toEqual([255, 255, 255]);
-  await page.getByRole('button', { name: 'What goes', exact: true }).click();
+  await page.getByRole('button', { name: 'Dropped', exact: true }).click();
   await expect.poll(() => farFrom(page, GREEN)).toBeLessThan(25);
   await page.getByRole('button', { name: 'Result', exact: true }).click();
   await page.keyboard.press('Control+z');
@@ -71,7 +71,7 @@ test('parts are drawn that always stay or go; a pose by itself is left out, and 
   const { page, complaints } = await keying();
   await pickCard(page);
   await expect.poll(() => farFrom(page, BLACK)).toBe(0);
-  await page.getByRole('button', { name: 'Stays', exact: true }).click();
+  await page.getByRole('button', { name: 'Keep', exact: true }).click();
   const around = [
     [0.8, 0.05],
     [0.98, 0.05],
@@ -79,25 +79,25 @@ test('parts are drawn that always stay or go; a pose by itself is left out, and 
     [0.8, 0.3],
   ] as const;
   await dragOver(page, around);
-  await page.getByText('1: always stays').waitFor();
+  await page.getByText('1: always kept').waitFor();
   await expect.poll(() => farFrom(page, BLACK)).toBeGreaterThan(60);
-  await page.getByRole('button', { name: 'Goes', exact: true }).click();
+  await page.getByRole('button', { name: 'Drop', exact: true }).click();
   await dragOver(page, around);
-  await page.getByText('2: always goes').waitFor();
+  await page.getByText('2: always dropped').waitFor();
   await expect.poll(() => farFrom(page, BLACK)).toBe(0);
   // What always goes is taken out again, and the part stays.
-  await page.getByRole('button', { name: 'Take part 2 out' }).click();
+  await page.getByRole('button', { name: 'Delete part 2' }).click();
   await expect.poll(() => farFrom(page, BLACK)).toBeGreaterThan(60);
-  await page.getByRole('button', { name: 'Take part 1 out' }).click();
+  await page.getByRole('button', { name: 'Delete part 1' }).click();
   await expect.poll(() => farFrom(page, BLACK)).toBe(0);
   await page.keyboard.press('Escape');
   // The second pose alone.
   await tickets(page).nth(1).click();
-  await page.getByRole('combobox', { name: 'For' }).selectOption('1 pose');
+  await page.getByRole('combobox', { name: 'Photos' }).selectOption('1 pose');
   await page.getByRole('checkbox', { name: 'Cut out 1 pose' }).click();
   await expect.poll(() => farFrom(page, GREEN)).toBeLessThan(25);
   await page.getByRole('checkbox', { name: 'Cut out 1 pose' }).click();
-  await page.getByRole('combobox', { name: 'Behind it' }).selectOption('a colour');
+  await page.getByRole('combobox', { name: 'Background' }).selectOption('a colour');
   await expect.poll(() => farFrom(page, [59, 116, 185])).toBeLessThan(4);
   await tickets(page).nth(0).click();
   await expect.poll(() => farFrom(page, BLACK)).toBe(0);
@@ -107,11 +107,11 @@ test('parts are drawn that always stay or go; a pose by itself is left out, and 
 test('a photo of the film stands behind, in the subject’s light; once it is taken out it is said, and undo brings it back', async () => {
   const { page, complaints } = await keying();
   await pickCard(page);
-  await page.getByRole('combobox', { name: 'Behind it' }).selectOption('a photo');
+  await page.getByRole('combobox', { name: 'Background' }).selectOption('a photo');
   await page.getByRole('combobox', { name: 'Which' }).selectOption('PICT105.JPG');
   await expect.poll(() => farFrom(page, GREEN)).toBeLessThan(25);
   await page.getByRole('button', { name: 'Match its light' }).click();
-  await page.getByRole('slider', { name: 'Matched by' }).waitFor();
+  await page.getByRole('slider', { name: 'Strength' }).waitFor();
   await expect.poll(() => farFrom(page, GREEN)).toBeGreaterThan(15);
   await page.getByRole('textbox', { name: 'Right %' }).fill('1000');
   await page.keyboard.press('Enter');
@@ -128,14 +128,14 @@ test('a photo of the film stands behind, in the subject’s light; once it is ta
   await expect.poll(() => farFrom(page, BLACK)).toBeGreaterThan(60);
   await toSort(page);
   await card(page, 'PICT105').click();
-  await page.getByRole('button', { name: 'Take out of the film for good' }).click();
-  await expect.poll(() => notes(page)).toContain('stood behind a subject');
+  await page.getByRole('button', { name: 'Delete from film and tray' }).click();
+  await expect.poll(() => notes(page)).toContain('used as a background');
   await showMend(page);
-  await page.getByText('What should stand behind is not in the film any more.').waitFor();
+  await page.getByText('This background is not in the film any more.').waitFor();
   await expect.poll(() => farFrom(page, BLACK)).toBe(0);
   await page.keyboard.press('Control+z');
   await page
-    .getByText('What should stand behind is not in the film any more.')
+    .getByText('This background is not in the film any more.')
     .waitFor({ state: 'detached' });
   expect(complaints).toEqual([]);
 });
@@ -146,14 +146,14 @@ longTest('a colour that is not the card’s is told of; without a colour nothing
   await page.getByRole('button', { name: 'Pick', exact: true }).click();
   // On the grey body, which has no colour of its own.
   await page.mouse.click(...(await onPicture(page, 0.24, 0.92)));
-  await expect.poll(() => notes(page)).toContain('hardly a colour of its own');
-  await page.getByRole('button', { name: 'Take colour 1 out' }).click();
+  await expect.poll(() => notes(page)).toContain('has little colour');
+  await page.getByRole('button', { name: 'Delete colour 1' }).click();
   await page.getByText('No colour is picked yet.').waitFor();
   await expect.poll(() => farFrom(page, GREEN)).toBeLessThan(25);
   // Two clicks one right after the other are two colours.
   await page.mouse.click(...(await onPicture(page, ...CARD)));
   await page.mouse.click(...(await onPicture(page, 0.6, 0.1)));
-  await page.getByRole('button', { name: 'Take colour 2 out' }).waitFor();
+  await page.getByRole('button', { name: 'Delete colour 2' }).waitFor();
   await page.getByText('Backing found in 5 of 5 photos').waitFor();
   await expect.poll(() => farFrom(page, BLACK)).toBe(0);
   expect(complaints).toEqual([]);

@@ -34,17 +34,17 @@ test('a hold is typed in any form and foreseen; what is none is refused, and the
 test('a run is fitted exactly; where there are more poses than frames, it asks', async () => {
   const { page } = await sixPoses();
   await page.keyboard.press('Control+a');
-  await field(page, 'Fit the run to').fill('1s 1f');
-  await expect.poll(() => said(page, 'Fit the run to')).toBe('25 frames, 1.0 s');
+  await field(page, 'Fit length to').fill('1s 1f');
+  await expect.poll(() => said(page, 'Fit length to')).toBe('25 frames, 1.0 s');
   await page.keyboard.press('Enter');
   await expect.poll(() => strip(page)).toBe('1×4 2×4 3×4 4×5 5×4 6×4');
-  await type(page, 'Fit the run to', '0');
-  await expect.poll(() => said(page, 'Fit the run to')).toMatch(/too short/);
-  await type(page, 'Fit the run to', '4');
+  await type(page, 'Fit length to', '0');
+  await expect.poll(() => said(page, 'Fit length to')).toMatch(/too short/);
+  await type(page, 'Fit length to', '4');
   const dialog = page.getByRole('dialog', { name: 'More poses than frames' });
-  await dialog.getByRole('button', { name: 'Leave the run as it is' }).click();
+  await dialog.getByRole('button', { name: 'Cancel' }).click();
   await expect.poll(() => frames(page)).toBe(25);
-  await type(page, 'Fit the run to', '4 f');
+  await type(page, 'Fit length to', '4 f');
   await dialog.getByRole('button', { name: 'Drop 2 poses evenly' }).click();
   await expect.poll(() => strip(page)).toBe('1×1 3×1 4×1 6×1');
 });
@@ -52,19 +52,15 @@ test('a run is fitted exactly; where there are more poses than frames, it asks',
 test('another rate asks what becomes of the holds', async () => {
   const { page } = await sixPoses();
   await page.keyboard.press('Control+a');
-  await type(page, 'Fit the run to', '25 f');
+  await type(page, 'Fit length to', '25 f');
   await openSettings(page);
   const rate = page.getByRole('combobox', { name: 'Rate', exact: true });
   await rate.selectOption('12 frames a second');
   const question = page.getByRole('group', { name: 'Rate of 12' });
   await expect
     .poll(() => question.getByRole('button').allTextContents())
-    .toEqual([
-      'Keep the holds: 25 frames, 2.1 s',
-      'Keep the seconds: 13 frames, 1.1 s',
-      'Leave the rate at 24',
-    ]);
-  await question.getByRole('button', { name: /^Keep the seconds/ }).click();
+    .toEqual(['Keep holds: 25 frames, 2.1 s', 'Keep seconds: 13 frames, 1.1 s', 'Leave the rate at 24']);
+  await question.getByRole('button', { name: /^Keep seconds/ }).click();
   // The button that had the focus is gone; keys go to the dialog all the same, not to the film behind it.
   await page.keyboard.press('Escape');
   await expect.poll(() => frames(page)).toBe(13);
@@ -76,8 +72,8 @@ test('at a rate at which poses would be shorter than a frame the film may grow',
   await field(page, 'Any other rate').fill('2');
   await page.keyboard.press('Enter');
   const slower = page.getByRole('group', { name: 'Rate of 2' });
-  await expect.poll(() => slower.textContent()).toMatch(/5 poses would fall below a frame/);
-  await slower.getByRole('button', { name: 'Let the film grow: 6 frames, 3.0 s' }).click();
+  await expect.poll(() => slower.textContent()).toMatch(/5 poses get too short/);
+  await slower.getByRole('button', { name: 'Keep seconds, longer film: 6 frames, 3.0 s' }).click();
   await page.keyboard.press('Escape');
   await expect.poll(() => strip(page)).toBe('1×1 2×1 3×1 4×1 5×1 6×1');
 });

@@ -23,9 +23,7 @@ const striped = useSharedFilm(visit, async (page) => {
     [1, 2, 3].map((i) => ({ name: `PICT${i}.PNG`, mimeType: 'image/png', buffer })),
   );
   await openSettings(page);
-  await page
-    .getByRole('combobox', { name: 'Size of the picture' })
-    .selectOption('As the photos: 2000 × 1500');
+  await page.getByRole('combobox', { name: 'Size of the film' }).selectOption('As the photos: 2000 × 1500');
   await page.keyboard.press('Escape');
 });
 

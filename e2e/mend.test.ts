@@ -131,10 +131,10 @@ test('brightness and strength are typed and moved by key for all chosen, left ou
   await tickets(page).nth(5).click();
   await page.getByRole('button', { name: 'Paste', exact: true }).click();
   await expect.poll(() => undoWords(page)).toBe('Undo: Light copied to 1 photo');
-  await page.getByRole('checkbox', { name: 'Mend the light' }).uncheck();
-  await expect.poll(() => undoWords(page)).toBe('Undo: Light of 1 photo left out');
-  await page.getByRole('button', { name: 'As it came' }).click();
-  await expect.poll(() => undoWords(page)).toBe('Undo: Light of 1 photo as it came');
+  await page.getByRole('checkbox', { name: 'Matching on' }).uncheck();
+  await expect.poll(() => undoWords(page)).toBe('Undo: Light of 1 photo off');
+  await page.getByRole('button', { name: 'Reset', exact: true }).click();
+  await expect.poll(() => undoWords(page)).toBe('Undo: Light of 1 photo reset');
   expect(complaints).toEqual([]);
 });
 
@@ -154,9 +154,9 @@ longTest(
     await page.keyboard.press('Home');
     await page.keyboard.press('m');
     await expect.poll(() => notes(page)).toContain('1 photo matched');
-    expect(await notes(page)).toContain('PICT103.JPG, PICT104.JPG were left as they are. Too little of it');
+    expect(await notes(page)).toContain('PICT103.JPG was left as it is. Too little of it');
     // The only one: there is nothing to match.
-    await page.getByLabel('Match', { exact: true }).selectOption('chosen');
+    await page.getByLabel('Photos', { exact: true }).selectOption('chosen');
     await page.keyboard.press('m');
     await expect.poll(() => notes(page)).toContain('There is no other photo to match');
     // A reference that is set aside leaves what was found.
@@ -185,7 +185,7 @@ longTest(
     // It is worked on meanwhile.
     await page.keyboard.press('ArrowDown');
     await page.getByRole('button', { name: 'Stop matching the light' }).click();
-    await expect.poll(() => notes(page)).toContain('Stopped. What was found stays; the rest is as it was.');
+    await expect.poll(() => notes(page)).toContain('Stopped. What was found stays.');
     await expect.poll(() => undoWords(page)).toMatch(/^Undo: Light of \d+ photos? matched$/);
     const found = Number(/\d+/.exec((await undoWords(page)) ?? '')?.[0]);
     expect(found).toBeGreaterThan(0);

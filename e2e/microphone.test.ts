@@ -22,7 +22,7 @@ test('a microphone that is refused, and one that is unplugged, are told of; what
   await openRecording(page, 4, '240');
   await expect.poll(() => microphone(page).locator('option').count()).toBeGreaterThan(1);
   await page.getByRole('button', { name: 'Open the microphone' }).click();
-  await expect.poll(() => notes(page)).toMatch(/may not use the microphone/);
+  await expect.poll(() => notes(page)).toMatch(/The microphone is blocked/);
   await context.grantPermissions(['microphone']);
   await page.getByRole('button', { name: 'Record from frame 1', exact: true }).click();
   await recording(page).waitFor();
@@ -40,7 +40,7 @@ test('a microphone that is refused, and one that is unplugged, are told of; what
   await expect.poll(() => notes(page)).toMatch(/unplugged\. What was recorded/);
   await takes(page).waitFor();
   await expect.poll(() => notes(page)).toMatch(/The tab was hidden while you recorded/);
-  await page.getByRole('button', { name: 'Hear it' }).click();
+  await page.getByRole('button', { name: 'Listen' }).click();
   await page.getByLabel('Take 1', { exact: true }).waitFor();
 });
 
@@ -52,8 +52,8 @@ test('where nothing can be heard the film plays all the same, and it is said', a
   await page.reload();
   await openRecording(page, 4, '24');
   await bringInSounds(page, [wav('click.wav', click())]);
-  await page.getByRole('button', { name: 'Lay click.wav in at the playhead' }).click();
+  await page.getByRole('button', { name: 'Add click.wav at the playhead' }).click();
   await page.keyboard.press('Space');
-  await expect.poll(() => notes(page)).toMatch(/The film plays without sound: .*speaker/);
+  await expect.poll(() => notes(page)).toMatch(/The film plays without sound\. .*speaker/);
   await expect.poll(async () => (await counter(page)).frame).toBeGreaterThan(5);
 });

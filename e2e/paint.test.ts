@@ -78,7 +78,7 @@ test('a plate is made from the photos; brushed in, the set is there; it is undon
   ]);
   await expect.poll(() => strokes(page)).toBe(2);
   await expect.poll(async () => distance(await seen(page, ...PLACE), SQUARE)).toBeLessThan(12);
-  await page.getByRole('button', { name: /^Photo back, brush/ }).click();
+  await page.getByRole('button', { name: /^Restored, brush/ }).click();
   await page.getByRole('button', { name: 'Delete', exact: true }).click();
   await expect.poll(async () => distance(await seen(page, ...PLACE), set)).toBeLessThan(12);
   // With Shift a stroke goes on straight from where the hand is: what it went before stays, a way around is none.
@@ -124,14 +124,14 @@ test('a picture that plays, or is shown as it was, is made ready by a press on i
   for (const [at, way] of ways.entries()) {
     await way();
     // What playing really does is told once it has gone on for a while.
-    if (at === 0) await page.getByText('true rate').waitFor();
+    if (at === 0) await page.getByText(/^shows [\d.]+ fps/).waitFor();
     const waits = page.getByRole('button', { name: 'The picture. Press it to stop here and work on it.' });
     await waits.waitFor();
     await page.mouse.click(...(await onPicture(page, 0.19, 0.3)));
     await waits.waitFor({ state: 'detached' });
     await expect
       .poll(() => notes(page))
-      .toContain(at === 0 ? 'The film stands still on frame' : 'The picture is shown mended now.');
+      .toContain(at === 0 ? 'Stopped on frame' : 'The mended picture is shown now.');
     await note.waitFor();
     expect(await note.evaluate((element) => element.scrollHeight <= element.clientHeight)).toBe(true);
     expect(await page.getByTestId('picture').boundingBox()).toEqual(stands);
@@ -149,14 +149,14 @@ test('what the plate does not show is found and taken out, and follows to the ph
   const { page, complaints } = await painting();
   const set = await setBehind(page);
   await makePlate(page);
-  await page.getByRole('button', { name: 'Look', exact: true }).click();
-  await page.getByRole('button', { name: /^Take out 1/ }).click();
+  await page.getByRole('button', { name: 'Find', exact: true }).click();
+  await page.getByRole('button', { name: /^Paint out 1/ }).click();
   await expect.poll(() => strokes(page)).toBe(1);
   await expect.poll(async () => distance(await seen(page, ...PLACE), set)).toBeLessThan(12);
   // What is painted out is not offered again.
-  await page.getByTestId('left').getByRole('button', { name: /^Look/ }).click();
+  await page.getByTestId('left').getByRole('button', { name: /^Find/ }).click();
   await expect.poll(() => notes(page)).toContain('shows nothing that its plate does not');
-  await page.getByRole('textbox', { name: 'To the next' }).fill('5');
+  await page.getByRole('textbox', { name: 'Carry on to' }).fill('5');
   await page.keyboard.press('Enter');
   await page.getByRole('button', { name: 'Carry on' }).click();
   await expect.poll(() => notes(page)).toContain('Carried on to 5 photos.');
@@ -174,7 +174,7 @@ test('what the plate does not show is found and taken out, and follows to the ph
 
 test('an outline around the subject keeps it and paints all else; a brush is dragged larger', async () => {
   const { page, complaints } = await painting();
-  await page.getByRole('combobox', { name: 'Paint in' }).selectOption('after');
+  await page.getByRole('combobox', { name: 'Source' }).selectOption('after');
   await page.getByRole('button', { name: 'Subject', exact: true }).click();
   await page.getByRole('checkbox', { name: 'Snap it to edges near it' }).check();
   // Eight pixels outside of the square: what lies between goes, too.
@@ -197,7 +197,7 @@ test('an outline around the subject keeps it and paints all else; a brush is dra
   await page.mouse.up({ button: 'right' });
   expect(Number(await page.getByRole('textbox', { name: 'Size %' }).inputValue())).toBeGreaterThan(6);
   expect(Number(await page.getByRole('textbox', { name: 'Softness %' }).inputValue())).toBeLessThan(30);
-  await page.getByRole('combobox', { name: 'Paint in' }).selectOption('around');
+  await page.getByRole('combobox', { name: 'Source' }).selectOption('around');
   await dragOver(page, [
     [0.7, 0.2],
     [0.75, 0.2],
@@ -208,7 +208,7 @@ test('an outline around the subject keeps it and paints all else; a brush is dra
 
 test('a stroke is chosen and moved by hand', async () => {
   const { page, complaints } = await painting();
-  await page.getByRole('combobox', { name: 'Paint in' }).selectOption('around');
+  await page.getByRole('combobox', { name: 'Source' }).selectOption('around');
   await dragOver(page, [
     [0.7, 0.2],
     [0.75, 0.2],
@@ -235,11 +235,11 @@ test('the plate is shown and touched up; what it is painted into takes that over
   await makePlate(page);
   await dragOver(page, dab);
   await expect.poll(() => strokes(page)).toBe(1);
-  const onPlate = page.getByRole('checkbox', { name: 'Show the plate, to touch it up' });
+  const onPlate = page.getByRole('checkbox', { name: 'Show the plate, to retouch it' });
   await onPlate.check();
   await expect.poll(async () => distance(await seen(page, ...PLACE), SQUARE)).toBeGreaterThan(40);
   await page.getByRole('heading', { name: /^Clean plate of Scene 1/ }).waitFor();
-  await page.getByRole('combobox', { name: 'Paint in' }).selectOption('after');
+  await page.getByRole('combobox', { name: 'Source' }).selectOption('after');
   await dragOver(page, dab);
   await expect.poll(() => strokes(page)).toBe(1);
   expect(await undoWords(page)).toContain('Painted on Clean plate of Scene 1.png');
@@ -259,7 +259,7 @@ longTest(
     const create = { width: 480, height: 640, channels: 3, background: '#20a040' } as const;
     const buffer = await sharp({ create }).jpeg().toBuffer();
     await chooseFiles(page, [{ name: 'WALL900.JPG', mimeType: 'image/jpeg', buffer }]);
-    await page.getByRole('button', { name: /^Lay out 1 / }).click();
+    await page.getByRole('button', { name: /^Add 1 / }).click();
     await showMend(page);
     await page.keyboard.press('End');
     await page.getByRole('heading', { name: 'WALL900.JPG' }).waitFor();
@@ -270,10 +270,10 @@ longTest(
       [0.25, 0.6],
     ]);
     await expect.poll(() => strokes(page)).toBe(1);
-    await expect.poll(() => notes(page)).toContain('WALL900.JPG does not show the same set as PICT101.JPG');
+    await expect.poll(() => notes(page)).toContain('WALL900.JPG and PICT101.JPG could not be aligned');
     await expect.poll(async () => distance(await seen(page, ...PLACE), SQUARE)).toBeGreaterThan(40);
-    await page.getByTestId('left').getByRole('button', { name: /^Look/ }).click();
-    await expect.poll(() => notes(page)).toContain('What differs cannot be told by it.');
+    await page.getByTestId('left').getByRole('button', { name: /^Find/ }).click();
+    await expect.poll(() => notes(page)).toContain('Choose another plate, or paint by hand.');
     await page.getByRole('button', { name: 'Carry on' }).click();
     await expect.poll(() => notes(page)).toContain('Nothing was carried on. Not sure in PICT101.JPG');
     expect(await strokes(page)).toBe(1);

@@ -154,7 +154,7 @@ test('light that is typed for photos is seen on the picture, the tickets, the PN
   await isKept(page);
   await expect.poll(async () => distance(await onTicket(), brighter)).toBeLessThanOrEqual(4);
 
-  await page.getByLabel('Write out as').selectOption({ label: 'PNG as the film shows them, 320 × 240' });
+  await page.getByLabel('Save as').selectOption({ label: 'PNG as in the film, 320 × 240' });
   const [download] = await Promise.all([
     page.waitForEvent('download'),
     page.getByRole('button', { name: 'As a ZIP file' }).click(),
@@ -163,7 +163,7 @@ test('light that is typed for photos is seen on the picture, the tickets, the PN
   const { channels } = await sharp(png).stats();
   const written = channels.slice(0, 3).map(({ mean }) => Math.round(mean)) as unknown as Colour;
   expect(distance(written, brighter)).toBeLessThanOrEqual(2);
-  await expect.poll(() => undoWords(page)).toContain('1 photo written out');
+  await expect.poll(() => undoWords(page)).toContain('1 photo saved out');
   await isKept(page);
 
   // It is there again after a reload, and the second photo is as it was.
@@ -183,7 +183,7 @@ test('light that is typed for photos is seen on the picture, the tickets, the PN
   }
 
   await page.getByRole('button', { name: 'Time', exact: true }).click();
-  await page.getByRole('button', { name: 'Done', exact: true }).click();
+  await page.getByRole('button', { name: 'History', exact: true }).click();
   await page.getByText('Brightness of 1 photo set to +1').waitFor();
   await page.getByRole('button', { name: /^Undo/ }).click();
   await page.getByRole('button', { name: /^Undo/ }).click();

@@ -35,7 +35,7 @@ test('every kind of video shows each pose for its hold, where it should, by posi
   const wanted = await codedFilm(page);
   await bringInSounds(page, [wav('click.wav', click())]);
   await goTo(page, 5);
-  await page.getByRole('button', { name: 'Lay click.wav in at the playhead' }).click();
+  await page.getByRole('button', { name: 'Add click.wav at the playhead' }).click();
   for (const [kind, codec, sound] of some<readonly [PrintedKind, string, string]>(
     [
       ['MP4', 'h264', 'aac'],
@@ -121,8 +121,8 @@ test('loops, pictures and FLAC hold the film as it is', async () => {
         );
       }
     }
-    await chooseKind(page, 'PNG pictures');
-    const { bytes } = await printFilm(page, 'PNG pictures', 'all');
+    await chooseKind(page, 'PNG frames');
+    const { bytes } = await printFilm(page, 'PNG frames', 'all');
     const files = Object.entries(unzipSync(new Uint8Array(bytes)));
     expect(files.map(([name]) => name)).toEqual(
       Array.from({ length: FRAMES }, (_, i) => `all_${String(i + 1).padStart(4, '0')}.png`),
@@ -136,20 +136,20 @@ test('loops, pictures and FLAC hold the film as it is', async () => {
     }
     const [frame] = await Promise.all([
       page.waitForEvent('download'),
-      page.getByRole('button', { name: 'The frame at the playhead as PNG' }).click(),
+      page.getByRole('button', { name: 'Save this frame as PNG' }).click(),
     ]);
     expect(frame.suggestedFilename()).toMatch(/, frame \d+\.png$/);
     const still = await sharp(Buffer.from(await bytesOf(frame))).metadata();
     expect(still).toMatchObject({ format: 'png', width: 320, height: 240 });
     await page.getByRole('button', { name: 'Details' }).click();
-    await page.getByRole('combobox', { name: 'Pictures of' }).selectOption('Every picture once');
-    const once = await printFilm(page, 'JPEG pictures', 'once');
+    await page.getByRole('combobox', { name: 'Frames' }).selectOption('Every pose once');
+    const once = await printFilm(page, 'JPEG frames', 'once');
     expect(once.proof).toBe('6 of 6 pictures');
     expect(Object.keys(unzipSync(new Uint8Array(once.bytes)))).toHaveLength(6);
 
     await bringInSounds(page, [wav('click.wav', click())]);
     await goTo(page, 5);
-    await page.getByRole('button', { name: 'Lay click.wav in at the playhead' }).click();
+    await page.getByRole('button', { name: 'Add click.wav at the playhead' }).click();
     const flac = await printFilm(page, 'FLAC', 'sound');
     const [whole, same] = [join(folder, 'sound.flac'), join(folder, 'sound.wav')];
     await writeFile(whole, flac.bytes);
@@ -284,10 +284,10 @@ test('a second print takes what the first one encoded; a print that breaks off s
   await openFilmOf(page, await numbered(60, 1));
   await chooseKind(page, 'MP4');
   await page.getByRole('button', { name: 'Print the film' }).click();
-  const line = page.getByRole('list', { name: 'Prints in line' });
+  const line = page.getByRole('list', { name: 'Print queue' });
   await line
     .getByRole('alert')
-    .filter({ hasText: /At frame \d+, with PICT\d+\.JPG: The encoder fell over\./ })
+    .filter({ hasText: /Printing stopped at frame \d+ \(PICT\d+\.JPG\)\./ })
     .waitFor();
   await expect.poll(() => finishedPrints(page).count()).toBe(0);
   worker = 'works';
@@ -323,7 +323,7 @@ test('a second print takes what the first one encoded; a print that breaks off s
   await line.getByRole('progressbar').waitFor();
   worker = 'works';
   await page.reload();
-  await expect.poll(() => notes(page)).toMatch(/broke off when its tab was closed/);
+  await expect.poll(() => notes(page)).toMatch(/stopped when its tab was closed/);
   await page.getByRole('button', { name: 'Print', exact: true }).click();
   await expect.poll(() => finishedPrints(page).count()).toBe(2);
   await page.getByRole('button', { name: 'Go on' }).click();

@@ -58,7 +58,7 @@ test('a part of the film, and each scene as a file straight into a folder, show 
   await type(page, 'Name of the scene', 'Booth');
   await standIn(page);
   await chooseKind(page, 'MP4');
-  await page.getByLabel('Each scene as a file of its own').check();
+  await page.getByLabel('One file per scene').check();
   await page.getByRole('button', { name: 'To the disk…' }).click();
   await nextProof(page, 1);
   const names = await filesIn(page, 'Untitled film scenes');
@@ -67,9 +67,9 @@ test('a part of the film, and each scene as a file straight into a folder, show 
   await expectShown(files[0] as Buffer, wanted.slice(0, second));
   await expectShown(files[1] as Buffer, wanted.slice(second));
   // Nothing lies under the name of what is taken out of the line; what was written before stays.
-  await page.getByLabel('Each scene as a file of its own').check();
+  await page.getByLabel('One file per scene').check();
   await page.getByRole('button', { name: 'To the disk…' }).click();
-  await page.getByRole('button', { name: /^Take .*Booth.* out of the line$/ }).click();
+  await page.getByRole('button', { name: /^Remove .*Booth.* from the queue$/ }).click();
   await nextProof(page, 2);
   expect((await filesIn(page, 'Untitled film scenes 2')).map((name) => name.slice(0, 16))).toEqual([
     'Untitled film 01',
@@ -83,7 +83,9 @@ test('a part of the film, and each scene as a file straight into a folder, show 
   for (let i = 0; i < 20; i++) await page.keyboard.press('ArrowRight');
   await page.keyboard.press(']');
   await page.getByRole('button', { name: 'Print', exact: true }).click();
-  await page.getByRole('combobox', { name: 'Of', exact: true }).selectOption('Between the in and out points');
+  await page
+    .getByRole('combobox', { name: 'Part', exact: true })
+    .selectOption('Between the in and out points');
   await expectShown((await printFilm(page, 'WebM', 'part')).bytes, wanted.slice(5, 26));
   expect(complaints).toEqual([]);
 });
@@ -115,12 +117,12 @@ test('an encoder that fails by itself ends the print in a sentence; what is stop
   await standIn(page);
   await chooseKind(page, 'MP4');
   await page.getByRole('button', { name: 'To the disk…' }).click();
-  const line = page.getByRole('list', { name: 'Prints in line' });
+  const line = page.getByRole('list', { name: 'Print queue' });
   await line
     .getByRole('alert')
-    .filter({ hasText: /The device was lost\. No file was made/ })
+    .filter({ hasText: /Something unexpected failed\..*No file was made/ })
     .waitFor();
-  await line.getByRole('button', { name: /^Take .* off the list$/ }).click();
+  await line.getByRole('button', { name: /^Delete .* from the list$/ }).click();
   await line.waitFor({ state: 'detached' });
   await expect.poll(() => filesIn(page, '')).toEqual([]);
 });
@@ -159,7 +161,7 @@ longTest(
       expect(Math.abs(bytes.length / ((3 * kilobits * 1000) / 8) - 1)).toBeLessThan(off);
     }
 
-    const kept = page.getByText(/Encoded parts for the next print take/);
+    const kept = page.getByText(/Reusable parts take/);
     await expect.poll(() => kept.innerText()).toMatch(/ take \d+ kB/);
     await page.evaluate(`navigator.storage.estimate = () => Promise.resolve({ quota: 1e6, usage: 1e6 })`);
     await bringIn(page, await numbered(1, 1));
@@ -176,7 +178,7 @@ test('a print goes straight into a file that was picked, and is read there', asy
   await page.getByRole('button', { name: 'To the disk…' }).click();
   expect(await nextProof(page, 0)).toBe('74 of 74 frames, no sound');
   await expect.poll(() => page.getByRole('button', { name: 'Save to disk' }).count()).toBe(0);
-  await page.getByText('It was written to the disk and read through there.').waitFor();
+  await page.getByText('It was saved to the disk and checked there.').waitFor();
   const [name = ''] = await filesIn(page, '');
   expect(name).toMatch(/\.webm$/);
   await expectShown(await fileIn(page, name), wanted);
@@ -197,7 +199,7 @@ longTest(
     await codedFilm(page);
     await chooseKind(page, 'MP4');
     await page.getByRole('button', { name: 'Print the film' }).click();
-    const line = page.getByRole('list', { name: 'Prints in line' });
+    const line = page.getByRole('list', { name: 'Print queue' });
     await line
       .getByRole('alert')
       .filter({ hasText: /no more room for the file in this browser\. No file was made/ })

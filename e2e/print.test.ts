@@ -34,7 +34,7 @@ test.each(
     await openSettings(page);
     await page.getByLabel('Any other rate').fill(rate);
     await page.getByLabel('Any other rate').press('Enter');
-    await page.getByRole('button', { name: /^Keep the holds/ }).click();
+    await page.getByRole('button', { name: /^Keep holds/ }).click();
     await page.getByRole('button', { name: 'Close', exact: true }).click();
     // Pose k is held k + 1 frames.
     const options = tickets(page);

@@ -20,7 +20,7 @@ export const microphone = (page: Page): Locator => page.getByRole('combobox', { 
 /** Chooses the microphone that ships with the app. */
 export const standIn = (page: Page): Promise<string[]> => microphone(page).selectOption('stand-in');
 
-export const takes = (page: Page): Locator => page.getByRole('button', { name: /^Throw Take \d+ away$/ });
+export const takes = (page: Page): Locator => page.getByRole('button', { name: /^Delete Take \d+$/ });
 
 /** The timer of a recording that has gone on for a second at least. */
 export const recording = (page: Page): Locator =>

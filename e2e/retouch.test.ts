@@ -93,7 +93,7 @@ test('photos are written out as the film shows them: of its size, and turned as 
   await toSort(page);
   await card(page, 'PICT8.JPG').click();
   await page.keyboard.press('r');
-  await page.getByLabel('Write out as').selectOption({ label: 'PNG as the film shows them, 320 × 240' });
+  await page.getByLabel('Save as').selectOption({ label: 'PNG as in the film, 320 × 240' });
   const shown = await writtenOut(page);
   const { data, info } = await sharp(shown['PICT8.png'])
     .removeAlpha()
@@ -114,7 +114,7 @@ test('retouched photos find theirs by number; what fits none is said, and what i
     await retouched('final 77.png', [1, 2, 3]),
     { name: 'final 7.png', buffer: Buffer.from('not a picture') },
   ]);
-  await expect.poll(() => page.getByLabel('Each finds its photo').inputValue()).toBe('number');
+  await expect.poll(() => page.getByLabel('Match files to photos').inputValue()).toBe('number');
   const rows = (): Promise<string[]> =>
     page.locator('[data-row]').evaluateAll((all) =>
       all.map((row) =>
@@ -166,7 +166,7 @@ test('a film’s file has the retouched photos and the originals, which are had 
   await toSort(page);
   await card(page, 'PICT8.JPG').click();
   await expect.poll(async () => (await inTray(page))[1]).toContain('retouched');
-  await press(page, 'Show as they came');
+  await press(page, 'Show originals');
   await expect.poll(async () => (await inTray(page))[1]).not.toContain('retouched');
   expect(distance(await colourOfPose2(page), COLOURS[1] as Colour)).toBeLessThanOrEqual(3);
   expect(complaints).toEqual([]);
@@ -185,7 +185,7 @@ test('photos are written into a folder of their own: nothing that lies there is 
   await page.keyboard.press('Control+a');
   for (const name of ['Untitled film to retouch', 'Untitled film to retouch 2']) {
     await press(page, 'Into a folder');
-    await expect.poll(() => notes(page)).toContain(`written out into the folder “${name}”`);
+    await expect.poll(() => notes(page)).toContain(`saved into the folder “${name}”`);
   }
   const written = await page.evaluate(async () => {
     const root = await navigator.storage.getDirectory();
@@ -198,5 +198,5 @@ test('photos are written into a folder of their own: nothing that lies there is 
     return lengths.sort();
   });
   expect(written).toEqual(files.map((file) => [file.name, file.buffer.length]));
-  await expect.poll(async () => (await inTray(page))[0]).toContain('written out');
+  await expect.poll(async () => (await inTray(page))[0]).toContain('saved out');
 });

@@ -16,7 +16,7 @@ const scored = useSharedFilm(
     await openFilmOf(page, await numbered(40, 1));
     await page.getByRole('button', { name: 'Sound', exact: true }).click();
     await bringInSounds(page, [wav('click.wav', click())]);
-    await page.getByRole('button', { name: 'Lay click.wav in at the playhead' }).click();
+    await page.getByRole('button', { name: 'Add click.wav at the playhead' }).click();
   },
 );
 
@@ -146,9 +146,9 @@ test.each(
         await expect.poll(() => flaws(page), { message: stage }).toEqual([]);
         expect(await violations(page), stage).toEqual([]);
         // In the dark nothing but colours is another.
-        await show(page, 'Dim colours for a dark room');
+        await show(page, 'Dark colours, for a dark room');
         expect(await violations(page, ['color-contrast']), `${stage}, in the dark`).toEqual([]);
-        await show(page, 'Daylight colours');
+        await show(page, 'Light colours');
         // Where there is no room beside the picture, panels are drawers.
         const rails = page.locator('main button[data-side][aria-expanded]').filter({ visible: true });
         const drawers = width < 960 ? await rails.count() : 0;
@@ -224,7 +224,7 @@ test('one key shows the picture alone, and Escape all again', async () => {
   await expect.poll(async () => (await counter(page)).frame).toBe(2);
   // What went wrong is told there too.
   await page.keyboard.press('.');
-  await page.getByText('No flag or word behind this frame.').waitFor();
+  await page.getByText('No flag or word after this frame.').waitFor();
   await page.keyboard.press('Escape');
   await page.getByRole('navigation', { name: 'Stages' }).waitFor();
   expect(complaints).toEqual([]);

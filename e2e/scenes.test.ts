@@ -20,7 +20,7 @@ const scene = (page: Page, name: string): Locator =>
 const press = (page: Page, name: string): Promise<void> => scenes(page).getByRole('button', { name }).click();
 
 /** Does what a menu of the scene offers. */
-async function pick(page: Page, menu: 'Order' | 'More', item: string): Promise<void> {
+async function pick(page: Page, menu: 'Move' | 'More', item: string): Promise<void> {
   await scenes(page).getByRole('button', { name: menu, exact: true }).click();
   await page.getByRole('menuitem', { name: item, exact: true }).click();
 }
@@ -45,7 +45,7 @@ test('a scene that is parted has its own name, colour and length', async () => {
 test('scenes are moved by a button, and by dragging', async () => {
   const { page, complaints } = await twoScenes();
   await scene(page, 'Booth').click();
-  await pick(page, 'Order', 'Earlier');
+  await pick(page, 'Move', 'Earlier');
   await expect.poll(() => strip(page)).toBe('5×2 6×2 1×2 2×2 3×2 4×2');
   const [upper, lower] = await Promise.all(
     ['Booth', 'Scene 1'].map((name) => scene(page, name).boundingBox()),
@@ -78,7 +78,9 @@ test('between its points the film is played round and round, and printed', async
   expect(Math.min(...frames)).toBeGreaterThan(2);
 
   await page.getByRole('button', { name: 'Print', exact: true }).click();
-  await page.getByRole('combobox', { name: 'Of', exact: true }).selectOption('Between the in and out points');
+  await page
+    .getByRole('combobox', { name: 'Part', exact: true })
+    .selectOption('Between the in and out points');
   await page.getByRole('button', { name: 'Print the film' }).click();
   await page.getByTestId('proof').waitFor();
   await page.getByText(/10 frames, 320 × 240/).waitFor();

@@ -26,8 +26,8 @@ test('a camera of the browser’s own is shot: seen, taken at its largest size, 
     await hasPoses(page, i);
   }
   // As frames too, as the mean of four.
-  await page.getByRole('button', { name: 'Count-in, by itself, several at a press' }).click();
-  await page.getByLabel('Against grain').selectOption('4');
+  await page.getByRole('button', { name: 'Timer, interval, burst' }).click();
+  await page.getByLabel('Less grain').selectOption('4');
   await page.keyboard.press('Escape');
   await page.getByTestId('lens').click();
   await page.keyboard.press('Enter');
@@ -45,7 +45,7 @@ test('a camera of the browser’s own is shot: seen, taken at its largest size, 
   }
   // Taken back while it is open: told, and what was shot stays.
   await context.clearPermissions();
-  await page.getByText(/^The browser took the camera back\. All photos that were taken are kept\./).waitFor();
+  await page.getByText(/^The browser ended access to the camera\. Your photos are saved\./).waitFor();
   expect(await tickets(page).count()).toBe(4);
   expect(complaints).toEqual([]);
 });
@@ -77,8 +77,8 @@ test('a camera that may not be used is told of, with what to do; the stand-in is
   await page.getByRole('button', { name: 'New film' }).click();
   await page.getByRole('button', { name: 'Shoot', exact: true }).click();
   await page.getByRole('button', { name: 'Open the camera' }).first().click();
-  await page.getByText(/^The browser may not use the camera\. Allow it for this page/).waitFor();
-  await page.getByRole('button', { name: 'Practise with the stand-in' }).click();
+  await page.getByText(/^The camera is blocked\. Allow it beside the address/).waitFor();
+  await page.getByRole('button', { name: 'Practise, no camera' }).click();
   await page.getByTestId('live').waitFor();
   await page.keyboard.press('Enter');
   await hasPoses(page, 1);

@@ -95,7 +95,7 @@ longTest('the same by a finger, on a tablet of 1024 × 768', async () => {
     await hasPoses(page, i);
     await drag(STANDING.x + 100 * (i - 1), STANDING.x + 100 * i);
   }
-  await page.getByRole('button', { name: 'Take the last photo back' }).tap();
+  await page.getByRole('button', { name: 'Undo the last photo' }).tap();
   await hasPoses(page, 3);
   await page.getByRole('button', { name: /^Play the last seconds/ }).tap();
   await page.getByTestId('shown-pose').waitFor();
@@ -114,23 +114,23 @@ longTest('the same by a finger, on a tablet of 1024 × 768', async () => {
 test.each(some([false], [true]))('axe-core finds nothing in Shoot; in the dark: %s', async (dim) => {
   const { page } = await visit({ bypassCSP: true });
   const wrong = (): Promise<string[]> => violations(page, dim ? ['color-contrast'] : undefined);
-  if (dim) await page.getByRole('button', { name: 'Dim colours for a dark room' }).click();
+  if (dim) await page.getByRole('button', { name: 'Dark colours, for a dark room' }).click();
   await openStandIn(page);
   expect(await wrong(), 'the camera').toEqual([]);
-  await page.getByRole('button', { name: 'Lock the camera' }).click();
+  await page.getByRole('button', { name: 'Lock settings' }).click();
   await page.keyboard.press('Enter');
   await hasPoses(page, 1);
   await page.keyboard.press('t');
-  for (const panel of ['Camera', 'See', 'Hear', 'Folder']) {
+  for (const panel of ['Camera', 'View', 'Cues', 'Folder']) {
     await page.getByRole('button', { name: panel, exact: true }).click();
     expect(await wrong(), panel).toEqual([]);
   }
-  await page.getByRole('button', { name: 'Count-in, by itself, several at a press' }).click();
+  await page.getByRole('button', { name: 'Timer, interval, burst' }).click();
   await page.getByLabel('Count-in', { exact: true }).waitFor();
-  await page.getByLabel('Photos at a press').selectOption('3');
+  await page.getByLabel('Photos per press').selectOption('3');
   expect(await wrong(), 'how photos are released').toEqual([]);
   await page.keyboard.press('Escape');
-  await page.getByLabel('Photos at a press').waitFor({ state: 'detached' });
+  await page.getByLabel('Photos per press').waitFor({ state: 'detached' });
   await page.keyboard.press('Enter');
   await page.getByRole('group', { name: '3 photos to choose from' }).waitFor();
   expect(await wrong(), 'what there is to choose from').toEqual([]);

@@ -41,7 +41,7 @@ test('what was shot is played with the live picture as the last frame, and stepp
   await page.keyboard.press('ArrowDown');
   await live.waitFor();
   // How long the scene is planned to be, and what is left of it.
-  await page.getByRole('button', { name: 'Hear', exact: true }).click();
+  await page.getByRole('button', { name: 'Cues', exact: true }).click();
   await page.getByLabel('Planned length').click();
   await page.keyboard.type('2s');
   await page.keyboard.press('Enter');
@@ -64,7 +64,7 @@ test('a reference lies on the live picture to the pixel, at any zoom and turn; w
   await openStandIn(page);
   await page.keyboard.press('Enter');
   await hasPoses(page, 1);
-  await page.getByRole('button', { name: 'See', exact: true }).click();
+  await page.getByRole('button', { name: 'View', exact: true }).click();
   const chooser = page.getByTestId('choose-reference');
   const wide = await sharp({ create: { width: 30_000, height: 4, channels: 3, background: '#fff' } })
     .png()
@@ -75,7 +75,7 @@ test('a reference lies on the live picture to the pixel, at any zoom and turn; w
   await expect
     .poll(() => notes(page))
     .toMatch(
-      /words\.png is not a picture or a video that this browser shows[^]*wide\.png is 30000 × 4 pixels/,
+      /words\.png is not a photo or video that this browser can show[^]*wide\.png is 30000 × 4 pixels/,
     );
   await putNotesAway(page);
 
@@ -159,9 +159,9 @@ test('a folder that the server watches: photos come in as they are complete, in 
       )
       .toEqual(['SHOT0009.JPG', 'SHOT0010.JPG']);
     await rm(folder, { recursive: true });
-    await expect.poll(() => notes(page)).toMatch(/is gone or can no longer be read/);
+    await expect.poll(() => notes(page)).toMatch(/is gone or cannot be read any more/);
     expect(await notes(page)).toMatch(/list\.txt is not a picture of a kind that Kermis reads/);
-    expect(await notes(page)).toMatch(/1 file in .* already stays there/);
+    expect(await notes(page)).toMatch(/1 file already in .* stays there/);
     // Nothing but files that were told of, by their numbers.
     const status = async (path: string): Promise<number> => (await fetch(server.base + path)).status;
     expect(await status('/api/watch/..%2f..%2fpackage.json')).toBe(404);
@@ -202,7 +202,7 @@ test('a folder of this machine: 120 files that lie there stay, one that comes is
   const [first] = await numbered(1, 1);
   await write([['SHOT0001.JPG', [...(first?.buffer ?? [])]]]);
   await expect.poll(() => tickets(page).count()).toBe(1);
-  await expect.poll(() => page.getByTestId('watched').textContent()).toMatch(/: 1 photo brought in\.$/);
+  await expect.poll(() => page.getByTestId('watched').textContent()).toMatch(/: 1 photo added\.$/);
   expect(complaints).toEqual([]);
 });
 
@@ -218,7 +218,7 @@ test('with the mends of its scene the live picture is seen as it will be printed
   await page.getByRole('button', { name: 'Open the camera' }).first().click();
   await page.getByTestId('live').waitFor();
   await page.keyboard.press('g');
-  await page.getByRole('button', { name: 'See', exact: true }).click();
+  await page.getByRole('button', { name: 'View', exact: true }).click();
   // On the puppet's red coat.
   const coat = async (): Promise<number> => {
     const box = await page.getByTestId('lens').boundingBox();
@@ -227,10 +227,10 @@ test('with the mends of its scene the live picture is seen as it will be printed
     return Math.max(...rgb) - Math.min(...rgb);
   };
   await expect.poll(coat).toBeGreaterThan(60);
-  await page.getByLabel('With the mends of its scene').check();
+  await page.getByLabel('Show the scene’s mends').check();
   await page.getByTestId('live-mended').waitFor();
   await expect.poll(coat).toBeLessThan(8);
-  await page.getByLabel('With the mends of its scene').uncheck();
+  await page.getByLabel('Show the scene’s mends').uncheck();
   await expect.poll(coat).toBeGreaterThan(60);
   expect(complaints).toEqual([]);
 });
@@ -291,8 +291,8 @@ function bestShift(one: Buffer, other: Buffer, width: number, height: number): r
 test('a glass at the pointer shows the camera’s own pixels three times as large', async () => {
   const { page, complaints } = await visit();
   await openStandIn(page);
-  await page.getByRole('button', { name: 'Lock the camera' }).click();
-  await page.getByRole('button', { name: 'See', exact: true }).click();
+  await page.getByRole('button', { name: 'Lock settings' }).click();
+  await page.getByRole('button', { name: 'View', exact: true }).click();
   // Once it is ticked by hand the keys are the film's again.
   await page.getByLabel('Magnifier at the pointer').check();
   await page.keyboard.press('Enter');
@@ -319,8 +319,8 @@ test('a glass at the pointer shows the camera’s own pixels three times as larg
 test('the last photo lies on the live picture to the pixel, looked at closely, and turned', async () => {
   const { page, complaints } = await visit();
   await openStandIn(page);
-  await page.getByRole('button', { name: 'Lock the camera' }).click();
-  await page.getByRole('combobox', { name: 'How the camera stands' }).selectOption('Upside down');
+  await page.getByRole('button', { name: 'Lock settings' }).click();
+  await page.getByRole('combobox', { name: 'Camera is turned' }).selectOption('Upside down');
   await page.keyboard.press('Enter');
   await hasPoses(page, 1);
   await page.getByTestId('ghosts').and(page.locator('[data-layers="1"]')).waitFor();
@@ -358,7 +358,7 @@ test('a video as a reference steps with the film; the film is shot in one tab at
       ...['-v', 'error', '-f', 'lavfi', '-i', 'color=c=black:s=320x180:r=24:d=1'],
       ...['-vf', "geq=lum='16+6*N':cb=128:cr=128", '-c:v', 'libvpx', '-b:v', '2M', '-g', '1', path],
     ]);
-    await page.getByRole('button', { name: 'See', exact: true }).click();
+    await page.getByRole('button', { name: 'View', exact: true }).click();
     await page.getByTestId('choose-reference').setInputFiles(path);
     await page.getByTestId('reference').waitFor();
   } finally {
@@ -387,7 +387,7 @@ test('a video as a reference steps with the film; the film is shot in one tab at
   await other.close();
   await page.getByRole('button', { name: 'Camera', exact: true }).click();
   await page.getByRole('combobox', { name: 'Size of photos' }).selectOption('1280 × 720');
-  await page.getByText(/^The camera takes photos of 1280 × 720; the last one is 1920 × 1080\./).waitFor();
+  await page.getByText(/^Photos are now 1280 × 720; the last was 1920 × 1080\./).waitFor();
   await page.getByTestId('live').waitFor();
   await page.keyboard.press('Enter');
   await hasPoses(page, 5);

@@ -13,7 +13,7 @@ export async function openStandIn(page: Page): Promise<void> {
   await page.getByRole('combobox', { name: 'Camera', exact: true }).selectOption('stand-in');
   await page.getByRole('button', { name: 'Open the camera' }).first().click();
   // Half as many live pictures leave the machine to what is tested.
-  await page.getByLabel('Live pictures a second').selectOption('12');
+  await page.getByLabel('Live view, fps').selectOption('12');
   await page.getByTestId('live').waitFor();
 }
 

@@ -35,7 +35,7 @@ test('the table shows what came in before it lands: order, gaps, rows left out a
       expect.stringContaining('HORSE_0001.JPG: '),
       'HORSE_0002.JPG: ',
       expect.stringContaining('HORSE_0005.JPG: numbers 3 to 4 missing before'),
-      expect.stringContaining('HORSE_0006.JPG: the same picture as HORSE_0002.JPG'),
+      expect.stringContaining('HORSE_0006.JPG: the same photo as HORSE_0002.JPG'),
     ]);
   await page.getByRole('checkbox', { name: 'Use HORSE_0006.JPG' }).uncheck();
   await page.getByRole('checkbox', { name: 'Use HORSE_0002.JPG' }).focus();
@@ -67,8 +67,8 @@ test('the table shows what came in before it lands: order, gaps, rows left out a
     })
     .toBe('BOOTH_0001.JPG');
 
-  await page.getByLabel('1 gap in the numbers').selectOption({ label: 'Hold the pose before for as long' });
-  await page.getByRole('heading', { name: 'Look them over' }).click();
+  await page.getByLabel('1 gap in the numbers').selectOption({ label: 'Hold the pose before longer' });
+  await page.getByRole('heading', { name: 'Check photos' }).click();
   await page.keyboard.press('Enter');
   await page.getByTestId('counter').waitFor();
   // A scene where another name begins; the pose before the gap is held for the two that are missing.
@@ -100,7 +100,7 @@ test('photos that come in later go to their place by number, or to the end; what
   const order = (await poses(page)).map((pose) => pose.slice(0, 5));
   expect(order).toEqual(['PICT1', 'PICT2', 'PICT3', 'PICT4', 'PICT6']);
   await chooseFiles(page, files.slice(4, 5));
-  await page.getByLabel('Where in the film').selectOption({ label: 'All behind the last pose' });
+  await page.getByLabel('Where in the film').selectOption({ label: 'All after the last pose' });
   await layOut(page);
   await expect.poll(async () => (await poses(page)).at(-1)).toContain('PICT5');
   await expect.poll(async () => (await counter(page)).frames).toBe(12);
@@ -124,7 +124,7 @@ test('an import cut by a closed tab keeps what came in, and goes on where it sto
   const paths = files.map((file) => join(folder, file.name));
   await Promise.all(files.map((file, i) => writeFile(paths[i] ?? '', file.buffer)));
   await page.getByTestId('choose-photos').setInputFiles(paths);
-  await page.getByRole('button', { name: 'Lay out now; the rest follows' }).waitFor();
+  await page.getByRole('button', { name: 'Add these now, rest later' }).waitFor();
   await expect.poll(async () => (await tableRows(page)).length).toBeGreaterThan(2);
   const { pathname } = new URL(page.url());
   expect(pathname).toMatch(/\/sort$/);
@@ -143,7 +143,7 @@ test('an import cut by a closed tab keeps what came in, and goes on where it sto
   await progress.waitFor();
   await expect.poll(() => progress.getAttribute('aria-valuemax')).toBe(String(total - before));
   await progress.waitFor({ state: 'detached' });
-  await again.getByRole('button', { name: `Lay out ${total} photos` }).waitFor();
+  await again.getByRole('button', { name: `Add ${total} photos` }).waitFor();
   await layOut(again);
   await expect.poll(async () => (await counter(again)).frames).toBe(2 * total);
 

@@ -17,7 +17,7 @@ test('a click laid on a frame is heard there in both kinds of print', async () =
   await openFilmOf(page, await numbered(6, 1));
   await bringInSounds(page, [wav('click.wav', click())]);
   await goTo(page, 5);
-  await page.getByRole('button', { name: 'Lay click.wav in at the playhead' }).click();
+  await page.getByRole('button', { name: 'Add click.wav at the playhead' }).click();
   await setRate(page, '23.976');
   for (const kind of ['MP4', 'WebM'] as const) {
     const [late, ...others] = await clicksAfter(page, kind, () => (5 * 1001) / 24_000);
@@ -31,11 +31,11 @@ test('the sound alone is printed to the sample, in 24 bits and in 16; a film tha
   const { page, complaints } = await visit();
   await openFilmOf(page, await numbered(6, 1));
   await chooseKind(page, 'WAV, 24 bits');
-  await page.getByText('Nothing is heard in this part').waitFor();
+  await page.getByText('This part has no sound to print.').waitFor();
   await expect.poll(() => page.getByRole('button', { name: 'Print the film' }).isEnabled()).toBe(false);
   await bringInSounds(page, [wav('click.wav', click())]);
   await goTo(page, 5);
-  await page.getByRole('button', { name: 'Lay click.wav in at the playhead' }).click();
+  await page.getByRole('button', { name: 'Add click.wav at the playhead' }).click();
   const { frames } = await counter(page);
   for (const bits of [24, 16] as const) {
     const { bytes, fileName } = await printFilm(page, `WAV, ${bits} bits`, `alone ${bits}`);
@@ -139,7 +139,7 @@ test('bad sounds are refused in a sentence, the rest comes in', async () => {
     'six.wav0.1 s · not used',
   ]);
   await putNotesAway(page);
-  await page.getByRole('button', { name: 'Lay good.wav in at the playhead' }).click();
+  await page.getByRole('button', { name: 'Add good.wav at the playhead' }).click();
   const level = page.getByRole('region', { name: 'Chosen cues' }).getByLabel('Level');
   await level.fill('+1000 dB');
   await page.keyboard.press('Enter');
@@ -211,7 +211,7 @@ test('sounds that are none, broken, or strange are told of or mended; the rest g
 
   // Typed nonsense changes nothing, and says so; ears are safe at +12 dB.
   await page.keyboard.press('Home');
-  await page.getByRole('button', { name: 'Lay offset.wav in at the playhead' }).click();
+  await page.getByRole('button', { name: 'Add offset.wav at the playhead' }).click();
   const panel = page.getByRole('region', { name: 'Chosen cues' });
   await panel.getByRole('textbox', { name: 'Level' }).fill('+1000');
   await page.keyboard.press('Enter');

@@ -62,7 +62,7 @@ test('photos are steadied to the first, on the screen and in the print; a bump i
   await expect.poll(async () => farthest(await allSeen(page), first)).toBeGreaterThan(20);
   await page.keyboard.press('Home');
   await page.getByRole('button', { name: 'Steady it' }).click();
-  await expect.poll(() => notes(page)).toContain('7 photos steadied. The stand was bumped once.');
+  await expect.poll(() => notes(page)).toContain('7 photos steadied. The tripod was bumped once.');
   await isKept(page);
   const [before = 0, now = 99] = await shake(page);
   expect(before).toBeGreaterThan(3);
@@ -74,8 +74,8 @@ test('photos are steadied to the first, on the screen and in the print; a bump i
   await page.keyboard.press('k');
 
   // The largest part that all share, so that no edge is seen.
-  await page.getByRole('button', { name: 'Frame it' }).click();
-  await expect.poll(() => notes(page)).toMatch(/framed to what all its photos share: 9[78]/);
+  await page.getByRole('button', { name: 'Crop it' }).click();
+  await expect.poll(() => notes(page)).toMatch(/cropped to what all its photos share: 9[78]/);
   const { bytes } = await printFilm(page, 'MP4', 'steady');
   const printed = await PrintedFile.of(bytes);
   try {
@@ -98,14 +98,14 @@ test('photos are steadied to the first, on the screen and in the print; a bump i
 test('a bump alone is taken out: photos before it stay as they came, what jitters goes on', async () => {
   const { page, complaints } = await bumpedFilm();
   await showSteady(page);
-  await page.getByRole('combobox', { name: 'Take out' }).selectOption('bumps');
+  await page.getByRole('combobox', { name: 'Remove' }).selectOption('bumps');
   await page.keyboard.press('m');
-  await expect.poll(() => notes(page)).toContain('7 photos steadied. The stand was bumped once.');
+  await expect.poll(() => notes(page)).toContain('7 photos steadied. The tripod was bumped once.');
   const [, now = 0] = await shake(page);
   expect(now).toBeGreaterThan(0.5);
   // The third jitters as it did: nothing is done about it.
   await tickets(page).nth(2).click();
-  await page.getByRole('combobox', { name: 'Over it' }).selectOption('difference');
+  await page.getByRole('combobox', { name: 'Overlay' }).selectOption('difference');
   // Just right of the edge of a patch.
   const edge = async (): Promise<number> => Math.max(...(await seen(page, 169 / LIT.width, 0.2)));
   await expect.poll(edge).toBeGreaterThan(20);
@@ -162,7 +162,7 @@ test('photos are moved by hand: dragged, by key, typed, copied, by clicking the 
     .toBeCloseTo(-31, 0);
 
   // Dragged by 20 pixels of the film.
-  const photo = page.getByRole('button', { name: /^The photo, to be dragged/ });
+  const photo = page.getByRole('button', { name: /^The photo: drag it/ });
   await photo.waitFor();
   await page.mouse.move(box.x + 100, box.y + 100);
   await page.mouse.down();
@@ -171,10 +171,10 @@ test('photos are moved by hand: dragged, by key, typed, copied, by clicking the 
   await expect
     .poll(async () => Number((await field(page, 'Right px').inputValue()).replace('−', '-')))
     .toBeCloseTo(-11, 0);
-  await page.getByRole('checkbox', { name: 'Mend the place' }).uncheck();
-  await expect.poll(() => undoWords(page)).toBe('Undo: Place of 1 photo left out');
-  await page.getByRole('button', { name: 'As it came' }).click();
-  await expect.poll(() => undoWords(page)).toBe('Undo: Place of 1 photo as it came');
+  await page.getByRole('checkbox', { name: 'Steadying on' }).uncheck();
+  await expect.poll(() => undoWords(page)).toBe('Undo: Steadying of 1 photo off');
+  await page.getByRole('button', { name: 'Reset', exact: true }).click();
+  await expect.poll(() => undoWords(page)).toBe('Undo: Place of 1 photo reset');
   expect(complaints).toEqual([]);
 });
 
@@ -196,7 +196,7 @@ longTest(
     await page.keyboard.press('m');
     await expect.poll(() => notes(page)).toContain('PICT103.JPG, PICT104.JPG');
     expect(await notes(page)).toMatch(/[12] photos? steadied\./);
-    expect(await notes(page)).toContain('left as they are');
+    expect(await notes(page)).toContain('left as it is');
     await page.getByRole('combobox', { name: 'Photos' }).selectOption('chosen');
     await page.keyboard.press('m');
     await expect.poll(() => notes(page)).toContain('There is no other photo to steady');
@@ -216,14 +216,14 @@ longTest(
     await page.keyboard.press('m');
     await page.getByText(/^[1-9]\d? of 49 photos/).waitFor();
     await page.getByRole('button', { name: 'Stop steadying the picture' }).click();
-    await expect.poll(() => notes(page)).toContain('Stopped. What was found stays; the rest is as it was.');
+    await expect.poll(() => notes(page)).toContain('Stopped. What was found stays.');
     await expect.poll(() => undoWords(page)).toMatch(/^Undo: \d+ photos? steadied$/);
     const found = Number(/\d+/.exec((await undoWords(page)) ?? '')?.[0]);
     expect(found).toBeGreaterThan(0);
     expect(found).toBeLessThan(49);
     // The third is as the first: nothing is done about it.
     await tickets(page).nth(2).click();
-    await page.getByRole('combobox', { name: 'Over it' }).selectOption('difference');
+    await page.getByRole('combobox', { name: 'Overlay' }).selectOption('difference');
     await expect.poll(async () => Math.max(...(await allSeen(page)).flat())).toBeLessThan(4);
     await page.keyboard.press('Control+z');
     await expect.poll(() => undoWords(page)).not.toContain('steadied');

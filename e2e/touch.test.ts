@@ -80,7 +80,7 @@ test('a finger moves a cue, and one that rests on a tool is told what it does', 
   const fingers = await Fingers.of(page);
   await page.getByRole('button', { name: 'Sound', exact: true }).tap();
   await bringInSounds(page, [wav('line.wav', clicksAt([0.1, 1.8]))]);
-  await page.getByRole('button', { name: 'Lay line.wav in at the playhead' }).tap();
+  await page.getByRole('button', { name: 'Add line.wav at the playhead' }).tap();
   const cue = page.locator('[data-cue]');
   const box = await cue.boundingBox();
   if (!box) throw new Error('no cue');

@@ -71,7 +71,7 @@ test('photos of the tray are chosen by a box drawn around them', async () => {
 test('the pictures of the tray are made larger, and one is looked at large', async () => {
   const { page, complaints } = await inSort(fourteen);
   await card(page, 'PICT3.JPG').click();
-  await page.getByLabel('Size of the pictures').fill('320');
+  await page.getByLabel('Size of the photos').fill('320');
   await expect
     .poll(async () => (await tray(page).getByRole('option').first().boundingBox())?.width)
     .toBeGreaterThan(300);
@@ -111,7 +111,7 @@ test('photos are put into the film before and after poses, in place of others, a
   await press(page, 'After pose 7');
   await expect.poll(() => poses(page)).toBe('6 1 2 3 4 5 6 1 2');
   await card(page, 'PICT5.JPG').click();
-  await press(page, 'In place of 2 poses');
+  await press(page, 'Replace 2 poses');
   await expect.poll(() => poses(page)).toBe('6 1 2 3 4 5 6 5 5');
   await press(page, 'As a new scene');
   await expect.poll(() => poses(page)).toBe('6 1 2 3 4 5 6 5 5 5');
@@ -145,7 +145,7 @@ test('photos that come in later are new; one that is gone for good leaves the tr
   await expect.poll(async () => (await inTray(page)).at(-1)).toMatch(/^PICT9.JPG pose 7 new/);
   await card(page, 'PICT9.JPG').click();
   await press(page, 'Set aside');
-  await press(page, 'Take out of the film for good');
+  await press(page, 'Delete from film and tray');
   await expect.poll(() => inTray(page)).toHaveLength(6);
   await page.keyboard.press('Control+z');
   await expect.poll(() => inTray(page)).toHaveLength(7);
@@ -158,11 +158,11 @@ test('what no film uses is freed when asked, with its figure, but not under the 
   await toSort(page);
   await card(page, 'PICT2.JPG').click();
   await press(page, 'Set aside');
-  await press(page, 'Take out of the film for good');
+  await press(page, 'Delete from film and tray');
   await isKept(page);
   const other = await context.newPage();
   await other.goto(page.url().replace(/\/film\/.*$/, '/films'));
-  await other.getByText('A film is open in another tab.').waitFor();
+  await other.getByText('Close the other tab to free unused photos.').waitFor();
   await press(page, 'All films');
   await page.getByText(/kB of it are 1 photo that no film uses any more/).waitFor();
   await page.getByRole('button', { name: /^Free/ }).click();
@@ -172,6 +172,6 @@ test('what no film uses is freed when asked, with its figure, but not under the 
   await putNotesAway(page);
   await page.goBack();
   await page.getByRole('button', { name: 'Time', exact: true }).click();
-  await page.getByRole('button', { name: 'Done', exact: true }).click();
-  await page.getByRole('heading', { name: 'Nothing done yet' }).waitFor();
+  await page.getByRole('button', { name: 'History', exact: true }).click();
+  await page.getByRole('heading', { name: 'No changes yet' }).waitFor();
 });

@@ -20,8 +20,8 @@ const KINDS = {
   GIF: ['Loop', /^GIF/],
   WebP: ['Loop', /^WebP/],
   'Animated PNG': ['Loop', /^Animated PNG/],
-  'PNG pictures': ['Pictures', /^PNG/],
-  'JPEG pictures': ['Pictures', /^JPEG/],
+  'PNG frames': ['Frames', /^PNG/],
+  'JPEG frames': ['Frames', /^JPEG/],
   'WAV, 24 bits': ['Sound', /^WAV, 24/],
   'WAV, 16 bits': ['Sound', /^WAV, 16/],
   FLAC: ['Sound', /^FLAC/],
@@ -32,7 +32,7 @@ export type PrintedKind = keyof typeof KINDS;
 export async function chooseKind(page: Page, kind: PrintedKind): Promise<void> {
   const [tab, name] = KINDS[kind];
   await page.getByRole('button', { name: 'Print', exact: true }).click();
-  await page.getByRole('group', { name: 'What it becomes' }).getByRole('button', { name: tab }).click();
+  await page.getByRole('group', { name: 'Kind of print' }).getByRole('button', { name: tab }).click();
   const kinds = page.getByLabel('Kind of file');
   const label = (await kinds.locator('option').allInnerTexts()).find((each) => name.test(each));
   await kinds.selectOption({ label: label ?? String(name) });
@@ -53,7 +53,7 @@ export async function savePrint(page: Page): Promise<{ bytes: Buffer; fileName: 
 
 /** Waits until one more print is finished than there were, and gives what its proof says. */
 export async function nextProof(page: Page, before: number, patience = PATIENCE): Promise<string> {
-  const failed = page.getByRole('list', { name: 'Prints in line' }).getByRole('alert');
+  const failed = page.getByRole('list', { name: 'Print queue' }).getByRole('alert');
   const next = finishedPrints(page).nth(before);
   await next.or(failed).first().waitFor({ timeout: patience });
   if (await failed.isVisible()) throw new Error(await failed.innerText());

@@ -61,7 +61,7 @@ test('stores that were cleared are made again where that can be; what cannot is 
   const photos = await numbered(3, 1);
   await bringIn(page, photos);
   await bringInSounds(page, [wav('bell.wav', click())]);
-  await page.getByRole('button', { name: 'Lay bell.wav in at the playhead' }).click();
+  await page.getByRole('button', { name: 'Add bell.wav at the playhead' }).click();
   await isKept(page);
   const putAway = async (): Promise<void> => putNotesAway(page);
 
@@ -69,10 +69,10 @@ test('stores that were cleared are made again where that can be; what cannot is 
   await page.reload();
   await expect
     .poll(() => notes(page))
-    .toMatch(/Small pictures of 3 photos were gone from this browser; they were made again/);
+    .toMatch(/small pictures of 3 photos were gone from this browser; they were made again/);
   await expect
     .poll(() => notes(page))
-    .toMatch(/The samples of bell\.wav were gone from this browser; they were read again/);
+    .toMatch(/bell\.wav had to be read again: the samples were gone from this browser/);
   await putAway();
   // A worker looks through the stores, and is ended when it has.
   const looked = new Promise<void>((resolve) =>
@@ -90,24 +90,24 @@ test('stores that were cleared are made again where that can be; what cannot is 
   await expect
     .poll(() => notes(page))
     .toMatch(
-      /The originals of 3 photos \(PICT1\.JPG, PICT2\.JPG, PICT3\.JPG\) are gone from this browser\. They are marked on the strip and cannot be printed\. Choose the same photos again, and they are back\./,
+      /3 originals are gone from this browser \(PICT1\.JPG, PICT2\.JPG, PICT3\.JPG\)\. Add the same photos again; until then they cannot be printed\./,
     );
-  await expect.poll(() => notes(page)).toMatch(/bell\.wav cannot be heard: it is gone from this browser/);
+  await expect.poll(() => notes(page)).toMatch(/bell\.wav is gone and silent\./);
   await expect.poll(() => tickets(page).nth(1).getAttribute('aria-label')).toContain('its original is gone');
   await page.getByRole('button', { name: 'Print', exact: true }).click();
   await page.getByRole('button', { name: 'Print the film' }).click();
   await page
     .getByText(
-      /The print was not begun: PICT1\.JPG, PICT2\.JPG, PICT3\.JPG and 1 more are missing in this browser/,
+      /Not printed: PICT1\.JPG, PICT2\.JPG, PICT3\.JPG and 1 more are missing in this browser/,
     )
     .waitFor();
-  await page.getByRole('button', { name: /off the list$/ }).click();
+  await page.getByRole('button', { name: /from the list$/ }).click();
   await putAway();
 
   // The same files once more, and all of it is whole.
   await page.getByRole('button', { name: 'Sort', exact: true }).click();
   await chooseFiles(page, photos).catch(() => undefined);
-  await page.getByRole('button', { name: 'Leave all out' }).click();
+  await page.getByRole('button', { name: 'Cancel import' }).click();
   await expect.poll(() => notes(page)).toMatch(/3 files that were missing are back\. 1 are still missing\./);
   await bringInSounds(page, [wav('bell.wav', click())]);
   await expect.poll(() => notes(page)).toMatch(/1 file that was missing is back\./);
@@ -121,7 +121,7 @@ longTest('in WebM as in MP4 sound lies on its picture by timestamps as well as b
   await bringIn(page, await numbered(6, 1));
   await bringInSounds(page, [wav('click.wav', click())]);
   await goTo(page, 7);
-  await page.getByRole('button', { name: 'Lay click.wav in at the playhead' }).click();
+  await page.getByRole('button', { name: 'Add click.wav at the playhead' }).click();
   await chooseKind(page, 'WebM');
   await page.getByText(/sound at 160 kbit\/s/).waitFor();
   for (const kind of ['WebM', 'MP4'] as const) {
@@ -194,7 +194,7 @@ test('what is chosen together is told apart: a video among photos, two film file
       { name: 'clip.mp4', mimeType: 'video/mp4', buffer: video?.buffer ?? Buffer.alloc(0) },
       { name: 'PICT3.JPG', mimeType: 'image/jpeg', buffer: damaged },
     ]);
-  await page.getByRole('button', { name: 'Lay out 3 photos' }).waitFor();
+  await page.getByRole('button', { name: 'Add 3 photos' }).waitFor();
   expect((await tableRows(page)).join('\n')).toMatch(/PICT3\.JPG: .*is damaged: a part of it cannot be seen/);
   await layOut(page);
   await page.getByRole('button', { name: 'Sound', exact: true }).click();
@@ -224,7 +224,7 @@ test('what is chosen together is told apart: a video among photos, two film file
     })),
   );
   await page.getByRole('button', { name: 'Open it as a second film' }).click();
-  await expect.poll(() => notes(page)).toContain('2 film files were read; the films stand under Films.');
+  await expect.poll(() => notes(page)).toContain('2 film files were read. The films are under All films.');
   await expect.poll(async () => (await counter(page)).frames).toBe(6);
 });
 
@@ -240,7 +240,7 @@ test('a folder of folders comes in folder by folder, each a scene', async () => 
     }
   }
   await page.getByTestId('choose-folder').setInputFiles(root);
-  await page.getByRole('button', { name: 'Lay out 6 photos' }).waitFor();
+  await page.getByRole('button', { name: 'Add 6 photos' }).waitFor();
   const names = await page
     .locator('[data-row]')
     .evaluateAll((rows) => rows.map((row) => row.querySelector('bdi')?.textContent ?? ''));

@@ -170,7 +170,7 @@ test('two tabs on one film: the second looks, and takes over when the first lets
   await page.keyboard.press('9');
   await isKept(page);
   await page.close();
-  await second.getByText('It can be changed here now').waitFor();
+  await second.getByText('You can change this film here now').waitFor();
   await expect.poll(async () => (await counter(second)).frames).toBe(15);
   await tickets(second).nth(1).click();
   await second.keyboard.press('7');
@@ -186,15 +186,15 @@ test('the demo film comes from the server, and photos of one’s own do not land
   // Three things to try, of which a window of 1280 shows two; each goes once it was done.
   const tries = page.getByRole('group', { name: 'Try it' });
   const left = (): Promise<string[]> => tries.getByRole('button').filter({ hasText: /./ }).allTextContents();
-  await expect.poll(left).toEqual(['Press play', 'Press 3']);
+  await expect.poll(left).toEqual(['Play the film', 'Hold 3 frames']);
   await page.keyboard.press('Space');
-  await expect.poll(left).toEqual(['Press 3', 'Drag the clop']);
+  await expect.poll(left).toEqual(['Hold 3 frames', 'Move a sound']);
   await page.keyboard.press('Space');
   await page.keyboard.press('Home');
   await page.keyboard.press('3');
-  await expect.poll(left).toEqual(['Drag the clop']);
+  await expect.poll(left).toEqual(['Move a sound']);
   await page.keyboard.press('Control+z');
-  await tries.getByRole('button', { name: /clop/ }).click();
+  await tries.getByRole('button', { name: 'Move a sound' }).click();
   await page.getByRole('region', { name: 'Chosen cues' }).getByText('hoof-clops.wav').waitFor();
   await page.keyboard.press('Alt+ArrowRight');
   await tries.waitFor({ state: 'detached' });

@@ -37,7 +37,7 @@ try {
   await tickets.nth(at).click();
   await tickets.nth(at + 4).click({ modifiers: ['Shift'] });
   await page.keyboard.press('c');
-  await page.getByRole('combobox', { name: 'Goes' }).selectOption('there and back');
+  await page.getByRole('combobox', { name: 'Way' }).selectOption('there and back');
   await shot(page, 'time-close');
   await page.keyboard.press('Escape');
   await page.keyboard.press('f');
@@ -49,7 +49,7 @@ try {
   await page.keyboard.press('q');
   await page.keyboard.press('w');
 
-  await press(page, 'Keys');
+  await press(page, 'All shortcuts');
   await shot(page, 'keys');
   await page.keyboard.press('Escape');
   await press(page, 'Sort');
@@ -74,7 +74,7 @@ try {
     ),
   );
   await page.getByRole('button', { name: /^Swap \d/ }).waitFor();
-  await press(page, 'Leave all as they are');
+  await press(page, 'Cancel');
   await page.keyboard.press('Control+z');
   await press(page, 'Mend');
   await goToPose(page, 66);
@@ -88,27 +88,27 @@ try {
   await shot(page, 'mend');
   await press(page, 'After');
   await press(page, 'Framing');
-  await page.getByLabel('Closer, %').fill('140');
+  await page.getByLabel('Zoom, %').fill('140');
   await page.keyboard.press('Enter');
-  await page.getByRole('button', { name: /^Frame, 140/ }).waitFor();
+  await page.getByRole('button', { name: /^Crop, 140/ }).waitFor();
   await page.waitForTimeout(1500);
   await shot(page, 'framing');
   await press(page, 'Steady');
   await page.keyboard.press('Control+z');
   await goToPose(page, 93);
-  await page.getByRole('checkbox', { name: 'Turns too' }).check();
-  await page.getByRole('checkbox', { name: 'Sizes too' }).check();
+  await page.getByRole('checkbox', { name: 'Rotation' }).check();
+  await page.getByRole('checkbox', { name: 'Scale' }).check();
   await press(page, 'Steady it');
   const steadying = page.getByRole('button', { name: /^Stop steadying/ });
   await steadying.waitFor();
   await steadying.waitFor({ state: 'detached', timeout: 60_000 });
   await goToPose(page, 112);
   await page.mouse.move(760, 250);
-  await page.getByRole('combobox', { name: 'Over it' }).selectOption('difference');
+  await page.getByRole('combobox', { name: 'Overlay' }).selectOption('difference');
   await page.waitForTimeout(1500);
-  await page.getByRole('combobox', { name: 'Take out' }).scrollIntoViewIfNeeded();
+  await page.getByRole('combobox', { name: 'Remove' }).scrollIntoViewIfNeeded();
   await shot(page, 'steady');
-  await page.getByRole('combobox', { name: 'Over it' }).selectOption('none');
+  await page.getByRole('combobox', { name: 'Overlay' }).selectOption('none');
   await press(page, 'Colour');
   await page.getByRole('combobox', { name: 'Add' }).selectOption('warmth');
   await page.getByRole('textbox', { name: 'Warmth' }).fill('0.4');
@@ -122,13 +122,13 @@ try {
   await page.getByRole('figure').scrollIntoViewIfNeeded();
   await shot(page, 'colour');
   await press(page, 'After');
-  await press(page, 'As it came');
+  await press(page, 'Reset');
   await press(page, 'Light');
   await page.keyboard.press('Control+z');
   await page.keyboard.press('Control+z');
   await press(page, 'Sound');
   await press(page, 'Words');
-  await press(page, 'Find the words');
+  await press(page, 'Mark the words');
   for (const [i, text] of ['Wait!', 'For me!'].entries()) {
     await page
       .getByRole('textbox', { name: /^Word on frame/ })
@@ -165,7 +165,7 @@ try {
   await page.keyboard.press('e');
   await page.getByRole('timer').filter({ hasText: 'Recording 3.' }).waitFor();
   await page.keyboard.press('e');
-  await page.getByRole('button', { name: 'Keep it' }).click();
+  await page.getByRole('button', { name: 'Use it' }).click();
   await page.getByRole('button', { name: /^Take 1\.wav in Dialogue/ }).waitFor();
   await page.getByRole('button', { name: /^Record from/ }).scrollIntoViewIfNeeded();
   await page.keyboard.press('e');
@@ -195,7 +195,7 @@ try {
   const folder = 'demo/photos';
   const photos = (await readdir(folder)).map((name) => join(folder, name));
   await page.getByTestId('choose-photos').setInputFiles([...photos, 'demo/README.md']);
-  await page.getByRole('button', { name: 'Lay out 111 photos' }).waitFor({ timeout: 60_000 });
+  await page.getByRole('button', { name: 'Add 111 photos' }).waitFor({ timeout: 60_000 });
   await page.getByRole('checkbox', { name: 'A new scene after each long pause' }).check();
   await page.getByRole('table').evaluate((table) => {
     table.scrollTop = 52 * 37;
@@ -205,7 +205,7 @@ try {
   await shot(page, 'films');
 
   // The copy whose hands are painted out, with its halo.
-  await press(page, 'Demo film, mended');
+  await press(page, 'Mend stage demo');
   await press(page, 'Open the one that is here');
   await page.getByText('The Runaway Horse, mended').first().waitFor();
   await goToPose(page, 27);
@@ -228,7 +228,7 @@ try {
       ...(await keyedPhotos(6, { width: 1600, height: 1200 })),
       { name: 'PICT107.JPG', mimeType: 'image/jpeg', buffer: await readFile('demo/photos/PICT0412.JPG') },
     ]);
-  await page.getByRole('button', { name: 'Lay out 7 photos' }).click();
+  await page.getByRole('button', { name: 'Add 7 photos' }).click();
   await press(page, 'Pause');
   await press(page, 'Mend');
   await page.keyboard.press('Home');
@@ -238,7 +238,7 @@ try {
   if (!picture) throw new Error('no picture');
   await page.mouse.click(picture.x + picture.width * 0.68, picture.y + picture.height * 0.15);
   await page.getByText(/^Backing found in 6/).waitFor({ timeout: 60_000 });
-  await page.getByRole('combobox', { name: 'Behind it' }).selectOption('a photo');
+  await page.getByRole('combobox', { name: 'Background' }).selectOption('a photo');
   await page.getByRole('combobox', { name: 'Which' }).selectOption('PICT107.JPG');
   await page.waitForTimeout(2500);
   await shot(page, 'key');
@@ -246,9 +246,9 @@ try {
   // The puppet walks, and raises its hand.
   await press(page, 'All films');
   await openStandIn(page);
-  await press(page, 'Lock the camera');
+  await press(page, 'Lock settings');
   // What was told of the film before.
-  await press(page, 'Put this note away');
+  await press(page, 'Close this note');
   await page.keyboard.press('s');
   await page.keyboard.press('s');
   for (let i = 1; i <= 12; i++) {
@@ -264,15 +264,15 @@ try {
   await page.waitForTimeout(1500);
   await page.mouse.move(1100, 300);
   await shot(page, 'shoot');
-  await press(page, 'Hear');
+  await press(page, 'Cues');
   await page.getByLabel('Planned length').click();
   await page.keyboard.type('3s');
   await page.keyboard.press('Enter');
   await page.keyboard.press('t');
-  await page.getByRole('button', { name: 'Dim colours for a dark room' }).click();
+  await page.getByRole('button', { name: 'Dark colours, for a dark room' }).click();
   await page.mouse.move(1100, 300);
   await shot(page, 'shoot-dim');
-  await page.getByRole('button', { name: 'Daylight colours' }).click();
+  await page.getByRole('button', { name: 'Light colours' }).click();
 
   // What the guide to a first film shows, step by step.
   const reader = await browser.newPage({ viewport: { width: 1280, height: 800 } });

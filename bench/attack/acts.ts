@@ -13,7 +13,7 @@ export const framesOf = async (page: Page): Promise<number> => {
 /** Brings photos in, to be laid out. */
 export async function bringIn(page: Page, paths: readonly string[]): Promise<void> {
   await page.getByTestId('choose-photos').setInputFiles([...paths]);
-  await page.getByRole('button', { name: /^Lay out \d/ }).waitFor({ timeout: 60_000 });
+  await page.getByRole('button', { name: /^Add \d/ }).waitFor({ timeout: 60_000 });
   await page
     .getByRole('progressbar', { name: 'Photos coming in' })
     .waitFor({ state: 'detached', timeout: 60_000 });
@@ -21,13 +21,13 @@ export async function bringIn(page: Page, paths: readonly string[]): Promise<voi
 
 /** Lays out what came in; ends at rest on the first frame, with the film kept. */
 export async function layOut(page: Page): Promise<void> {
-  await page.getByRole('button', { name: /^Lay out \d/ }).click();
+  await page.getByRole('button', { name: /^Add \d/ }).click();
   await page.getByTestId('counter').waitFor();
   await page.keyboard.press('Escape');
   const stop = page.getByRole('button', { name: 'Pause', exact: true });
   if (await stop.isVisible()) await stop.click();
-  await page.getByRole('button', { name: 'To the start' }).click();
-  await page.getByTestId('kept').filter({ hasText: 'Kept' }).waitFor();
+  await page.getByRole('button', { name: 'Go to the start' }).click();
+  await page.getByTestId('kept').filter({ hasText: 'Saved' }).waitFor();
 }
 
 /**

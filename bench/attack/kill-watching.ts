@@ -12,7 +12,7 @@ const AFTER = 4;
 
 async function watchAgain(page: Page): Promise<void> {
   await page.getByRole('button', { name: 'Folder', exact: true }).click();
-  await page.getByRole('checkbox', { name: 'Also what lies there already and is not in the film' }).check();
+  await page.getByRole('checkbox', { name: 'Also add files that are there already' }).check();
   await page.getByRole('button', { name: /^Watch the server’s/ }).click();
   await page.getByTestId('watched').waitFor();
 }
@@ -28,7 +28,7 @@ export const killWatching: Kill = async (base, { photos, watched }, next) => {
     await page.getByRole('button', { name: 'Shoot', exact: true }).click();
     await page.getByRole('button', { name: 'Folder', exact: true }).click();
     await page.getByRole('button', { name: /^Watch the server’s/ }).click();
-    await victim.watch('[data-testid=watched]', ': ([\\d,]+) photos? brought in');
+    await victim.watch('[data-testid=watched]', ': ([\\d,]+) photos? added');
     const writing = (async () => {
       for (const path of photos.slice(0, ALL - AFTER)) {
         await write(path);

@@ -69,17 +69,17 @@ const killImport: Kill = async (base, { photos }, next) => {
     const chooser = victim.page.getByTestId('choose-photos');
     await sort.or(chooser).first().waitFor({ state: 'attached' });
     if (await sort.isVisible()) await sort.click();
-    const lay = victim.page.getByRole('button', { name: /^Lay out \d/ });
+    const lay = victim.page.getByRole('button', { name: /^Add \d/ });
     await lay.waitFor({ timeout: must > 0 ? 15_000 : 1500 }).catch(() => undefined);
     const kept = (await lay.isVisible()) ? Number(/\d+/.exec((await lay.textContent()) ?? '')?.[0] ?? 0) : 0;
     if (kept < must) return `import: ${must} of ${photos.length} were shown to be in, ${kept} are there`;
     const said = await notes(victim.page);
-    if (kept > 0 && kept < photos.length && !/had come in when the page was closed/.test(said))
+    if (kept > 0 && kept < photos.length && !/had been added when the page was closed/.test(said))
       return `import: ${kept} of ${photos.length}, and nothing is said`;
     await chooser.waitFor({ state: 'attached' });
     await chooser.setInputFiles([...photos]);
     await victim.page
-      .getByRole('button', { name: `Lay out ${photos.length} photos` })
+      .getByRole('button', { name: `Add ${photos.length} photos` })
       .waitFor({ timeout: 60_000 });
     return undefined;
   } finally {
@@ -109,7 +109,7 @@ const killOpening: Kill = async (base, { film, filmPhotos }, next) => {
       await cards.first().getByRole('button').first().click();
       await victim.page.getByTestId('counter').waitFor();
       await pause(700);
-      cut = /was cut off while it came in/.test(await notes(victim.page));
+      cut = /was cut off/.test(await notes(victim.page));
       const there = await victim.page.evaluate<number>(`new Promise((resolve, reject) => {
         const open = indexedDB.open('kermis-originals');
         open.onerror = () => reject(new Error('no store'));
@@ -128,7 +128,7 @@ const killOpening: Kill = async (base, { film, filmPhotos }, next) => {
     await victim.page.getByTestId('choose-photos').setInputFiles(film);
     if (films === 1)
       await victim.page
-        .getByRole('button', { name: cut ? 'Bring in the rest' : 'Open the one that is here' })
+        .getByRole('button', { name: cut ? 'Add the rest' : 'Open the one that is here' })
         .click();
     await victim.page.getByTestId('counter').waitFor();
     await victim.page
@@ -158,7 +158,7 @@ const killRecording: Kill = async (base, { photos }, next) => {
     await page.keyboard.press('Control+a');
     await page.getByRole('textbox', { name: 'Hold', exact: true }).fill('48');
     await page.keyboard.press('Enter');
-    await page.getByTestId('kept').filter({ hasText: 'Kept' }).waitFor();
+    await page.getByTestId('kept').filter({ hasText: 'Saved' }).waitFor();
     const before = await framesOf(page);
     await page.getByRole('button', { name: 'Sound', exact: true }).click();
     await page.getByRole('button', { name: 'Record', exact: true }).click();
@@ -173,7 +173,7 @@ const killRecording: Kill = async (base, { photos }, next) => {
     // A take is stored half a second at a time.
     if (must === undefined || must < 1) return undefined;
     await victim.page.getByRole('button', { name: 'Record', exact: true }).click();
-    const take = victim.page.getByRole('button', { name: /^Throw Take \d+ away$/ });
+    const take = victim.page.getByRole('button', { name: /^Delete Take \d+$/ });
     await take.waitFor({ timeout: 4000 }).catch(() => undefined);
     return (await take.count()) === 1
       ? undefined
@@ -210,7 +210,7 @@ async function showPaint(page: Page): Promise<void> {
   await page.getByRole('button', { name: 'Mend', exact: true }).click();
   await page.keyboard.press('Home');
   const tool = page.getByRole('button', { name: 'Paint out', exact: true });
-  const from = page.getByRole('combobox', { name: 'Paint in' });
+  const from = page.getByRole('combobox', { name: 'Source' });
   if (!(await from.isVisible())) await tool.click();
   await from.selectOption('around');
 }

@@ -9,7 +9,7 @@ import { bringInSounds, clicksAt, PULSE, pulses, wav } from '../sounds';
 const { visit } = useBrowser();
 const twelve = useSharedFilm(visit, async (page) => openFilmOf(page, await numbered(12, 1)));
 
-const RELEASE = 'Count-in, by itself, several at a press';
+const RELEASE = 'Timer, interval, burst';
 
 /** Sets how photos are released, and puts the fields away. */
 async function setRelease(page: Page, set: () => Promise<void>): Promise<void> {
@@ -41,7 +41,7 @@ const TAP_SPEAKER = `
 test('a film plays at its rate', async () => {
   const { page } = await twelve();
   await page.getByRole('button', { name: 'Play', exact: true }).click();
-  await expect.poll(() => page.getByTestId('play-report').textContent()).toContain('true rate');
+  await expect.poll(() => page.getByTestId('play-report').textContent()).toContain('shows ');
   // Frame and clock are read together, right after a frame was drawn: a slow machine delays both alike.
   const reading = (): Promise<{ frame: number; at: number }> =>
     page.evaluate(
@@ -69,7 +69,7 @@ test('a tempo that is tapped is offered, and taken', async () => {
   await page.getByRole('button', { name: 'Sound', exact: true }).click();
   await bringInSounds(page, [wav('march.wav', clicksAt([0, 0.5, 1]))]);
   await page.keyboard.press('Home');
-  await page.getByRole('button', { name: 'Lay march.wav in at the playhead' }).click();
+  await page.getByRole('button', { name: 'Add march.wav at the playhead' }).click();
   await page.getByRole('combobox', { name: 'Lane' }).selectOption('Music');
   await page.getByRole('button', { name: 'Beat', exact: true }).click();
   for (let i = 0; i < 5; i++) {
@@ -77,7 +77,7 @@ test('a tempo that is tapped is offered, and taken', async () => {
     // The time between taps is what is measured.
     await page.waitForTimeout(400);
   }
-  await page.getByRole('button', { name: /^Take 1\d\d/ }).click();
+  await page.getByRole('button', { name: /^Use 1\d\d/ }).click();
   await expect
     .poll(async () => Number(await page.getByRole('textbox', { name: 'Tempo' }).inputValue()))
     .toBeGreaterThan(99);
@@ -92,10 +92,10 @@ test('at other speeds the sound goes as fast as the picture, and the picture as 
   await openFilmOf(page, await numbered(24, 1));
   await bringInSounds(page, [wav('knocks.wav', clicksAt([0.5, 1, 1.25]))]);
   await page.keyboard.press('Home');
-  await page.getByRole('button', { name: 'Lay knocks.wav in at the playhead' }).click();
+  await page.getByRole('button', { name: 'Add knocks.wav at the playhead' }).click();
   await page.getByRole('button', { name: 'Loop', exact: true }).click();
   for (const speed of [0.25, 1.5, 2]) {
-    await page.getByLabel('Speed of playing').selectOption(String(speed));
+    await page.getByLabel('Playback speed').selectOption(String(speed));
     await page.keyboard.press('Home');
     const begun = Date.now();
     await page.keyboard.press('Space');
@@ -125,10 +125,10 @@ test('counted in, by itself so many times, several at a press, and by the key of
 
   await setRelease(page, async () => {
     await page.getByLabel('Count-in', { exact: true }).selectOption('0');
-    await page.getByLabel('By itself every').click();
+    await page.getByLabel('One photo every').click();
     await page.keyboard.type('0.5');
     await page.keyboard.press('Tab');
-    await page.getByLabel('So many times').click();
+    await page.getByLabel('How many').click();
     await page.keyboard.type('3');
     await page.keyboard.press('Tab');
   });
@@ -138,10 +138,10 @@ test('counted in, by itself so many times, several at a press, and by the key of
 
   // Until it is stopped: by the key that a remote sends, once that was learnt.
   await setRelease(page, async () => {
-    await page.getByLabel('So many times').click();
+    await page.getByLabel('How many').click();
     await page.keyboard.press('Delete');
     await page.keyboard.press('Tab');
-    await page.getByRole('button', { name: 'Learn a remote’s key' }).click();
+    await page.getByRole('button', { name: 'Set up a remote' }).click();
     await page.keyboard.press('PageDown');
     await page.getByRole('button', { name: 'Remote: PageDown' }).waitFor();
   });
@@ -152,10 +152,10 @@ test('counted in, by itself so many times, several at a press, and by the key of
   await page.getByRole('button', { name: 'Take a photo' }).waitFor();
 
   await setRelease(page, async () => {
-    await page.getByLabel('By itself every').click();
+    await page.getByLabel('One photo every').click();
     await page.keyboard.press('Delete');
     await page.keyboard.press('Tab');
-    await page.getByLabel('Photos at a press').selectOption('3');
+    await page.getByLabel('Photos per press').selectOption('3');
   });
   await page.getByTestId('lens').click();
   await page.keyboard.press('Enter');
@@ -168,7 +168,7 @@ test('counted in, by itself so many times, several at a press, and by the key of
   await choice.getByRole('button', { name: /^2: / }).click();
   await choice.getByRole('button', { name: /^2: /, pressed: true }).waitFor();
   await page.getByTestId('shown-pose').waitFor();
-  await choice.getByRole('button', { name: 'Keep this one' }).click();
+  await choice.getByRole('button', { name: 'Use this one' }).click();
   await page.getByTestId('live').waitFor();
   expect(await choice.count()).toBe(0);
   const film = await savedFilm(page);

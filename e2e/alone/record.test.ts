@@ -55,7 +55,7 @@ test(
     // It ends with the film, which is 4.5 s from here.
     await takes(page).waitFor();
     await expect.poll(() => page.getByText(/^4\.[4-9]\d s, /).count()).toBe(1);
-    await page.getByRole('button', { name: 'Keep it' }).click();
+    await page.getByRole('button', { name: 'Use it' }).click();
     const kept = page.getByRole('button', { name: /^Take 1\.wav in Dialogue, from 1\.50 s/ });
     await kept.waitFor();
     // The next take can follow at once; a press on the cue shows what can be set of it.
@@ -103,7 +103,7 @@ test('a tab that is closed while it records loses a second at most; another tab 
   const again = await context.newPage();
   await again.goto(address);
   await again.getByText(/^A recording was cut off\./).waitFor();
-  const kept = /([\d.]+) s of it are kept as Take 1/.exec(await notes(again));
+  const kept = /([\d.]+) s of it are saved as Take 1/.exec(await notes(again));
   expect(Number(said?.[1])).toBeGreaterThan(3);
   expect(Number(kept?.[1])).toBeGreaterThan(Number(said?.[1]) - 1);
   await again.getByRole('button', { name: 'Record', exact: true }).click();

@@ -14,7 +14,7 @@ test('a click laid on a frame is heard there in both kinds of print, at every ra
   await openFilmOf(page, await numbered(6, 1));
   await bringInSounds(page, [wav('click.wav', click())]);
   await goTo(page, 5);
-  await page.getByRole('button', { name: 'Lay click.wav in at the playhead' }).click();
+  await page.getByRole('button', { name: 'Add click.wav at the playhead' }).click();
   for (const [words, rate] of [
     ['24', 24],
     ['25', 25],
@@ -49,11 +49,11 @@ test('after ten minutes a click is heard on its frame still', async () => {
   await page.keyboard.press('Enter');
   await bringInSounds(page, [wav('click.wav', click())]);
   await goTo(page, 0);
-  await page.getByRole('button', { name: 'Lay click.wav in at the playhead' }).click();
+  await page.getByRole('button', { name: 'Add click.wav at the playhead' }).click();
   await page.keyboard.press('End');
   await page.keyboard.press('ArrowLeft');
   const { frame } = await counter(page);
-  await page.getByRole('button', { name: 'Lay click.wav in at the playhead' }).click();
+  await page.getByRole('button', { name: 'Add click.wav at the playhead' }).click();
   expect(frame).toBeGreaterThan(14_000);
   for (const kind of ['MP4', 'WebM'] as const) {
     const late = await clicksAfter(page, kind, (index) => (index * (frame - 1) * 1001) / 24_000);

@@ -8,6 +8,8 @@ interface DialogProps {
   readonly onClose: () => void;
   /** For pictures rather than words. */
   readonly wide?: boolean;
+  /** What stands beside its cross. */
+  readonly aside?: ReactNode;
   /** Keys pressed anywhere within, Escape aside. */
   readonly onKeyDown?: ((event: KeyboardEvent) => void) | undefined;
   readonly children: ReactNode;
@@ -18,7 +20,7 @@ const firstOf = (dialog: HTMLElement): HTMLElement | null =>
   dialog.querySelector<HTMLElement>(`.${styles.body} :is(input, select, textarea, button):not(:disabled)`);
 
 /** A modal dialog; shown for as long as it is rendered. Escape and the cross close it. */
-export function Dialog({ title, onClose, wide = false, onKeyDown, children }: DialogProps) {
+export function Dialog({ title, onClose, wide = false, aside, onKeyDown, children }: DialogProps) {
   const ref = useRef<HTMLDialogElement>(null);
   const id = useId();
   useEffect(() => {
@@ -39,9 +41,12 @@ export function Dialog({ title, onClose, wide = false, onKeyDown, children }: Di
     >
       <div className={styles.head}>
         <h2 id={id}>{title}</h2>
-        <IconButton label="Close" onClick={onClose}>
-          <X size={18} aria-hidden />
-        </IconButton>
+        <span>
+          {aside}
+          <IconButton label="Close" onClick={onClose}>
+            <X size={18} aria-hidden />
+          </IconButton>
+        </span>
       </div>
       <div className={styles.body}>{children}</div>
     </dialog>

@@ -22,10 +22,10 @@ export function Question({ lines, sum, onDo, onLeave }: QuestionProps) {
       {lines.length > MOST && <span>and {lines.length - MOST} more</span>}
       {sum !== undefined && <span>{sum}</span>}
       <Button variant="main" onClick={onDo}>
-        Do it
+        Apply
       </Button>
       <Button variant="quiet" onClick={onLeave}>
-        Leave it
+        Cancel
       </Button>
     </div>
   );

@@ -20,7 +20,7 @@ interface SliderFieldProps {
 /** A number to be dragged or typed. */
 export function SliderField(props: SliderFieldProps) {
   const { amount, step, value, onTry, onCommit, hint, disabled = false } = props;
-  const { label, unit, least, most, neutral } = amount;
+  const { label, does, unit, least, most, neutral } = amount;
   const [dragged, setDragged] = useState<number>();
   const shown = dragged ?? value;
   // Steps add up to numbers with many places.
@@ -28,7 +28,7 @@ export function SliderField(props: SliderFieldProps) {
   const signs = least < 0;
   const text = shown === undefined ? '' : signs ? signed(shown) : String(shown);
   return (
-    <div className={styles.field}>
+    <div className={styles.field} data-tip={does}>
       <TypedField
         label={label}
         text={text}

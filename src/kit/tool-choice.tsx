@@ -6,6 +6,8 @@ import styles from './tool-choice.module.css';
 export interface ChoosableTool<Id extends string> {
   readonly id: Id;
   readonly title: string;
+  /** What it does, as a tip. */
+  readonly does: string;
   readonly icon: LucideIcon;
   readonly body: ReactNode;
   /** A flaw in what the tool has done, shown as a red corner. */
@@ -33,7 +35,7 @@ export function ToolChoice<Id extends string>({ label, tools, open, onOpen }: To
     <>
       <h2 className={styles.unseen}>{label}</h2>
       <div ref={signs} className={styles.signs} role="group" aria-label={label}>
-        {tools.map(({ id, title, icon: Icon, flaw }) => (
+        {tools.map(({ id, title, does, icon: Icon, flaw }) => (
           <button
             key={id}
             type="button"
@@ -41,7 +43,7 @@ export function ToolChoice<Id extends string>({ label, tools, open, onOpen }: To
             aria-controls={id === open ? body : undefined}
             aria-describedby={flaw && `${body}-${id}`}
             data-flaw={flaw && ''}
-            data-tip={flaw}
+            data-tip={flaw ?? does}
             onClick={() => onOpen(id === open ? undefined : id)}
           >
             <Icon size={19} aria-hidden />

@@ -19,22 +19,17 @@ export function ChooseFiles({
   return (
     <>
       <FileChooser
-        label="Photos to bring in"
+        label="Photos to add"
         testId="choose-photos"
         accept={`${PICTURES},.kermis`}
         main={main}
         disabled={disabled}
         onFiles={take}
       >
-        <Images size={18} aria-hidden /> {orFilm ? 'Choose photos or a film file' : 'Choose photos'}
+        <Images size={18} aria-hidden /> {orFilm ? 'Add photos or a film file' : 'Add photos'}
       </FileChooser>
-      <FileChooser
-        label="Folder of photos to bring in"
-        testId="choose-folder"
-        disabled={disabled}
-        onFiles={take}
-      >
-        <FolderOpen size={18} aria-hidden /> Choose a folder
+      <FileChooser label="Folder of photos to add" testId="choose-folder" disabled={disabled} onFiles={take}>
+        <FolderOpen size={18} aria-hidden /> Add a folder
       </FileChooser>
     </>
   );

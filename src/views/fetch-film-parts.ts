@@ -33,7 +33,7 @@ export function withFilmParts(act: (parts: FilmParts) => unknown): void {
     },
     () =>
       tell(
-        'A part of Kermis could not be fetched. See that its server runs, then load this page again.',
+        'A part of Kermis could not be loaded. Check that its server runs, then reload this page.',
         'wrong',
       ),
   );

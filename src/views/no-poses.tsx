@@ -16,7 +16,7 @@ export function NoPoses({ film, heading, words }: NoPosesProps) {
   return (
     <EmptyStage heading={heading} words={words}>
       <Button variant="main" onClick={() => showStage('sort')}>
-        <Images size={18} aria-hidden /> {film.photos.length > 0 ? 'To the photos' : 'Bring photos in'}
+        <Images size={18} aria-hidden /> {film.photos.length > 0 ? 'Go to the photos' : 'Add photos'}
       </Button>
     </EmptyStage>
   );

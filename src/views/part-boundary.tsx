@@ -17,10 +17,10 @@ export class PartBoundary extends Component<PartBoundaryProps, { readonly failed
     return (
       <EmptyStage
         heading="This part of Kermis could not be shown"
-        words="Your film is safe. See that the server of Kermis runs, then load the page again."
+        words="Your film is safe. Check that the Kermis server runs, then reload the page."
       >
         <Button variant="main" onClick={() => location.reload()}>
-          Load the page again
+          Reload the page
         </Button>
       </EmptyStage>
     );

@@ -1,4 +1,4 @@
-import { whyOf } from '../engine/browser/store/why';
+import { reasonOf } from '../engine/faults/reason-of';
 import { openDemoFilm, startLookingOver } from '../state/document/open-bundle';
 import { startAutosave } from '../state/document/autosave';
 import { followAddress, showShelf } from '../state/document/open-film';
@@ -22,7 +22,7 @@ export function startFilmWork(openDemo: boolean): () => void {
   const follow = (): void => {
     followAddress(() => (openDemo ? openDemoFilm() : showShelf('replace'))).catch((error: unknown) => {
       tell(
-        `The films in this browser cannot be read: ${whyOf(error)} Allow this page to store data, then load it again.`,
+        `The films in this browser cannot be read. ${reasonOf(error)} Allow this page to store data, then reload it.`,
         'wrong',
       );
       if (shellNow().phase === 'starting') void showShelf('stay');

@@ -81,13 +81,13 @@ export default function Workshop({ openDemo }: WorkshopProps) {
         {phase === 'open' && keeping.kind === 'not-kept' && (
           <div className={styles.banner} role="alert">
             {keeping.problem}{' '}
-            <Button onClick={() => withFilmParts(({ saveNow }) => saveNow())}>Keep now</Button>
+            <Button onClick={() => withFilmParts(({ saveNow }) => saveNow())}>Save now</Button>
           </div>
         )}
         {phase === 'open' && keeping.kind === 'read-only' && (
           <div className={styles.banner} role="status">
-            This film is open in another tab. Here it can be looked at and played, not changed. Close the
-            other tab to work here.
+            This film is open in another tab: here you can only look and play. Close the other tab to work
+            here.
           </div>
         )}
       </div>

@@ -76,7 +76,7 @@ export function reverseEdit(film: Film, poseIds: readonly string[]): Edit {
 export function exchangeEdit(film: Film, poseIds: Iterable<string>): Edit | undefined {
   const [a, b, ...others] = chosenItems(film, poseIds);
   if (!a || !b || others.length > 0) return undefined;
-  return batch('2 poses exchanged', [
+  return batch('2 poses swapped', [
     {
       kind: 'move',
       of: 'items',

@@ -71,7 +71,7 @@ export function cuesToBeatsEdit(film: Film, ids: readonly string[], musicId: str
   const [music] = firstPlaces(film, [musicId]);
   const wanted = ids.filter((id) => id !== musicId);
   if (!music || wanted.length === 0)
-    return err('Choose the cues that are to lie on the beat, besides the music itself.');
+    return err('Choose the cues to put on the beat, besides the music itself.');
   const edits: Edit[] = [];
   let now = film;
   for (const id of wanted) {
@@ -85,7 +85,7 @@ export function cuesToBeatsEdit(film: Film, ids: readonly string[], musicId: str
   }
   return edits.length > 0
     ? ok(batch('Cues put on beats', edits))
-    : err('The chosen cues lie on beats already.');
+    : err('The chosen cues are on beats already.');
 }
 
 /** Moves a music so that its nearest beat is heard as a frame begins. */
@@ -94,6 +94,6 @@ export function beatOnFrameEdit(film: Film, musicId: string, frame: number): Res
   const at = frameToSample(frame, film.settings.rate);
   const beat = music && nearestBeat(beatsOfCue(music, at + BEYOND), at);
   if (!beat) return err('The music has no beats yet: find them first.');
-  if (beat.sample === at) return err(`A beat lies on frame ${frame + 1} already.`);
+  if (beat.sample === at) return err(`A beat is on frame ${frame + 1} already.`);
   return ok(batch(`Beat put on frame ${frame + 1}`, [moveCuesEdit(film, [musicId], at - beat.sample)]));
 }

@@ -66,7 +66,7 @@ const COLLECTIONS: { readonly [C in CollectionName]: Collection<Extract<Other, {
     read: (film) => film.range,
     write: (film, range) => ({ ...film, range }),
     label: ({ patch }) =>
-      Object.values(patch).some(Boolean) ? 'In or out point set' : 'In and out points taken off',
+      Object.values(patch).some(Boolean) ? 'In or out point set' : 'In and out points cleared',
     patch: patchOf<Records['range']>(rangeSchema, { in: true, out: true }),
   }),
   mix: record({
@@ -81,14 +81,14 @@ const COLLECTIONS: { readonly [C in CollectionName]: Collection<Extract<Other, {
     label: ({ things }) =>
       things[0]?.to
         ? `Flag ${things[0].to.label || 'without words'} set`
-        : `${count(things.length, 'flag')} taken off`,
+        : `${count(things.length, 'flag')} deleted`,
     schema: flagSchema,
   }),
   sounds: set({
     name: 'sounds',
     label: ({ things }) => {
       const first = things[0]?.to;
-      return `${things.length === 1 && first ? first.name : count(things.length, 'sound')} ${first ? 'brought in' : 'taken out'}`;
+      return `${things.length === 1 && first ? first.name : count(things.length, 'sound')} ${first ? 'added' : 'deleted'}`;
     },
     schema: soundSchema,
   }),
@@ -99,7 +99,7 @@ const COLLECTIONS: { readonly [C in CollectionName]: Collection<Extract<Other, {
   }),
   drawings: set({
     name: 'drawings',
-    label: ({ things }) => `${count(things.length, 'drawing')} ${things[0]?.to ? 'begun' : 'taken off'}`,
+    label: ({ things }) => `${count(things.length, 'drawing')} ${things[0]?.to ? 'begun' : 'deleted'}`,
     schema: drawingSchema,
   }),
   photos: list({
@@ -191,7 +191,7 @@ function photosLabel(edit: ListEdit<'photos'>): string {
     case 'insert':
       return `${count(edit.places.length, 'photo')} added`;
     case 'remove':
-      return `${count(edit.ids.length, 'photo')} taken out`;
+      return `${count(edit.ids.length, 'photo')} deleted`;
     case 'move':
       return `${count(edit.moves.length, 'photo')} moved`;
     case 'patch': {
@@ -199,8 +199,10 @@ function photosLabel(edit: ListEdit<'photos'>): string {
       const patch = edit.patches[0]?.patch ?? {};
       if ('setAside' in patch) return `${photos} ${patch.setAside ? 'set aside' : 'brought back'}`;
       if ('retouched' in patch && 'writtenOut' in patch) return `${photos} swapped for retouched ones`;
-      if ('writtenOut' in patch) return `${photos} written out`;
-      return 'retouched' in patch && !patch.retouched ? `${photos} as they came` : `${photos} turned`;
+      if ('writtenOut' in patch) return `${photos} saved out`;
+      return 'retouched' in patch && !patch.retouched
+        ? `${photos} reset to their originals`
+        : `${photos} turned`;
     }
   }
 }

@@ -16,7 +16,7 @@ export function cropEdit(film: Film, target: MendTarget, wanted: Crop | undefine
   const crop = wanted && boundedCrop(wanted);
   const label = crop
     ? `Framing of ${targetWords(film, target)} set to ${closeness(crop)} %`
-    : `Framing of ${targetWords(film, target)} taken away`;
+    : `Framing of ${targetWords(film, target)} deleted`;
   // All of the picture is what the film shows anyway; a scene or a pose may say so against it.
   const own = target.of === 'film' && isWhole(crop) ? undefined : crop;
   return batch(label, [patchTarget(target, { crop: own, ...(target.of === 'poses' && STILL) })]);
@@ -32,7 +32,7 @@ const isWhole = (crop: Crop | undefined): boolean =>
 export function placingEdit(film: Film, poseIds: readonly string[], placing: Framing | undefined): Edit {
   const known = new Set(posesOf(film).map(({ id }) => id));
   const patches = poseIds.filter((id) => known.has(id)).map((id) => ({ id, patch: { placing } }));
-  const how = placing === undefined ? 'placed as the film' : placing === 'fill' ? 'filled' : 'shown whole';
+  const how = placing === undefined ? 'placed as in the film' : placing === 'fill' ? 'filled' : 'shown whole';
   return batch(`${count(patches.length, 'pose')} ${how}`, [{ kind: 'patch', of: 'items', patches }]);
 }
 
@@ -42,7 +42,7 @@ export function uncropAllEdit(film: Film): Edit {
   const poses = posesOf(film)
     .filter(({ crop, cameraMove }) => crop ?? cameraMove)
     .map(({ id }) => ({ id, patch: { crop: undefined, ...STILL } }));
-  return batch('All framings taken away', [
+  return batch('All framings deleted', [
     { kind: 'patch', of: 'settings', patch: { crop: undefined } },
     { kind: 'patch', of: 'scenes', patches: scenes },
     { kind: 'patch', of: 'items', patches: poses },

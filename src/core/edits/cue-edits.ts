@@ -41,7 +41,7 @@ export interface NewCue {
 export function placeCueEdit(film: Film, { id, sound, laneId, at, by, part }: NewCue): Edit {
   const { from, to } = part ?? { from: 0, to: sound.samples };
   const cue: Cue = { id, soundId: sound.id, laneId, from, to, level: 0, pin: pinAt(film, at, by ?? from) };
-  return setCues(`${sound.name} laid in`, [cue]);
+  return setCues(`${sound.name} added`, [cue]);
 }
 
 /** Moves cues by samples, and to another lane where one is named; each is tied anew where it comes to lie. */
@@ -122,7 +122,7 @@ export function splitCuesEdit(
   const over = firstPlaces(film, ids).filter(
     ({ cue, start }) => !cue.looped && at - start >= SHORTEST && start + cue.to - cue.from - at >= SHORTEST,
   );
-  if (over.length === 0) return err('No cue lies under the playhead to be split.');
+  if (over.length === 0) return err('There is no cue at the playhead to split.');
   const parts = over.flatMap(({ cue, start }): Cue[] => {
     const into = at - start;
     const { fadeIn, fadeOut, ...rest } = cue;
@@ -214,7 +214,7 @@ export function holdCuesEdit(film: Film, ids: Iterable<string>, hold: Hold): Edi
     return { ...cue, pin: pinAt(film, start + into, by, hold.every) };
   });
   return setCues(
-    hold.to === 'time' ? `${cueWords(cues)} held at their time` : `${cueWords(cues)} pinned`,
+    hold.to === 'time' ? `${cueWords(cues)} fixed at their time` : `${cueWords(cues)} pinned`,
     cues,
   );
 }
@@ -225,7 +225,7 @@ export function contactEdit(film: Film, id: string, by: number, frame: number, e
   if (!place) return batch('Nothing changed', []);
   const at = frameToSample(Math.max(0, frame - early), film.settings.rate);
   const every = place.cue.pin.to === 'pose' ? place.cue.pin.every : undefined;
-  return setCues('Contact put on a frame', [{ ...place.cue, pin: pinAt(film, at, by, every) }]);
+  return setCues('Sync point put on a frame', [{ ...place.cue, pin: pinAt(film, at, by, every) }]);
 }
 
 /** Changes marks of a lane; those that are undefined are taken away. */

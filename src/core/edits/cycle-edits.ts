@@ -24,8 +24,7 @@ export function parsePasses(text: string): Result<number> {
   if (!/^\d+$/.test(typed))
     return err(`“${text}” is not a number of passes. Type a whole number, such as 3.`);
   const times = Number(typed);
-  if (times < 1)
-    return err('A cycle of 0 passes would show nothing. Type 1 or more; to take it out, delete it.');
+  if (times < 1) return err('A cycle of 0 passes would show nothing. Type 1 or more, or delete it.');
   if (times > MOST_PASSES) {
     return err(`${typed} passes are too many: ${MOST_PASSES.toLocaleString('en')} are the most.`);
   }
@@ -42,7 +41,7 @@ export function withinADay(film: Film, edit: Edit): Result<Edit> {
   const hours = hoursOf(frames, film.settings.rate);
   if (hours <= LONGEST_FILM_HOURS) return ok(edit);
   return err(
-    `The film would last ${hours < 1e6 ? Math.round(hours).toLocaleString('en') : 'a million'} hours; ${LONGEST_FILM_HOURS} are the most. Fewer passes make it shorter. Nothing was changed.`,
+    `That would last ${hours < 1e6 ? Math.round(hours).toLocaleString('en') : 'a million'} hours; ${LONGEST_FILM_HOURS} are the most. Use fewer passes.`,
   );
 }
 
@@ -82,7 +81,7 @@ export const canUnroll = (items: readonly Item[]): boolean => sequenceOf(items).
 /** Why a cycle is not unrolled. */
 export const tooManyToUnroll = (items: readonly Item[]): Result<never> =>
   err(
-    `The cycle shows ${sequenceOf(items).count.toLocaleString('en')} poses; ${MOST_UNROLLED.toLocaleString('en')} are the most that can be unrolled. Take passes off first.`,
+    `The cycle shows ${sequenceOf(items).count.toLocaleString('en')} poses; ${MOST_UNROLLED.toLocaleString('en')} can be unrolled. Use fewer passes.`,
   );
 
 /** All poses that items show, one behind the other; the first showing of each keeps its identity. */
@@ -143,6 +142,6 @@ export function takePassOutEdit(
   const taken = pass > 0 ? copiesOf(one, newId) : one;
   const left = cycle.times - pass - 1;
   const behind = left > 0 ? copiesOf([{ ...cycle, times: left }], newId) : [];
-  const words = `Pass ${pass + 1} of ${cycle.times} taken out`;
+  const words = `Pass ${pass + 1} of ${cycle.times} unrolled`;
   return ok(shownAlike(film, words, place, [...before, ...taken, ...behind]));
 }

@@ -162,9 +162,9 @@ export function copyDrawingEdit(film: Film, from: DrawTarget, toPoseId: string, 
   const to = poseNamed(film, toPoseId);
   const drawing = pose && drawingOn(film, pose, from.layerId);
   if (!drawing || drawing.marks.length === 0) return err('Nothing is drawn here yet that could be copied.');
-  if (!to) return err('There is no pose behind this one.');
+  if (!to) return err('There is no pose after this one.');
   const there = drawingOn(film, to, from.layerId);
-  if (there === drawing) return err('The pose behind this one shows the same drawing already.');
+  if (there === drawing) return err('The next pose shows the same drawing already.');
   const label = 'Drawing copied to the next pose';
   if (there) {
     const map = betweenDrawings(film.settings, drawing, there);
@@ -206,14 +206,14 @@ export function lastsEdit(film: Film, target: DrawTarget, poses: number): Result
   const { poseId, layerId } = target;
   const from = posesFrom(film, poseId);
   const drawing = from[0] && drawingOn(film, from[0], layerId);
-  if (!drawing) return err('Nothing is drawn here yet that could last.');
-  if (poses < 1) return err('A drawing lasts over one pose at least.');
+  if (!drawing) return err('Nothing is drawn here yet.');
+  if (poses < 1) return err('A drawing is shown for one pose at least.');
   const now = lastsOver(film, target);
   const added = from.slice(now, poses);
   const left = from.slice(poses, now);
   const last = Math.min(poses, from.length);
   return ok(
-    batch(`Drawing lasts over ${count(last, 'pose')}`, [
+    batch(`Drawing shown for ${count(last, 'pose')}`, [
       nameDrawing(film, added, layerId, drawing.id),
       nameDrawing(film, left, layerId, undefined),
     ]),
@@ -226,7 +226,7 @@ export function ownDrawingEdit(film: Film, { poseId, layerId }: DrawTarget, newI
   const drawing = pose && drawingOn(film, pose, layerId);
   if (!drawing || !isShared(film, drawing)) return undefined;
   const id = newId();
-  return batch('Drawing of its own', [
+  return batch('Drawing unlinked', [
     putAll('drawings', [{ ...drawing, id, marks: copied(drawing.marks, newId) }]),
     nameDrawing(film, [pose], layerId, id),
   ]);
@@ -248,7 +248,7 @@ export function takeDrawingsOffEdit(
   const off = new Set(poses.map((pose) => drawingOn(film, pose, layerId)?.id));
   for (const pose of posesOf(film))
     if (!ids.has(pose.id)) for (const id of pose.drawings ?? []) off.delete(id);
-  return batch(`Drawing taken off ${count(poses.length, 'pose')}`, [
+  return batch(`Drawing deleted from ${count(poses.length, 'pose')}`, [
     nameDrawing(film, poses, layerId, undefined),
     takeOut(
       'drawings',

@@ -194,7 +194,7 @@ describe('what is noticed', () => {
       'A_5.jpg: turned upright',
       'a_5.png: same number as A_5.jpg',
       'a_5.png: another size than the rest',
-      'B_1.jpg: the same picture as A_1.jpg',
+      'B_1.jpg: the same photo as A_1.jpg',
       'B_3.jpg: number 2 missing before',
     ]);
   });

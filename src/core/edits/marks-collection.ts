@@ -22,7 +22,7 @@ export function marksLabel(edit: ListEdit<'marks'>): string {
     case 'remove':
       return `${count(edit.ids.length, 'mark')} deleted`;
     case 'move':
-      return `${count(edit.moves.length, 'mark')} put elsewhere`;
+      return `${count(edit.moves.length, 'mark')} moved`;
     case 'patch':
       return `${count(edit.patches.length, 'mark')} changed`;
   }

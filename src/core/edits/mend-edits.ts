@@ -38,14 +38,14 @@ export function strengthEdit(film: Film, photoIds: Iterable<string>, strength: n
 /** Switches all that is done to the light of photos on or off. */
 export function lightSwitchEdit(film: Film, photoIds: Iterable<string>, on: boolean): Edit {
   const photos = photosAmong(film, photoIds);
-  const words = `Light of ${count(photos.length, 'photo')} ${on ? 'mended again' : 'left out'}`;
+  const words = `Light of ${count(photos.length, 'photo')} ${on ? 'on' : 'off'}`;
   return changeMends(words, photos, () => ({ lightOff: on ? undefined : true }));
 }
 
 /** Makes photos those that others are matched to, each as it looks, or no longer. */
 export function referenceEdit(film: Film, photoIds: Iterable<string>, isReference: boolean): Edit {
   const photos = photosAmong(film, photoIds);
-  const words = `${count(photos.length, 'photo')} ${isReference ? 'taken as well lit' : 'no longer taken as well lit'}`;
+  const words = `${count(photos.length, 'photo')} ${isReference ? 'taken as reference for light' : 'no longer taken as reference for light'}`;
   return changeMends(words, photos, () =>
     isReference ? { isReference: true, lightOff: undefined } : { isReference: undefined },
   );
@@ -54,7 +54,7 @@ export function referenceEdit(film: Film, photoIds: Iterable<string>, isReferenc
 /** The light of photos as it came. */
 export function lightAsBeforeEdit(film: Film, photoIds: Iterable<string>): Edit {
   const photos = photosAmong(film, photoIds);
-  return changeMends(`Light of ${count(photos.length, 'photo')} as it came`, photos, () => ({
+  return changeMends(`Light of ${count(photos.length, 'photo')} reset`, photos, () => ({
     ...{ light: undefined, warmth: undefined, tint: undefined },
     ...{ matched: undefined, isReference: undefined, lightOff: undefined },
   }));

@@ -31,7 +31,7 @@ export function paintEdit(film: Film, strokes: readonly NewStroke[], label?: str
   const full = places.find(({ index }) => index >= MOST_STROKES);
   if (full)
     return err(
-      `${photos.get(full.parentId)?.name ?? 'A photo'} has ${listed.format(MOST_STROKES)} strokes, as many as it can have. Delete some, or write the photo out as the film shows it and swap that in.`,
+      `${photos.get(full.parentId)?.name ?? 'A photo'} has ${listed.format(MOST_STROKES)} strokes, the most. Delete some, or save the photo and swap it in.`,
     );
   const on = photos.get(strokes[0]?.photoId ?? '')?.name ?? 'a photo';
   const words = added.size === 1 ? on : count(added.size, 'photo');
@@ -74,7 +74,7 @@ export const movedPoints = (
 /** Shows what is painted on photos, or keeps it without showing it. */
 export function paintSwitchEdit(film: Film, photoIds: Iterable<string>, on: boolean): Edit {
   const photos = photosAmong(film, photoIds).filter((photo) => fileOf(photo).strokes);
-  const words = `What is painted on ${count(photos.length, 'photo')} ${on ? 'shown again' : 'left out'}`;
+  const words = `Painting on ${count(photos.length, 'photo')} ${on ? 'on' : 'off'}`;
   return changeMends(words, photos, () => ({ paintOff: on ? undefined : true }));
 }
 

@@ -119,7 +119,7 @@ function keptLooks(from: Scene, to: Scene): Result<readonly Edit[]> {
     look ? posesIn(items).map((pose) => ({ id: pose.id, patch: { look: lookWithin(pose, look) } })) : [],
   );
   if (patches.some(({ patch }) => patch.look.length > MOST_STEPS))
-    return err(`A pose would have more than ${MOST_STEPS} steps of colour. Take some out first.`);
+    return err(`A pose would have more than ${MOST_STEPS} colour steps. Delete some first.`);
   const poses: readonly Edit[] = patches.length > 0 ? [{ kind: 'patch', of: 'items', patches }] : [];
   const scenes: readonly Edit[] = to.look
     ? [{ kind: 'patch', of: 'scenes', patches: [{ id: to.id, patch: { look: undefined } }] }]
@@ -224,7 +224,7 @@ export function trimSceneEdit(film: Film, sceneId: string, span: Span, newId: ()
   if (cutThrough) return tooManyToUnroll([cutThrough.item]);
   const items = cutTo(scene.items, from, to, newId);
   if (items.length === 0) {
-    return err(`Nothing of ${scene.name} lies between the in and out points. It was left as it is.`);
+    return err(`Nothing of ${scene.name} is between the in and out points. Nothing was changed.`);
   }
   return ok(
     batch(`${scene.name} trimmed`, [

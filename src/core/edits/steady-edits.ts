@@ -42,14 +42,14 @@ export function nudgeEdit(
 /** Switches all moving of photos on or off. */
 export function steadySwitchEdit(film: Film, photoIds: Iterable<string>, on: boolean): Edit {
   const photos = photosAmong(film, photoIds);
-  const words = `Place of ${count(photos.length, 'photo')} ${on ? 'mended again' : 'left out'}`;
+  const words = `Steadying of ${count(photos.length, 'photo')} ${on ? 'on' : 'off'}`;
   return changeMends(words, photos, () => ({ steadyOff: on ? undefined : true }));
 }
 
 /** Makes photos those that others are steadied to, or no longer. */
 export function anchorEdit(film: Film, photoIds: Iterable<string>, isAnchor: boolean): Edit {
   const photos = photosAmong(film, photoIds);
-  const words = `${count(photos.length, 'photo')} ${isAnchor ? 'taken as standing right' : 'no longer taken as standing right'}`;
+  const words = `${count(photos.length, 'photo')} ${isAnchor ? 'taken as reference for place' : 'no longer taken as reference for place'}`;
   return changeMends(words, photos, () =>
     isAnchor ? { isAnchor: true, steadied: undefined, steadyOff: undefined } : { isAnchor: undefined },
   );
@@ -58,7 +58,7 @@ export function anchorEdit(film: Film, photoIds: Iterable<string>, isAnchor: boo
 /** The place of photos as they came. */
 export function placeAsBeforeEdit(film: Film, photoIds: Iterable<string>): Edit {
   const photos = photosAmong(film, photoIds);
-  return changeMends(`Place of ${count(photos.length, 'photo')} as it came`, photos, () => ({
+  return changeMends(`Place of ${count(photos.length, 'photo')} reset`, photos, () => ({
     ...{ steadied: undefined, nudge: undefined, isAnchor: undefined, steadyOff: undefined },
   }));
 }

@@ -37,7 +37,7 @@ export function strokesLabel(edit: ListEdit<'strokes'>): string {
     case 'remove':
       return `${count(edit.ids.length, 'stroke')} deleted`;
     case 'move':
-      return `${count(edit.moves.length, 'stroke')} put elsewhere`;
+      return `${count(edit.moves.length, 'stroke')} moved`;
     case 'patch':
       return `${count(edit.patches.length, 'stroke')} changed`;
   }

@@ -64,7 +64,7 @@ export function arrivedEdit(
         named.set(poseId, { ...pose, drawings: namesWith(film, pose, layerId, id, drawings) ?? [] });
     }
   const added = layers.slice(0, layers.length - film.layers.length);
-  return batch(`Drawings of ${count(arrived.length, 'pose')} brought in`, [
+  return batch(`Drawings of ${count(arrived.length, 'pose')} added`, [
     { kind: 'insert', of: 'layers', places: added.map((item, index) => ({ item, index })) },
     putAll('drawings', [...drawings.values()]),
     {

@@ -69,21 +69,21 @@ export function snapWordsEdit(sound: Sound, at: ReadonlyMap<string, number>, rat
   });
   return moved > 0
     ? ok(setWords(sound, words, `${count(moved, 'word')} of ${sound.name} put on frames`))
-    : err(`The words of ${sound.name} begin with frames already.`);
+    : err(`The words of ${sound.name} are on frames already.`);
 }
 
 export const removeWordEdit = (sound: Sound, id: string): Edit =>
   setWords(
     sound,
     wordsOf(sound).filter((word) => word.id !== id),
-    'Word taken off',
+    'Word deleted',
   );
 
 /** Parts a word at a sample of its sound; its text is parted at the space nearest to as far into it. */
 export function splitWordEdit(sound: Sound, id: string, at: number, newId: () => string): Result<Edit> {
   const word = wordsOf(sound).find((each) => each.id === id);
   if (!word || at - word.at < SHORTEST || word.to - at < SHORTEST)
-    return err('Put the playhead within the word to split it there.');
+    return err('Put the playhead inside the word to split it there.');
   const into = ((at - word.at) / (word.to - word.at)) * word.text.length;
   const spaces = [...word.text.matchAll(/\s+/g)].map(({ index }) => index);
   const space = spaces.sort((a, b) => Math.abs(a - into) - Math.abs(b - into))[0] ?? word.text.length;
@@ -100,11 +100,11 @@ export function joinWordEdit(sound: Sound, id: string): Result<Edit> {
   const words = inOrder(wordsOf(sound));
   const at = words.findIndex((each) => each.id === id);
   const [first, second] = [words[at], words[at + 1]];
-  if (!first || !second) return err('There is no word behind this one to join it with.');
+  if (!first || !second) return err('There is no word after this one to join it with.');
   const text = [first.text, second.text].filter(Boolean).join(' ');
   if (text.length > LONGEST_NAME)
     return err(
-      `Joined, the words would be ${text.length.toLocaleString('en')} letters long; ${LONGEST_NAME.toLocaleString('en')} are the most. They were left as they are.`,
+      `Joined they are ${text.length.toLocaleString('en')} letters; ${LONGEST_NAME.toLocaleString('en')} are the most.`,
     );
   const both: Word = { ...first, to: Math.max(first.to, second.to), text };
   return ok(setWords(sound, [...words.slice(0, at), both, ...words.slice(at + 2)], 'Words joined'));

@@ -93,13 +93,11 @@ describe('words stay with what is heard', () => {
     ]);
     const split = now(splitWordEdit(joined, 'for', 55_000, () => 'x'));
     expect(split.words?.map(({ text }) => text)).toEqual(['wait', 'for', 'me']);
-    expect(problem(splitWordEdit(line, 'for', 3, freshId))).toMatch(/within the word/);
-    expect(problem(joinWordEdit(line, 'me'))).toMatch(/no word behind/);
+    expect(problem(splitWordEdit(line, 'for', 3, freshId))).toMatch(/inside the word/);
+    expect(problem(joinWordEdit(line, 'me'))).toMatch(/no word after/);
     // What could not be read again is not made: two of six hundred letters, and a text out of a file.
     const long = { ...line, words: line.words?.map((word) => ({ ...word, text: 'whoa '.repeat(120) })) };
-    expect(problem(joinWordEdit(long, 'for'))).toMatch(
-      /Joined, the words would be 1,201 letters long; 1,000 are the most/,
-    );
+    expect(problem(joinWordEdit(long, 'for'))).toMatch(/Joined they are 1,201 letters; 1,000 are the most/);
     const read = addWordsEdit(
       { ...line, words: [] },
       [{ from: 0, to: 5000, text: 'x'.repeat(3000) }],
@@ -131,7 +129,7 @@ test('words are put on frames: each begins with the frame nearest to where it wa
   const starts = new Map(placedTranscript(off).map(({ word: each, start }) => [each.id, start]));
   const snapped = snapWordsEdit(astray, starts, rate);
   expect(snapped.ok && applyEdit(off, snapped.value).sounds[0]).toEqual(line);
-  expect(problem(snapWordsEdit(line, new Map(), rate))).toMatch(/begin with frames already/);
+  expect(problem(snapWordsEdit(line, new Map(), rate))).toMatch(/on frames already/);
 });
 
 describe('hold to the word', () => {
@@ -151,9 +149,7 @@ describe('hold to the word', () => {
     expect(problem(holdUntilWord(film, '0.9', ref('for')))).toMatch(
       /Pose 10 starts on frame 37: it would have no frame left before “for” on frame 29/,
     );
-    expect(problem(holdUntilWord(film, '0.0', ref('wait')))).toMatch(
-      /“wait” is tied to a pose that would move along/,
-    );
+    expect(problem(holdUntilWord(film, '0.0', ref('wait')))).toMatch(/The sound of “wait” would move too/);
     const held = applyEdit(film, holdCuesEdit(film, ['cue'], { to: 'time' }));
     const free = holdUntilWord(held, '0.0', ref('wait'));
     expect(free.ok && startOf(applyEdit(held, free.value.edit), 1)).toBe(10);
@@ -166,7 +162,7 @@ describe('hold to the word', () => {
     expect([3, 5, 8].map((pose) => startOf(after, pose))).toEqual([10, 28, 37]);
     expect(framesOf(after)).toEqual([10, 28, 37]);
     expect(problem(startWithWords(film, ['0.3'], [ref('wait'), ref('for')]))).toMatch(
-      /choose as many poses as words/,
+      /choose as many of each/,
     );
     expect(problem(startWithWords(film, ['0.0'], [ref('wait')]))).toMatch(/The first pose starts the film/);
   });

@@ -6,19 +6,68 @@ import type { Amount } from '../time/amount';
 /** What is set of a key by numbers. */
 export const KEY_AMOUNTS = {
   /** What is no further from the backing than this goes. */
-  width: { label: 'Width', unit: '%', least: 1, most: 90, neutral: 6 },
+  width: {
+    label: 'Width',
+    does: 'How far from the picked colours still goes',
+    unit: '%',
+    least: 1,
+    most: 90,
+    neutral: 6,
+  },
   /** Over how much of the rest the edge fades. */
-  softness: { label: 'Softness', unit: '%', least: 0, most: 100, neutral: 100 },
+  softness: {
+    label: 'Softness',
+    does: 'Over how much the edge fades',
+    unit: '%',
+    least: 0,
+    most: 100,
+    neutral: 100,
+  },
   /** By how many pixels of the photo the edge is moved out. */
-  edge: { label: 'Edge', unit: 'px', least: -5, most: 5, neutral: 0 },
+  edge: { label: 'Edge', does: 'Moves the edge out or in', unit: 'px', least: -5, most: 5, neutral: 0 },
   /** How much of the backing's light is taken off the subject, and how far in from its edge. */
-  spill: { label: 'Spill off', unit: '%', least: 0, most: 100, neutral: 100 },
-  reach: { label: 'Spill reaches', unit: '% of the picture', least: 0, most: 10, neutral: 1.5 },
+  spill: {
+    label: 'Despill',
+    does: 'Clears the card’s colour from the subject',
+    unit: '%',
+    least: 0,
+    most: 100,
+    neutral: 100,
+  },
+  reach: {
+    label: 'Spill width',
+    does: 'How far in from the edge the card’s colour is cleared',
+    unit: '% of the picture',
+    least: 0,
+    most: 10,
+    neutral: 1.5,
+  },
   /** The largest hole that is filled, and the largest speck that is taken out, across. */
-  holes: { label: 'Fill holes', unit: '% of the picture', least: 0, most: 10, neutral: 0.4 },
-  specks: { label: 'Specks off', unit: '% of the picture', least: 0, most: 10, neutral: 0.4 },
+  holes: {
+    label: 'Fill holes',
+    does: 'Fills holes in the subject up to this size',
+    unit: '% of the picture',
+    least: 0,
+    most: 10,
+    neutral: 0.4,
+  },
+  specks: {
+    label: 'Despeckle',
+    does: 'Deletes specks outside the subject up to this size',
+    unit: '% of the picture',
+    least: 0,
+    most: 10,
+    neutral: 0.4,
+  },
   /** How much of a shadow on the backing stays. */
-  shadows: { label: 'Shadows', unit: '%', least: 0, most: 100, neutral: 0 },
+  shadows: {
+    label: 'Shadows',
+    does: 'How much of a shadow on the card stays',
+    unit: '%',
+    least: 0,
+    most: 100,
+    neutral: 0,
+  },
 } as const satisfies Readonly<Record<string, Amount>>;
 
 export type KeyAmount = keyof typeof KEY_AMOUNTS;

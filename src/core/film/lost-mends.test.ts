@@ -38,7 +38,7 @@ const painted = (photo: Partial<Photo>): Film['photos'] => [
 test.each<readonly [string, Film, readonly (readonly [string, readonly string[]])[]]>([
   ['nothing that is there is lost', film({}, { photos: painted({ strokes: [stroke('b')] }) }), []],
   [
-    'what is painted in, wherever its photo is shown',
+    'source of a stroke, wherever its photo is shown',
     film({}, { photos: painted({ strokes: [stroke('b'), stroke('gone')] }) }),
     [
       ['0.1', ['painted']],
@@ -83,7 +83,7 @@ test('a clean plate that is gone is told of the first pose of its scene; frames 
   const plain = film({ 1: { drawings: ['gone'] }, 2: { drawings: ['gone'] }, 3: { drawings: ['gone'] } });
   const lost = { ...plain, scenes: plain.scenes.map((each) => ({ ...each, plate: { photoId: 'gone' } })) };
   expect(lostWords(lost)).toBe(
-    '4 mends do nothing (the clean plate at frame 1, a drawing at frame 3, a drawing at frame 5 and 1 more)',
+    '4 mends do nothing (clean plate at frame 1, a drawing at frame 3, a drawing at frame 5 and 1 more)',
   );
   expect(lostWords(lost, [{ from: 7, to: 8 }])).toBe('1 mend does nothing (a drawing at frame 7)');
   expect(lostWords(lost, [{ from: 8, to: 10 }])).toBeUndefined();

@@ -9,9 +9,9 @@ import { scheduleOf } from './schedule';
 
 /** Mends that need something else of the film, as words of a sentence. */
 const WORDS = {
-  painted: 'what is painted in',
-  plate: 'the clean plate',
-  behind: 'what stands behind the subject',
+  painted: 'source of a stroke',
+  plate: 'clean plate',
+  behind: 'background of a key',
   drawn: 'a drawing',
 } as const;
 

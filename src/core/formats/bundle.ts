@@ -13,6 +13,7 @@ import { filesOf } from '../film/photo-picture';
 import { err, ok, type Result } from '../time/result';
 import { crc32 } from './crc32';
 import { filmDocument } from './film-document';
+import { ToldError } from '../time/told-error';
 
 /** Name of the film document within a `.kermis` file. */
 export const DOCUMENT = 'film.json';
@@ -133,7 +134,7 @@ export class BundleReader {
   }
 
   #fail(message: string): void {
-    this.#error ??= new Error(message);
+    this.#error ??= new ToldError(message);
   }
 
   #readDocument(file: UnzipFile, isFirst: boolean): void {

@@ -60,7 +60,7 @@ describe('a table of colour', () => {
     const head = 'LUT_1D_SIZE 2\r\n';
     expect(said(`${head}${'\r\n'.repeat(90_000)}0 0 0\r1 1 1`)).toBeUndefined();
     expect(said(`${head}${'\n'.repeat(16_000_000)}0 0 0\n1 1 1`)).toBe(
-      'odd.cube has more lines than a table of colour needs. It was left out.',
+      'odd.cube has more lines than a LUT needs. It was left out.',
     );
     expect(said(`${head}DOMAIN_MAX 1e-99 1e-99 1e-99\n0 0 0\n1 1 1`)).toMatch(/no range of colours/);
   });
@@ -136,8 +136,8 @@ describe('a .cube file', () => {
   });
 
   test.each([
-    ['nothing at all', '', 'is not a table of colour: it does not say its size'],
-    ['a text', 'Dear animator', 'is not a table of colour: it does not say its size'],
+    ['nothing at all', '', 'is not a LUT: it does not say its size'],
+    ['a text', 'Dear animator', 'is not a LUT: it does not say its size'],
     ['cut short', cube(SMALL.slice(0, 5)), 'is cut short: it has 5 colours, not the 8 of its size'],
     ['too long', cube([...SMALL, '0 0 0']), 'is too long: it has 9 colours, not the 8 of its size'],
     ['of 300 points', 'LUT_3D_SIZE 300', 'has 300 points a side, and 2 to 65 can be used'],

@@ -56,7 +56,7 @@ function takeWord(head: Head, word: string, rest: readonly string[], line: strin
     head.points = points;
   } else if (word === 'DOMAIN_MIN' || word === 'DOMAIN_MAX') {
     const colour = colourIn(rest);
-    if (!colour) return `has no three numbers behind ${word}`;
+    if (!colour) return `has no three numbers after ${word}`;
     head[word === 'DOMAIN_MIN' ? 'least' : 'most'] = colour;
   }
   // A word that nobody knows says nothing about the colours.
@@ -82,7 +82,7 @@ function* linesOf(file: string): Generator<string> {
  */
 export function readCube(file: string, name: string): Result<ColourTable> {
   const wrong = (what: string): Result<never> => err(`${name} ${what}. It was left out.`);
-  if (file.length > LONGEST_CUBE) return wrong('is too long for a table of colour');
+  if (file.length > LONGEST_CUBE) return wrong('is too long for a LUT');
   const head: Head = { title: '', points: 0, least: [0, 0, 0], most: [1, 1, 1] };
   let values: Float32Array | undefined;
   let needed = 0;
@@ -92,7 +92,7 @@ export function readCube(file: string, name: string): Result<ColourTable> {
   for (const each of linesOf(file)) {
     number++;
     const line = each.trim();
-    if (others > MOST_OTHER_LINES) return wrong('has more lines than a table of colour needs');
+    if (others > MOST_OTHER_LINES) return wrong('has more lines than a LUT needs');
     if (line === '' || line.startsWith('#')) {
       others++;
       continue;
@@ -104,7 +104,7 @@ export function readCube(file: string, name: string): Result<ColourTable> {
       if (problem !== undefined) return wrong(problem);
       continue;
     }
-    if (!head.kind) return wrong('is not a table of colour: it does not say its size');
+    if (!head.kind) return wrong('is not a LUT: it does not say its size');
     if (!values) {
       needed = head.kind === '3D' ? head.points ** 3 : head.points;
       values = new Float32Array(3 * needed);
@@ -114,7 +114,7 @@ export function readCube(file: string, name: string): Result<ColourTable> {
     if (found < needed) values.set(colour, 3 * found);
     found++;
   }
-  if (!head.kind) return wrong('is not a table of colour: it does not say its size');
+  if (!head.kind) return wrong('is not a LUT: it does not say its size');
   if (!values || found !== needed) {
     const has = count(found, 'colour');
     return wrong(

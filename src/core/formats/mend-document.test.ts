@@ -90,7 +90,7 @@ test('a film with one field that is out of bounds opens with it put right, and t
   expect(opened('film.settings.rate.num', 2 ** 53).film.settings.rate).toEqual({ num: 24, den: 1 });
   const lost = opened('film.scenes.0.items.0.photoId', 'gone');
   expect(lost.film.scenes[0]?.items).toMatchObject([{ id: 'cycle' }]);
-  expect(lost.words).toContain('1 pose without a photo taken out');
+  expect(lost.words).toContain('1 pose without a photo left out');
   expect(opened('film.cues.0.soundId', 'gone').film.cues).toEqual([]);
   expect(opened('film.unheard', 1).film).toEqual(FILM);
 });

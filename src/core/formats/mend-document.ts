@@ -145,9 +145,9 @@ function mendTies(film: Film): { readonly film: Film; readonly mended: readonly 
   });
   const adrift = film.cues.length - cues.length;
   const mended = [
-    lost > 0 ? `${count(lost, 'pose')} without a photo taken out` : '',
+    lost > 0 ? `${count(lost, 'pose')} without a photo left out` : '',
     twice > 0 ? `${count(twice, 'pose')} with the mark of another` : '',
-    adrift > 0 ? `${count(adrift, 'cue')} without a sound or a lane taken out` : '',
+    adrift > 0 ? `${count(adrift, 'cue')} without a sound or a lane left out` : '',
   ].filter(Boolean);
   return { film: { ...film, scenes, cues }, mended };
 }

@@ -77,10 +77,10 @@ describe('light is matched by what stands still', () => {
     lightOf({ width: 48, height: 32, order: 'RGBX', data: new Uint8Array(4 * 48 * 32).fill(byte) });
 
   test.each([
-    ['is black', even(0), even(90), 'Too little of it is neither black nor burnt out.'],
-    ['is burnt out', even(255), even(90), 'Too little of it is neither black nor burnt out.'],
-    ['has a reference that is black', even(90), even(1), 'Too little of it is neither black nor burnt out.'],
-    ['is of another set', photograph(waves, first, EVEN, 7), reference, 'Too little of it stands still.'],
+    ['is black', even(0), even(90), 'Too much of it is black or white to compare.'],
+    ['is burnt out', even(255), even(90), 'Too much of it is black or white to compare.'],
+    ['has a reference that is black', even(90), even(1), 'Too much of it is black or white to compare.'],
+    ['is of another set', photograph(waves, first, EVEN, 7), reference, 'Too little of it stays still.'],
   ])('a photo that %s is told of, and nothing is found for it', (_, photo, other, problem) => {
     expect(matchLight(photo, other)).toEqual({ ok: false, problem });
   });

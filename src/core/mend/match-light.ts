@@ -295,7 +295,7 @@ export function matchLight(
   { toPhoto, look = evenChange(0) }: MatchOptions = {},
 ): Result<LightMatch> {
   const cells = cellsOf(photo, reference, toPhoto);
-  if (cells.length < FEWEST) return err('Too little of it is neither black nor burnt out.');
+  if (cells.length < FEWEST) return err('Too much of it is black or white to compare.');
   const design = designOf(cells);
   const start = CHANNELS.map((c) => median([...(design.stops[c] as Float64Array)]));
   const fits: Fit[] = [];
@@ -305,14 +305,14 @@ export function matchLight(
     if (fit) fits.push(fit);
   }
   const richest = fits.at(-1);
-  if (!richest) return err('Nothing in it can be compared.');
+  if (!richest) return err('It has too little detail to compare.');
   const far = Math.min(FURTHEST, Math.max(FINEST * 2, 4 * partOf(richest.away, 0.3)));
   const scores = fits.map(({ away }) => leaves(away, far));
   const best = scores.findIndex((score) => score * WORTH <= Math.min(...scores) + 0.002);
   const fit = fits[best] as Fit;
   const stands = fit.away.filter((each) => each < far);
   const still = stands.length / cells.length;
-  if (still < LEAST_STILL) return err('Too little of it stands still.');
+  if (still < LEAST_STILL) return err('Too little of it stays still.');
   const [red, green, blue] = settle(design, fit).map((each, c) =>
     channelOf(each, design.middle[c] as number),
   );

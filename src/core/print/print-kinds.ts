@@ -122,7 +122,7 @@ export const PRINT_KINDS = {
   mp4: {
     makes: 'video',
     label: 'MP4, H.264',
-    purpose: 'Plays on every telephone, television and computer.',
+    purpose: 'Plays on every phone, television and computer.',
     ending: '.mp4',
     mediaType: 'video/mp4',
     container: 'mp4',
@@ -172,7 +172,7 @@ export const PRINT_KINDS = {
   gif: {
     makes: 'loop',
     label: 'GIF',
-    purpose: 'Moves wherever a picture can stand; at most 256 colours, no sound.',
+    purpose: 'Moves wherever a picture can be shown; at most 256 colours, no sound.',
     ending: '.gif',
     mediaType: 'image/gif',
     form: 'gif',
@@ -195,16 +195,16 @@ export const PRINT_KINDS = {
   },
   png: {
     makes: 'stills',
-    label: 'PNG pictures',
-    purpose: 'Numbered pictures without any loss, in a ZIP or a folder.',
+    label: 'PNG frames',
+    purpose: 'Numbered frames, lossless, in a ZIP or a folder.',
     ending: '.zip',
     mediaType: 'application/zip',
     form: 'png',
   },
   jpeg: {
     makes: 'stills',
-    label: 'JPEG pictures',
-    purpose: 'Numbered pictures, a tenth as large, in a ZIP or a folder.',
+    label: 'JPEG frames',
+    purpose: 'Numbered frames, a tenth as large, in a ZIP or a folder.',
     ending: '.zip',
     mediaType: 'application/zip',
     form: 'jpeg',
@@ -212,7 +212,7 @@ export const PRINT_KINDS = {
   wav24: {
     makes: 'sound',
     label: 'WAV, 24 bits',
-    purpose: 'The sound alone, as it was mixed: to be worked on elsewhere.',
+    purpose: 'The mixed sound, to work on in another program.',
     ending: '.wav',
     mediaType: 'audio/wav',
     form: { wav: 24 },
@@ -220,7 +220,7 @@ export const PRINT_KINDS = {
   wav16: {
     makes: 'sound',
     label: 'WAV, 16 bits',
-    purpose: 'The sound alone, for players and discs.',
+    purpose: 'The mixed sound, for players and discs.',
     ending: '.wav',
     mediaType: 'audio/wav',
     form: { wav: 16 },
@@ -228,7 +228,7 @@ export const PRINT_KINDS = {
   flac: {
     makes: 'sound',
     label: 'FLAC, 24 bits',
-    purpose: 'The sound alone, the same samples in a file half as large.',
+    purpose: 'The mixed sound, lossless, in a file half as large.',
     ending: '.flac',
     mediaType: 'audio/flac',
     form: { flac: 24 },

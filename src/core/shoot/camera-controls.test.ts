@@ -33,7 +33,7 @@ test('what can be locked is locked as it stands, or as wanted within its range; 
   });
   expect(lockConstraints(controls, { focus: 9999 }).advanced[0]).toMatchObject({ focusDistance: 250 });
   const locked = controlsOf(CAPABILITIES, { ...SETTINGS, focusMode: 'manual' });
-  expect(lockProblem(locked)).toContain('White balance cannot be locked on this camera');
+  expect(lockProblem(locked)).toContain('This camera cannot lock white balance.');
 });
 
 test('a camera that tells of nothing, or of nonsense, cannot be locked, and nothing is asked of it', () => {
@@ -45,7 +45,7 @@ test('a camera that tells of nothing, or of nonsense, cannot be locked, and noth
     const controls = controlsOf(facts, {});
     expect(controls.some(({ canLock }) => canLock)).toBe(false);
     expect(lockConstraints(controls)).toEqual({ advanced: [] });
-    expect(lockProblem(controls)).toMatch(/^Focus, exposure, gain and white balance cannot be locked/);
+    expect(lockProblem(controls)).toMatch(/cannot lock focus, exposure, gain and white balance\./);
   }
   const all = { focusMode: ['manual'], exposureMode: ['manual'], whiteBalanceMode: ['manual'] };
   const now = { focusMode: 'manual', exposureMode: 'manual', whiteBalanceMode: 'manual' };

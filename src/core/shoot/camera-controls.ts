@@ -84,7 +84,7 @@ export function lockProblem(controls: readonly CameraControl[]): string | undefi
   const last = names.pop();
   if (last === undefined) return undefined;
   const list = names.length > 0 ? `${names.join(', ')} and ${last}` : last;
-  return `${list[0]?.toUpperCase() ?? ''}${list.slice(1)} cannot be locked on this camera: set it by hand there if it can be, keep the light as it is, and match what changes in Mend.`;
+  return `This camera cannot lock ${list}. Set what you can by hand, and match the light in Mend.`;
 }
 
 /** What is asked of a camera so that it sets itself again, as far as it can. */

@@ -27,7 +27,7 @@ test('what Mend measures between two photos is said: how much darker, and how fa
   };
   expect(signs(1, 0)).toEqual([undefined, undefined]);
   expect(signs(0.88, 0)).toEqual(['12 % darker than the last', undefined]);
-  expect(signs(1, 3)[1]).toBe('the stand has moved 6 px');
+  expect(signs(1, 3)[1]).toBe('the camera moved 6 px');
 });
 
 test('brighter, warmer and colder are told apart; a turn moves the corners', () => {
@@ -46,6 +46,6 @@ test('brighter, warmer and colder are told apart; a turn moves the corners', () 
   ]);
   const small = { width: 960, height: 720 };
   // The corners lie 600 pixels from the middle.
-  expect(standSign({ ...UNMOVED, turn: (0.01 * 180) / Math.PI }, small)).toBe('the stand has moved 6 px');
+  expect(standSign({ ...UNMOVED, turn: (0.01 * 180) / Math.PI }, small)).toBe('the camera moved 6 px');
   expect(standSign({ ...UNMOVED, right: 0.3 / 960 }, PHOTO)).toBeUndefined();
 });

@@ -39,5 +39,5 @@ export function standSign(moved: Move, photo: Size): string | undefined {
   });
   const furthest = Math.max(...ways);
   if (furthest < LEAST_WAY * Math.max(width, height)) return undefined;
-  return `the stand has moved ${Math.max(1, Math.round(furthest))} px`;
+  return `the camera moved ${Math.max(1, Math.round(furthest))} px`;
 }

@@ -94,4 +94,4 @@ export function shotEdits(
 
 /** Takes a photo back: its poses go, it stays in the tray, set aside. */
 export const takeBackEdit = (film: Film, photo: Photo): Edit =>
-  batch(`${photo.name} taken back`, [setAsideEdit(film, [photo.id])]);
+  batch(`${photo.name} set aside`, [setAsideEdit(film, [photo.id])]);

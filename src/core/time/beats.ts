@@ -22,10 +22,11 @@ export function beatWords(tempo: number, rate: Rate): string {
   const frames = framesABeat(tempo, rate);
   const whole = Math.max(1, Math.round(frames));
   const error = frames - whole;
-  if (Math.abs(error) < 1e-9) return `${whole} frames to the beat, exactly.`;
-  const way = error > 0 ? 'ahead of' : 'behind';
+  if (Math.abs(error) < 1e-9) return `${whole} frames a beat, exactly.`;
+  const way = error > 0 ? 'early' : 'late';
   const nearest = figures((60 * rateNumber(rate)) / whole);
-  return `${figures(frames)} frames to the beat: ${whole} would run ${figures(Math.abs(error))} of a frame ${way} each beat, and be a frame off after ${Math.max(1, Math.round(1 / Math.abs(error)))}. Exact at ${nearest}.`;
+  const after = Math.max(1, Math.round(1 / Math.abs(error)));
+  return `${figures(frames)} frames a beat; with ${whole} you are a frame ${way} after ${after === 1 ? '1 beat' : `${after} beats`}. Exact at ${nearest}.`;
 }
 
 /** Reads beats a minute: `120`, `96.5`, `120 bpm`. */

@@ -38,7 +38,7 @@ export function parseLength(text: string, r: Rate, noun = 'length'): Result<numb
     if (frames < 1) return err(`A ${noun} of ${text.trim()} is too short: one frame is the shortest.`);
     if (!Number.isInteger(frames)) {
       return err(
-        `A ${noun} of ${text.trim()} falls between frames. Type a whole number such as ${Math.round(frames)}, or seconds as ${text.trim().replace(/[a-z\s]+$/i, '')}s.`,
+        `${text.trim()} falls between frames. Type ${Math.round(frames)}, or ${text.trim().replace(/[a-z\s]+$/i, '')}s for seconds.`,
       );
     }
     return inBounds(frames, text, r, noun);

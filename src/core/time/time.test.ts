@@ -137,7 +137,7 @@ test('holds: whole frames from one up, and a sentence for anything else', () => 
   };
   expect(problem('0')).toMatch(/too short/);
   expect(problem('-1')).toMatch(/too short/);
-  expect(problem('1.5')).toMatch(/between frames.*such as 2/);
+  expect(problem('1.5')).toMatch(/between frames\. Type 2, or 1\.5s/);
   expect(problem('1000000')).toMatch(/too long: 100,000 frames/);
   expect(problem('1000000000')).toMatch(/too long/);
   expect(parseHold('0.5s', rate(24))).toEqual({ ok: true, value: 12 });
@@ -190,7 +190,7 @@ describe('typed lengths', () => {
     ['', /missing/],
     ['0', /too short/],
     ['0s', /too short/],
-    ['1.5', /between frames.*such as 2/],
+    ['1.5', /between frames\. Type 2, or 1\.5s/],
     ['00:00:00:00', /too short/],
     ['99999999', /24 hours/],
     ['90000s', /24 hours/],

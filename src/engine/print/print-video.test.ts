@@ -7,6 +7,7 @@ import type { I420 } from '../../core/picture/pixels';
 import { PRINT_KINDS } from '../../core/print/print-kinds';
 import type { EncodedPiece } from '../ports/encode';
 import { printVideo, type VideoNews, type VideoOrder } from './print-video';
+import { ToldError } from '../../core/time/told-error';
 
 /** A picture of VP9 as far as it is looked at: a key frame, or one that is kept in the first place; with a number. */
 const coded = (number: number, isKey: boolean): CodedFrame => ({
@@ -182,10 +183,10 @@ describe('a print of video', () => {
       'shows a photo that the film does not have',
     );
     world.encode = () => {
-      throw new Error('The encoder fell over.');
+      throw new ToldError('The encoder fell over.');
     };
     await expect(world.print(film(HOLDS))).rejects.toThrow(
-      `At frame 1, with ${first?.name ?? ''}: The encoder fell over.`,
+      `Printing stopped at frame 1 (${first?.name ?? ''}). The encoder fell over.`,
     );
     expect(world.cancelled).toBeGreaterThan(0);
   });

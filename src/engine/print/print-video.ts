@@ -21,6 +21,7 @@ import type { KeptPieces } from '../ports/kept-pieces';
 import type { Samples } from '../ports/samples';
 import { atFrame } from './print-fault';
 import { SoundWriter } from './sound-writer';
+import { ToldError } from '../../core/time/told-error';
 
 /** What a print of video needs from the world. */
 export interface VideoPorts {
@@ -193,7 +194,7 @@ async function printOnce(order: VideoOrder, ports: VideoPorts, options: VideoOpt
       await ports.pieces.keep(keyOf(piece, isRepeated), encoded);
       return encoded;
     }
-    if (isRepeated) throw new Error(`The encoder lost pictures behind frame ${piece.start + 1}.`);
+    if (isRepeated) throw new ToldError(`The encoder lost pictures after frame ${piece.start + 1}.`);
     // This encoder writes in a way that is not known: from here on frames are repeated.
     repeats = true;
     tell(-piece.frames, false);

@@ -5,6 +5,7 @@ import type { Size } from '../../core/picture/size';
 import type { Decode } from '../ports/decode';
 import type { Originals } from '../ports/originals';
 import type { KeptSources } from './kept-sources';
+import { ToldError } from '../../core/time/told-error';
 
 /** What pictures are made from. */
 export interface PicturePorts {
@@ -23,7 +24,7 @@ async function decodeFile(
   { originals, decode }: PicturePorts,
 ): Promise<Source> {
   const bytes = await originals.read(file.hash);
-  if (!bytes) throw new Error(`The original of ${name} is missing in this browser.`);
+  if (!bytes) throw new ToldError(`The original of ${name} is missing in this browser.`);
   return decode(bytes, file, times);
 }
 

@@ -104,7 +104,9 @@ it('a full disk is said; what was kept stays whole, the page asks before it goes
   await saveNow();
   const { keeping } = documentNow();
   expect(keeping).toMatchObject({ kind: 'not-kept' });
-  expect(keeping.kind === 'not-kept' && keeping.problem).toMatch(/no room left.*on screen, but not kept/);
+  expect(keeping.kind === 'not-kept' && keeping.problem).toMatch(
+    /^No room left: the last changes are not saved/,
+  );
   expect(openFilm()?.title).toBe('After');
   expect(await kept()).toMatchObject({ title: 'Before' });
   const leaving = new Event('beforeunload', { cancelable: true });

@@ -1,8 +1,8 @@
 import { keepFilm, keepPlace } from '../../engine/browser/store/film-repository';
 import { keepLastFilm } from '../../engine/browser/store/last-film';
-import { isFull } from '../../engine/browser/store/is-full';
+import { isFull } from '../../engine/faults/is-full';
 import type { Journal } from '../../engine/browser/store/journal';
-import { whyOf } from '../../engine/browser/store/why';
+import { reasonOf } from '../../engine/faults/reason-of';
 import { documentNow, openFilm, setDocument, subscribeToDocument } from './document';
 import { shellNow, subscribeToShell } from '../shell/shell';
 import { transportNow, subscribeToTransport } from '../transport/transport';
@@ -13,8 +13,8 @@ const LONGEST_DELAY = 1000;
 const PLACE_DELAY = 400;
 
 const FULL =
-  'The browser has no room left for this film: the last changes are on screen, but not kept. ' +
-  'Delete a film you no longer need, or free space on the disk; then choose “Keep now”.';
+  'No room left: the last changes are not saved. ' +
+  'Delete a film or free disk space, then choose “Save now”.';
 
 let journal: Journal | undefined;
 let documentTimer: ReturnType<typeof setTimeout> | undefined;
@@ -41,7 +41,7 @@ function tellWhetherKept(own: Journal, problem?: string): void {
 const whyNot = (error: unknown): string =>
   isFull(error)
     ? FULL
-    : `The browser could not keep this film: ${whyOf(error)} The last changes are on screen, but not kept.`;
+    : `The last changes are not saved. ${reasonOf(error)} Choose “Save now”, or save the film to disk.`;
 
 /** Keeps the steps that were done until now: from then on they are safe, whatever becomes of the page. */
 async function keepSteps(): Promise<void> {

@@ -69,5 +69,5 @@ it('points that are set the wrong way round change places, and that is said', ()
   setPoint('out');
   const { range } = openFilm() ?? {};
   expect([range?.in?.offset, range?.out?.offset]).toEqual([20, 50]);
-  expect(said()).toBe('The in point was behind the out point: they have changed places.');
+  expect(said()).toBe('The in point was after the out point: they were swapped.');
 });

@@ -42,7 +42,7 @@ export function take(history: History): void {
 /** Whether the open film can be changed here; where not, the person is told. */
 export const mayWrite = (): boolean => {
   if (documentNow().canWrite) return true;
-  tell('This film is open in another tab. Here it can be looked at, not changed.');
+  tell('This film is open in another tab. Close that tab to change it here.');
   return false;
 };
 

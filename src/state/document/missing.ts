@@ -36,7 +36,7 @@ export function tellLostMends(film: Film): void {
   const words = lostWords(film);
   if (words !== undefined)
     tell(
-      `${words}: what they need is no longer in this film. Their poses have a red corner on the strip; mend them anew, or take those mends off.`,
+      `${words}: what they need is no longer in this film. Their poses have a red corner on the strip; mend them anew, or reset them.`,
       'wrong',
     );
 }
@@ -65,11 +65,11 @@ async function remakeOf(files: readonly PictureFile[]): Promise<void> {
   const made = files.length - (failed?.length ?? files.length);
   if (made > 0)
     tell(
-      `Small pictures of ${count(made, 'photo')} were gone from this browser; they were made again from the originals.`,
+      `The small pictures of ${count(made, 'photo')} were gone from this browser; they were made again.`,
       'done',
     );
   if (failed && failed.length > 0)
-    tell(`Of ${someNames(failed.map(({ name }) => name))} no small picture could be made.`, 'wrong');
+    tell(`No small picture could be made of ${someNames(failed.map(({ name }) => name))}.`, 'wrong');
 }
 
 /** Reads sounds again whose samples are gone, out of their files; gives those that could not be. */
@@ -98,7 +98,7 @@ async function rereadSounds(film: Film, hashes: readonly string[]): Promise<read
   if (again.length > 0) {
     useMissing.setState(({ remade }) => ({ remade: remade + 1 }));
     tell(
-      `The samples of ${someNames(soundNames(film, again))} were gone from this browser; they were read again.`,
+      `${someNames(soundNames(film, again))} had to be read again: the samples were gone from this browser.`,
       'done',
     );
   }
@@ -112,11 +112,10 @@ function tellLostPhotos(film: Film, photos: readonly string[]): void {
   if (photos.length === 0) return;
   const pictures = filesOf(film.photos);
   const names = someNames(photos.map((hash) => pictures.get(hash)?.name ?? hash));
-  const [originals, they, photo] =
-    photos.length === 1 ? ['original', 'It is', 'photo'] : ['originals', 'They are', 'photos'];
+  const [photo, it] = photos.length === 1 ? ['photo', 'it'] : ['photos', 'they'];
   tell(
-    `The ${originals} of ${count(photos.length, 'photo')} (${names}) ${isOrAre(photos)} gone from this browser. ` +
-      `${they} marked on the strip and cannot be printed. Choose the same ${photo} again, and ${they.toLowerCase()} back.`,
+    `${count(photos.length, 'original')} ${isOrAre(photos)} gone from this browser (${names}). ` +
+      `Add the same ${photo} again; until then ${it} cannot be printed.`,
     'wrong',
   );
 }
@@ -125,13 +124,13 @@ function tellLostPhotos(film: Film, photos: readonly string[]): void {
 function tellLostSounds(film: Film, silent: readonly string[], files: readonly string[]): void {
   if (silent.length > 0)
     tell(
-      `${someNames(soundNames(film, silent))} cannot be heard: ${silent.length === 1 ? 'it is' : 'they are'} gone from this browser. Choose the same ${silent.length === 1 ? 'file' : 'files'} again.`,
+      `${someNames(soundNames(film, silent))} ${isOrAre(silent)} gone and silent. Add the same ${silent.length === 1 ? 'file' : 'files'} again.`,
       'wrong',
     );
   const heard = files.filter((hash) => !silent.includes(hash));
   if (heard.length > 0)
     tell(
-      `The files of ${someNames(soundNames(film, heard))} are gone from this browser. They are heard and printed, but cannot be saved with the film. Choose the same files again.`,
+      `${someNames(soundNames(film, heard))} can be heard, but ${heard.length === 1 ? 'its file is gone: it' : 'their files are gone: they'} cannot be saved with the film. Add the same ${heard.length === 1 ? 'file' : 'files'} again.`,
       'wrong',
     );
 }
@@ -199,5 +198,5 @@ export async function missingForPrint(
     ...photos.map((hash) => files.get(hash)?.name ?? hash),
     ...soundNames(film, sounds),
   ]);
-  return `The print was not begun: ${names} ${photos.length + sounds.length === 1 ? 'is' : 'are'} missing in this browser. Choose the same files again, then print.`;
+  return `Not printed: ${names} ${photos.length + sounds.length === 1 ? 'is' : 'are'} missing in this browser. Add the same files again, then print.`;
 }

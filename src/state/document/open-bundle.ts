@@ -13,9 +13,9 @@ import {
 } from '../../engine/browser/store/arrival-repository';
 import { isDemoFilm, keepDemoFilm, readFilm } from '../../engine/browser/store/film-repository';
 import { missingFiles } from '../../engine/browser/store/missing-files';
-import { isFull } from '../../engine/browser/store/is-full';
+import { isFull } from '../../engine/faults/is-full';
 import { roomFor, roomWords, type StorageRoom } from '../../engine/browser/store/storage-room';
-import { whyOf } from '../../engine/browser/store/why';
+import { reasonOf } from '../../engine/faults/reason-of';
 import { ask } from '../shell/ask';
 import { openFilmById, openNewFilm, showShelf, whenOpened } from './open-film';
 import { checkStores, tellLostMends, useMissing } from './missing';
@@ -25,6 +25,7 @@ import { askAgain } from '../sound/sounds';
 import { openFilm } from './document';
 import { invite } from '../shell/invitations';
 import { setShell, shellNow, tell } from '../shell/shell';
+import { ToldError } from '../../core/time/told-error';
 
 let stopping: AbortController | undefined;
 
@@ -33,7 +34,7 @@ export const stopOpening = (): void => stopping?.abort();
 
 const OPEN_THAT = 'Open the one that is here';
 const SECOND = 'Open it as a second film';
-const GO_ON = 'Bring in the rest';
+const GO_ON = 'Add the rest';
 
 /** A film of this browser that a film file is a copy of. */
 interface Known {
@@ -65,9 +66,9 @@ async function whereTo(
   const { title } = known.film;
   const cut = known.arrival?.complete === false;
   const choice = await ask({
-    title: cut ? 'This film did not come in whole' : 'This film is here already',
+    title: cut ? 'This film is incomplete' : 'This film is here already',
     text: cut
-      ? `“${title}” was still coming in from ${name} when that was cut off. The rest can be brought in now.`
+      ? `“${title}” was still being added from ${name} when that stopped. The rest can be added now.`
       : `“${title}” is among your films. It may have been changed since ${name} was saved.`,
     choices: cut ? [GO_ON, SECOND] : [OPEN_THAT, SECOND],
   });
@@ -81,12 +82,12 @@ const hashesOf = ({ photos, sounds }: Film): ReadonlySet<string> =>
 
 const notOpened = (name: string, room: StorageRoom): string =>
   `${name} was not opened: ${roomWords('it needs', room)} ` +
-  'Delete a film you no longer need, or free space on the disk. Nothing was changed.';
+  'Nothing was changed. Delete a film or free disk space.';
 
 /** Said where a film did not come in whole; of a damaged file another copy is needed. */
 export const cutWords = (missing: number, total: number, name: string, isDamaged = false): string =>
-  `${missing.toLocaleString('en')} of ${count(total, 'photo and sound', 'photos and sounds')} did not come in. ` +
-  `Open ${isDamaged ? `a whole copy of ${name}` : `${name} again`}, and the rest does; or delete the film under Films.`;
+  `${missing.toLocaleString('en')} of ${count(total, 'photo and sound', 'photos and sounds')} ${missing === 1 ? 'was' : 'were'} not added. ` +
+  `Open ${isDamaged ? `a whole copy of ${name}` : `${name} again`} for the rest.`;
 
 /** Opens a `.kermis` file as a film of its own, or goes on where it was cut off; asks where the film is here already. */
 export async function openBundle(
@@ -94,7 +95,7 @@ export async function openBundle(
   name: string,
   onOpened?: (filmId: string) => Promise<void>,
 ): Promise<void> {
-  if (shellNow().incoming) return tell('Something is still coming in. Wait for it, or stop it first.');
+  if (shellNow().incoming) return tell('Something is still being added. Wait for it, or stop it first.');
   const own = new AbortController();
   stopping = own;
   const startedAt = performance.now();
@@ -112,7 +113,7 @@ export async function openBundle(
 
   const giveUp = (error: unknown, room: StorageRoom | undefined): undefined => {
     if (isFull(error) && room) tell(notOpened(name, room), 'wrong');
-    else tell(`${name} could not be opened: ${whyOf(error)} Nothing was changed.`, 'wrong');
+    else tell(`${name} could not be opened. ${reasonOf(error)} Nothing was changed.`, 'wrong');
   };
 
   /** Keeps and opens the film; gives the files that are not here yet, or nothing where it is not wanted or there is no room. */
@@ -158,7 +159,7 @@ export async function openBundle(
     });
     if (ended === 'damaged' && into) {
       const total = hashesOf(into).size;
-      const words = missing > 0 ? cutWords(missing, total, name, true) : 'All of the film came in.';
+      const words = missing > 0 ? cutWords(missing, total, name, true) : 'The film is complete.';
       tell(`${name} is cut off or damaged. ${words}`, 'wrong');
       await mark(missing === 0, true);
     }
@@ -174,7 +175,7 @@ export async function openBundle(
     if (ended === 'full') {
       const room = await roomFor(into, await missingFiles(into));
       const words = room ? `${roomWords('The rest needs', room)} ` : '';
-      tell(`The browser has no room left. ${words}${cutWords(missing, total, name)}`, 'wrong');
+      tell(`No room left. ${words}${cutWords(missing, total, name)}`, 'wrong');
     } else if (ended === 'stopped') tell(`Stopped. ${cutWords(missing, total, name)}`);
     // What the file itself does not have will not come by opening it again.
     else if (ended === undefined && missing > 0) {
@@ -182,7 +183,7 @@ export async function openBundle(
       useMissing.setState({ cut: undefined });
     }
   } catch (error) {
-    tell(`${name} could not be opened: ${whyOf(error)}`, 'wrong');
+    tell(`${name} could not be opened. ${reasonOf(error)}`, 'wrong');
   } finally {
     if (stopping === own) stopping = undefined;
     setShell({ incoming: undefined });
@@ -203,7 +204,7 @@ async function tellCutArrival(film: Film): Promise<boolean> {
   const total = hashesOf(film).size;
   useMissing.setState({ cut: { name: arrival.name, missing, total } });
   tell(
-    `“${film.title}” was cut off while it came in from ${arrival.name}. ${cutWords(missing, total, arrival.name, arrival.isDamaged)}`,
+    `“${film.title}” is incomplete: adding it from ${arrival.name} was cut off. ${cutWords(missing, total, arrival.name, arrival.isDamaged)}`,
     'wrong',
   );
   return true;
@@ -222,12 +223,12 @@ export const startLookingOver = (): void =>
 export async function openDemoFilm(): Promise<void> {
   try {
     const answer = await fetch('/api/demo');
-    if (!answer.ok || !answer.body) throw new Error(`the server answered ${answer.status}`);
+    if (!answer.ok || !answer.body) throw new ToldError(`the server answered ${answer.status}`);
     await openBundle(answer.body, 'The demo film', keepDemoFilm);
     const film = openFilm();
     if (film) invite(film.id);
   } catch (error) {
-    tell(`The demo film could not be fetched: ${whyOf(error)}`, 'wrong');
+    tell(`The demo film could not be loaded. ${reasonOf(error)}`, 'wrong');
   }
   if (!openFilm() && shellNow().phase === 'starting') await showShelf('replace');
 }
@@ -242,6 +243,6 @@ export async function openMendedDemo(): Promise<void> {
     await openNewFilm(copy, 'mend');
     tell(`This is “${MENDED_TITLE}”, a copy. The demo film itself is under All films.`, 'done');
   } catch (error) {
-    tell(`The mended copy could not be kept: ${whyOf(error)}`, 'wrong');
+    tell(`The mended copy could not be saved. ${reasonOf(error)}`, 'wrong');
   }
 }

@@ -10,7 +10,7 @@ import { freeUnused, unusedWords, type Unused } from '../../engine/browser/store
 import type { Kept } from '../../engine/browser/store/follow-journal';
 import { deleteJournal } from '../../engine/browser/store/journal';
 import { holdPictures } from '../../engine/browser/store/store-lock';
-import { whyOf } from '../../engine/browser/store/why';
+import { reasonOf } from '../../engine/faults/reason-of';
 import { formatMended } from '../../core/formats/mend-document';
 import { formatSize } from '../../core/time/format';
 import { ask } from '../shell/ask';
@@ -30,7 +30,7 @@ let lock: FilmLock | undefined;
 let waiting: AbortController | undefined;
 let letGoOfPictures: (() => void) | undefined;
 
-const LEAVE = 'Leave without them';
+const LEAVE = 'Leave, lose changes';
 
 /** Lets go of the open film; false where its last changes could not be kept and the person stays with them. */
 async function letGo(): Promise<boolean> {
@@ -39,9 +39,9 @@ async function letGo(): Promise<boolean> {
   const { history, keeping } = documentNow();
   if (history && keeping.kind === 'not-kept') {
     const choice = await ask({
-      title: 'The last changes are not kept',
-      text: `“${history.film.title}” could not be kept. ${keeping.problem}`,
-      choices: ['Stay here', LEAVE],
+      title: 'Not saved',
+      text: `The last changes of “${history.film.title}” could not be saved. ${keeping.problem}`,
+      choices: ['Stay', LEAVE],
     });
     if (choice !== LEAVE) return false;
   }
@@ -60,13 +60,13 @@ async function write(id: string, kept: Kept): Promise<void> {
   if (kept.stray) {
     await deleteJournal(id);
     tell(
-      'What was done to this film before cannot be read and was forgotten. The film is as it was kept last.',
+      'The history of this film cannot be read: earlier changes cannot be undone. The film itself is whole.',
       'wrong',
     );
   }
   if (kept.passedOver > 0)
     tell(
-      `${count(kept.passedOver, 'step')} of what was done to this film cannot be read and cannot be taken back any more. The film itself is whole.`,
+      `${count(kept.passedOver, 'step')} of this film’s history cannot be read: those changes cannot be undone. The film itself is whole.`,
       'wrong',
     );
   autosaveTo(kept.journal);
@@ -86,7 +86,7 @@ async function takeOver(id: string): Promise<void> {
   void restoreIntake(id);
   void restoreTakes(id);
   void restoreShots(id);
-  tell('The other tab has let go of this film. It can be changed here now.', 'done');
+  tell('The other tab is closed. You can change this film here now.', 'done');
 }
 
 let onOpened: (film: Film) => void = () => undefined;
@@ -152,7 +152,7 @@ export const newFilm = (title = 'Untitled film'): Film => emptyFilm(newId(), new
 /** Begins an empty film. */
 export function beginFilm(): void {
   openNewFilm(newFilm(), 'sort').catch((error: unknown) =>
-    tell(`No new film could be kept. ${whyOf(error)}`, 'wrong'),
+    tell(`No new film could be saved. ${reasonOf(error)}`, 'wrong'),
   );
 }
 
@@ -164,9 +164,9 @@ export async function copyFilm(film: Film): Promise<void> {
     await openNewFilm(copy, shellNow().stage);
     // Whoever stays with changes that could not be kept has not gone over to it.
     if (documentNow().history?.film.id !== copy.id) return;
-    tell(`This is “${title}” now. “${film.title}” stays as it is, under All films.`, 'done');
+    tell(`This is “${title}” now. “${film.title}” stays unchanged under All films.`, 'done');
   } catch (error) {
-    tell(`No copy could be kept. ${whyOf(error)}`, 'wrong');
+    tell(`No copy could be saved. ${reasonOf(error)}`, 'wrong');
   }
 }
 
@@ -189,16 +189,14 @@ const freedWords = (unused: Unused): string =>
 export async function freePhotos(): Promise<void> {
   const freed = await freeUnused();
   if (freed === 'in-use') {
-    tell(
-      'A film is open in another tab, so photos that no film uses were not freed. Close it, then choose “Free them”.',
-    );
+    tell('Close the other tab, then press “Free” again.');
   } else tell(freedWords(freed), 'done');
 }
 
 /** Deletes a film from the browser, with the photos that no other film uses. */
 export async function throwAway(id: string): Promise<void> {
   const own = await tryFilmLock(id);
-  if (!own) return tell('This film is open in another tab and was not deleted.', 'wrong');
+  if (!own) return tell('This film is open in another tab. Close that tab to delete it.', 'wrong');
   try {
     await deleteFilm(id);
   } finally {
@@ -212,11 +210,11 @@ export async function throwOpenAway(): Promise<void> {
   const film = documentNow().history?.film;
   if (!film) return;
   const choice = await ask({
-    title: 'Throw this film away?',
-    text: `“${film.title}” and its photos will be gone from this browser. The photos and the film file on your disk stay as they are. This cannot be undone.`,
-    choices: ['Throw it away', 'Keep it'],
+    title: 'Delete this film?',
+    text: `Deletes “${film.title}” and its photos. Photos taken here exist nowhere else, unless you saved the film to disk. This cannot be undone.`,
+    choices: ['Delete film', 'Cancel'],
   });
-  if (choice !== 'Throw it away' || !(await letGo())) return;
+  if (choice !== 'Delete film' || !(await letGo())) return;
   await throwAway(film.id);
   await showShelf();
 }

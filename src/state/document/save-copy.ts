@@ -12,7 +12,7 @@ export async function saveCopy(film: Film): Promise<void> {
       label: `Saving ${film.title}`,
       noun: 'file',
       total: filesOf(film.photos).size + film.sounds.length + 1,
-      kept: `${film.title} was not saved; the film here is whole.`,
+      kept: `${film.title} was not saved. The film here is whole.`,
     },
     (signal, onDone) => writeFilmFile(film, signal, onDone),
   );

@@ -23,7 +23,7 @@ export function copyMends(): void {
   const { lookScope } = mendNow();
   const copiedKey = keyOf(film, here.pose);
   setMend({ copiedFrom: here.pose.id, copiedLook: lookInScope(film, lookScope), copiedKey });
-  tell('What the open tool sets of this pose is copied. Choose poses and paste it onto them.');
+  tell('The open tool’s settings of this pose are copied. Choose poses and paste them.');
 }
 
 /** Gives the chosen poses what the open tool sets of the pose that was copied: its light, its place by hand, its framing, its colour, its key or its drawing. */
@@ -33,7 +33,7 @@ export function pasteMends(): void {
   if (mendNow().tool === 'draw') return pasteDrawing(mendNow().copiedFrom);
   if (mendNow().tool === 'paint')
     return tell(
-      'Strokes are carried on to the photos behind this one, with M: there they follow what they cover.',
+      'Strokes cannot be copied. Carry them on to the next photos (M): there they follow what they cover.',
     );
   const film = openFilm();
   const { copiedFrom, tool } = mendNow();

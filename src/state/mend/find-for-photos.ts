@@ -1,6 +1,7 @@
 import { photosById, type Film, type Photo } from '../../core/film/film';
 import { fileOf } from '../../core/film/photo-picture';
 import type { Result } from '../../core/time/result';
+import { someNames } from '../document/missing';
 
 /** A photo for which something is to be found. */
 interface PhotoTask {
@@ -48,15 +49,12 @@ export function stillMeant<T>(
   );
 }
 
-/** Names that are told of photos for which nothing was found. */
-const MOST_NAMED = 3;
-
-/** Which photos were left as they are, and why, in a sentence or two; nothing where none was. */
+/** Which photos were left as they are, with the reason of the first; undefined where none was. */
 export function leftWords(failed: Failed): string | undefined {
   const [first] = failed;
   if (!first) return undefined;
-  const names = failed.slice(0, MOST_NAMED).map(([{ name }]) => name);
-  const more = failed.length > MOST_NAMED ? ` and ${failed.length - MOST_NAMED} more` : '';
-  const left = failed.length === 1 ? 'was left as it is' : 'were left as they are';
-  return `${names.join(', ')}${more} ${left}. ${first[1]}`;
+  const others = failed.slice(1).map(([{ name }]) => name);
+  const too =
+    others.length === 0 ? '' : ` ${someNames(others)} ${others.length === 1 ? 'was' : 'were'} left too.`;
+  return `${first[0].name} was left as it is. ${first[1]}${too}`;
 }

@@ -27,15 +27,13 @@ export function moveCamera(): void {
     const moves = cameraMoves(film, poses, mendNow().pace);
     if (moves) return edit(cameraMoveEdit(moves));
     return tell(
-      'Nothing would move: frame the first and the last of the chosen poses as the move begins and ends, or a single one as it ends.',
+      'Nothing would move. Crop the first and the last of the chosen poses as the move starts and ends.',
     );
   }
   const crops = movedCrops(film, poses, mendNow().pace);
   if (crops) edit(cropsEdit(crops, 'Camera moved'));
   else
-    tell(
-      'Choose a run of three poses or more, with the first and the last framed as the move begins and ends.',
-    );
+    tell('Choose three poses or more in a row, the first and the last cropped as the move starts and ends.');
 }
 
 /** Comes a step closer with each word that is said over the chosen poses; of the chosen cues only, where some are. */
@@ -53,9 +51,9 @@ export function stepByWords(): void {
     .map(({ frame }) => frame)
     .filter((frame) => frame >= from && frame < to);
   if (starts.length === 0)
-    return tell('No word is said over the chosen poses. Find or type words in Sound, or choose more poses.');
+    return tell('No word is said over the chosen poses. Mark words in Sound, or choose more poses.');
   const { wordStep, wordPoint } = mendNow();
-  edit(cropsEdit(steppedCrops(film, poses, starts, wordStep, wordPoint), 'Closer with each word'));
+  edit(cropsEdit(steppedCrops(film, poses, starts, wordStep, wordPoint), 'Zoom per word'));
 }
 
 /** The point towards which words come closer is clicked on the picture. */

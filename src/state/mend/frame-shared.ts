@@ -51,25 +51,24 @@ export async function frameShared(): Promise<void> {
   if (!film || !scene) return;
   const laid = laidIn(film, scene);
   const all = laid.length > 0 ? sharedPart(laid, film.settings) : undefined;
-  if (all && all.size > 1 - 1e-6)
-    return tell('The photos of this scene share all of the picture: no edge is seen.');
+  if (all && all.size > 1 - 1e-6) return tell('Nothing to crop: no edge shows in this scene.');
   const least = CROP_SIZES.least;
   const one = narrowing(laid, film.settings, WORTH_ASKING);
   const name = one && one.without.size >= least ? (laid[one.index]?.name ?? '') : undefined;
   let part = all && all.size >= least ? all : undefined;
   if (one && name !== undefined) {
     const choice = await ask({
-      title: 'One photo asks for a closer framing',
-      text: `${part ? `All photos of this scene share ${percent(part)} of the picture’s width` : 'The photos of this scene share no part that could be framed'}; without ${name} it is ${percent(one.without)}. Left out, its edge is seen.`,
-      choices: part ? ['Frame what all share', LEAVE_OUT] : [LEAVE_OUT],
+      title: 'One photo needs a closer crop',
+      text: `${part ? `All photos of this scene share ${percent(part)} of the picture’s width` : 'The photos of this scene share no part to crop to'}; without ${name} it is ${percent(one.without)}, but an edge of ${name} shows.`,
+      choices: part ? ['Crop to what all share', LEAVE_OUT] : [LEAVE_OUT],
     });
     if (choice === undefined || openFilm()?.id !== film.id) return;
     if (choice === LEAVE_OUT) part = one.without;
   }
-  if (!part) return tell('The photos of this scene share no part that could be framed.');
+  if (!part) return tell('The photos of this scene share no part to crop to.');
   const crop = { ...part, size: Math.min(1, Math.floor(part.size * PARTS) / PARTS) };
   const now = openFilm();
   if (now) edit(cropEdit(now, { of: 'scene', id: scene.id }, crop));
   const whose = part === all ? 'all its photos share' : `all its photos but ${name} share`;
-  tell(`${scene.name} is framed to what ${whose}: ${percent(crop)} of the picture’s width.`, 'done');
+  tell(`${scene.name} is cropped to what ${whose}: ${percent(crop)} of the picture’s width.`, 'done');
 }

@@ -26,9 +26,9 @@ async function keep(looks: readonly KeptLook[]): Promise<void> {
 export async function keepLook(typed: string, look: Look): Promise<void> {
   const name = asName(typed.trim());
   const others = (await keptLooks()).filter((each) => each.name !== name);
-  if (others.length >= MOST_LOOKS) return tell(`${MOST_LOOKS} looks are kept already. Throw one away first.`);
+  if (others.length >= MOST_LOOKS) return tell(`${MOST_LOOKS} looks are saved already. Delete one first.`);
   const looks = [...others, { name, look }].sort((a, b) => a.name.localeCompare(b.name));
-  await keep(looks).then(() => tell(`“${name}” is kept for other films.`, 'done'), sayFault);
+  await keep(looks).then(() => tell(`“${name}” is saved for other films.`, 'done'), sayFault);
 }
 
 /** Sets a kept stack. */
@@ -43,7 +43,7 @@ export function takeLook({ name, look }: KeptLook): void {
 export async function dropLook(name: string): Promise<void> {
   const left = (await keptLooks()).filter((each) => each.name !== name);
   await keep(left).then(
-    () => tell(`“${name}” is not kept any more. Films that have it keep it.`, 'done'),
+    () => tell(`“${name}” is deleted. Films that use it still have it.`, 'done'),
     sayFault,
   );
 }

@@ -123,7 +123,7 @@ describe('steps of a look', () => {
   it('are so many at most', () => {
     for (let i = 0; i < MOST_STEPS + 1; i++) addStep('mono');
     expect(look()).toHaveLength(MOST_STEPS);
-    expect(said()).toContain(`A stack has ${MOST_STEPS} steps at most.`);
+    expect(said()).toContain(`${MOST_STEPS} colour steps are the most. Delete one first.`);
   });
 });
 
@@ -163,7 +163,7 @@ describe('a colour that is picked', () => {
     expect(value.warmth).toBeLessThan(0);
     startPicking(step('warmth'), 'grey');
     pick([1, 0, 0], { x: 0.5, y: 0.5 });
-    expect(said()).toContain('That is too dark, or too full of colour, to be made grey.');
+    expect(said()).toContain('That is too dark or too colourful to be made grey.');
     expect(step('warmth').value).toEqual(value);
     addStep('levels');
     startPicking(step('levels'), 'black');

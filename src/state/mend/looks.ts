@@ -62,7 +62,7 @@ export const addStep = (kind: FreshKind): void => addDeed(freshDeed(kind));
 
 function addDeed(deed: ColourDeed): void {
   const look = lookNow();
-  if (look.length >= MOST_STEPS) return tell(`A stack has ${MOST_STEPS} steps at most.`);
+  if (look.length >= MOST_STEPS) return tell(`${MOST_STEPS} colour steps are the most. Delete one first.`);
   const step: ColourStep = { ...deed, id: newId() };
   setLook([...look, step], `${labelOf(deed.kind)} added`);
   setMend({ openStep: step.id });
@@ -84,7 +84,7 @@ const withStep = (id: string, change: (step: ColourStep) => ColourStep): Look =>
 export function removeStep(step: ColourStep): void {
   setLook(
     lookNow().filter(({ id }) => id !== step.id),
-    `${labelled(step)} taken out`,
+    `${labelled(step)} deleted`,
   );
 }
 
@@ -101,7 +101,7 @@ export function moveStep(step: ColourStep, by: 1 | -1): void {
 /** Leaves a step out, or does it again. */
 export function switchStep(step: ColourStep, on: boolean): void {
   const look = withStep(step.id, (each) => ({ ...each, off: on ? undefined : true }));
-  setLook(look, `${labelled(step)} ${on ? 'done again' : 'left out'}`);
+  setLook(look, `${labelled(step)} ${on ? 'on' : 'off'}`);
 }
 
 /** All of a step's numbers as they were when it was added. */
@@ -112,7 +112,7 @@ export const freshStep = (step: ColourStep): void =>
         ? { ...each, value: { ...each.value, strength: 100 } }
         : { ...freshDeed(each.kind), id: each.id },
     ),
-    `${labelled(step)} as before`,
+    `${labelled(step)} reset`,
   );
 
 const withNumbers = (id: string, numbers: Numbers): Look =>
@@ -143,8 +143,8 @@ export const setCurve = (step: ColourStep, name: CurveName, points: readonly Cur
 export const tryCurve = (step: ColourStep, name: CurveName, points: readonly CurvePoint[]): void =>
   tryLook(withCurve(step.id, name, points));
 
-/** The look as it came: none. */
-export const lookAsBefore = (): void => setLook(NO_LOOK, 'as it came');
+/** The look reset: none. */
+export const lookAsBefore = (): void => setLook(NO_LOOK, 'reset');
 
 /** From here on something is picked from the picture, which is seen as the step gets it. */
 export function startPicking(step: ColourStep, what: Pick): void {
@@ -183,7 +183,7 @@ export function pick(
   if (what === 'grey') {
     const by = greyBy(colour);
     if (!by || Math.abs(by.warmth) > 2 || Math.abs(by.tint) > 2)
-      return tell('That is too dark, or too full of colour, to be made grey. Click something else.');
+      return tell('That is too dark or too colourful to be made grey. Click something else.');
     return setNumbers(step, { warmth: rounded(by.warmth, 1000), tint: rounded(by.tint, 1000) });
   }
   const luma = 0.2126 * colour[0] + 0.7152 * colour[1] + 0.0722 * colour[2];

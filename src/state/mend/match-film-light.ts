@@ -11,7 +11,7 @@ import { evenChange } from '../../core/picture/steps/light-change';
 import { count } from '../../core/time/format';
 import type { Result } from '../../core/time/result';
 import { findFlicker, findLight } from '../../engine/browser/mend/mend-workers';
-import { whyOf } from '../../engine/browser/store/why';
+import { reasonOf } from '../../engine/faults/reason-of';
 import { openFilm } from '../document/document';
 import { edit, mayWrite } from '../document/edit-film';
 import { longJob } from '../shell/long-job';
@@ -82,18 +82,18 @@ export async function matchTheLight(): Promise<void> {
   const wanted = new Set(photosInScope(film, scope).map(({ id }) => id));
   const tasks = planMatching(marked, wanted);
   if (tasks.every(({ photo, reference }) => photo === reference))
-    return tell('There is no other photo to match: all that are meant are well-lit ones or left out.');
+    return tell('There is no other photo to match: all these are references or switched off.');
   const found = new Map<string, FoundLight>();
   const failed = await longJob(
     {
       ...{ label: 'Matching the light', noun: 'photo', total: tasks.length },
-      kept: 'What was found stays; the rest is as it was.',
+      kept: 'What was found stays.',
     },
     (signal, onDone) => findForPhotos(tasks, findTask(signal), found, onDone),
   );
   const lights = keepSlow
     ? await flickerOnly(film, found).catch((error: unknown) => {
-        tell(`${whyOf(error)} Nothing was changed.`, 'wrong');
+        tell(`${reasonOf(error)} Nothing was changed.`, 'wrong');
       })
     : found;
   const now = openFilm();

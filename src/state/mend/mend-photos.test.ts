@@ -24,6 +24,7 @@ import { lightAsBefore, setStrength, setTouch, toggleLight, toggleReference } fr
 import { frameShared } from './frame-shared';
 import { setNudge } from './move-photos';
 import { steadyThePhotos } from './steady-film';
+import { ToldError } from '../../core/time/told-error';
 
 vi.mock('../../engine/browser/mend/mend-workers', () => ({
   findLight: vi.fn(),
@@ -117,12 +118,12 @@ describe('light', () => {
   it('of which a worker breaks is told; what was found stays', async () => {
     found.findLight.mockImplementation((photo) =>
       photo.id === 'c'
-        ? Promise.reject(new Error('The part that mends broke off.'))
+        ? Promise.reject(new ToldError('The part that mends broke off.'))
         : Promise.resolve(ok(LIGHT)),
     );
     await matchTheLight();
     expect(matched()).toContain('b');
-    expect(said()).toContain('The part that mends broke off. What was found stays; the rest is as it was.');
+    expect(said()).toContain('The part that mends broke off. What was found stays.');
   });
 
   it('is stopped half-way: what was found stays, as one step', async () => {
@@ -133,12 +134,12 @@ describe('light', () => {
     await vi.waitFor(() => expect(useLongJob.getState().job?.label).toBe('Matching the light'));
     // One thing of that kind goes on at a time.
     await steadyThePhotos();
-    expect(said()).toContain('Something else is still being written.');
+    expect(said()).toContain('“Matching the light” is still running.');
     useLongJob.getState().job?.stop();
     await matching;
     expect(matched()).toContain('b');
     expect(matched()).not.toContain('c');
-    expect(said()).toContain('Stopped. What was found stays; the rest is as it was.');
+    expect(said()).toContain('Stopped. What was found stays.');
     undoEdit();
     expect(matched()).toEqual([]);
   });
@@ -166,7 +167,7 @@ describe('light', () => {
     await matchTheLight();
     expect(mendsOf('b')?.matched?.change).toEqual(evenChange(0.1));
     undoEdit();
-    found.findFlicker.mockRejectedValueOnce(new Error('It broke off.'));
+    found.findFlicker.mockRejectedValueOnce(new ToldError('It broke off.'));
     await matchTheLight();
     expect(said()).toContain('It broke off. Nothing was changed.');
     expect(matched()).toEqual([]);
@@ -197,9 +198,7 @@ describe('light', () => {
     await openForTest({ ...filmWith([[{ id: 'p1', photoId: 'a', hold: 2 }]]), photos: [photoNamed('a')] });
     setDocument({ canWrite: true });
     await matchTheLight();
-    expect(said()).toContain(
-      'There is no other photo to match: all that are meant are well-lit ones or left out.',
-    );
+    expect(said()).toContain('There is no other photo to match: all these are references or switched off.');
     await openForTest({ ...filmWith([[]]), photos: [] });
     setDocument({ canWrite: true });
     await matchTheLight();
@@ -230,11 +229,11 @@ describe('places', () => {
 
   it('that are right already are counted; what is not found is named and left', async () => {
     found.findPlace.mockImplementation((photo) =>
-      Promise.resolve(photo.id === 'b' ? ok(UNMOVED) : err('Too little of it stands still.')),
+      Promise.resolve(photo.id === 'b' ? ok(UNMOVED) : err('Too little of it stays still.')),
     );
     await steadyThePhotos();
     expect(said()).toContain(
-      '1 photo stood right already. C.JPG was left as it is. Too little of it stands still.',
+      '1 photo stood still already. C.JPG was left as it is. Too little of it stays still.',
     );
     expect(places()).not.toContain('c');
   });
@@ -244,11 +243,11 @@ describe('places', () => {
     setNudge({ right: 400 });
     for (const [choice, size] of [
       ['Leave it out', 0.75],
-      ['Frame what all share', 0.5415],
+      ['Crop to what all share', 0.5415],
     ] as const) {
       const framing = frameShared();
       const { asked } = useQuestion.getState();
-      expect(asked?.text).toMatch(/^All photos .* share 54\.2 % .* width; without B\.JPG it is 75 %\./);
+      expect(asked?.text).toMatch(/^All photos .* share 54\.2 % .* width; without B\.JPG it is 75 %, but/);
       asked?.answer(choice);
       await framing;
       expect(film().scenes[0]?.crop?.size).toBeCloseTo(size, 3);
@@ -261,12 +260,12 @@ describe('places', () => {
     const before = film();
     await steadyThePhotos();
     expect(film()).toBe(before);
-    expect(said()).toContain('No photo was steadied. B.JPG, C.JPG were left as they are. It is black.');
+    expect(said()).toContain(
+      'No photo was steadied. B.JPG was left as it is. It is black. C.JPG was left too.',
+    );
     setMend({ scope: 'scene' });
     goTo(6);
     await steadyThePhotos();
-    expect(said()).toContain(
-      'There is no other photo to steady: all that are meant stand right or are left out.',
-    );
+    expect(said()).toContain('There is no other photo to steady: all these are references or switched off.');
   });
 });

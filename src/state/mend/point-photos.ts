@@ -10,7 +10,7 @@ import { photoOnScreen } from './target-photos';
 /** From here on the same point is clicked in photo after photo: the first click says where it should lie. */
 export function startPointing(): void {
   setMend({ pointing: { to: undefined } });
-  tell('Click a point that stands still, here and then in each photo after it.');
+  tell('Click a point that does not move, here and in each photo after it.');
 }
 
 /** Ends it. */

@@ -1,7 +1,7 @@
 import { fileName } from '../../core/formats/file-name';
 import { partDone } from '../../core/film/mend-dose';
 import { writeTable } from '../../engine/browser/mend/cube-files';
-import { whyOf } from '../../engine/browser/store/why';
+import { reasonOf } from '../../engine/faults/reason-of';
 import { openFilm } from '../document/document';
 import { atWork } from '../shell/at-work';
 import { handOver } from '../shell/hand-over';
@@ -24,12 +24,12 @@ export async function saveCube(): Promise<void> {
     handOver(file, fileName(film.title, '.cube'));
     const notes = [
       look.some(({ kind, off }) => kind === 'vignette' && !off) &&
-        'It is without the vignette: a table of colour knows no places.',
+        'Without the vignette: a LUT knows no places.',
       most > SAID_FROM &&
-        `Where colours bend sharply between its points it differs from the picture by up to ${most.toFixed(1)} of 255, by ${mean.toFixed(2)} in the mean.`,
+        `It differs from the picture by up to ${most.toFixed(1)} of 255, ${mean.toFixed(2)} on average.`,
     ].filter(Boolean);
-    tell(['The table of colour is saved.', ...notes].join(' '), notes.length > 0 ? 'asks' : 'done');
+    tell(['The LUT is saved.', ...notes].join(' '), notes.length > 0 ? 'asks' : 'done');
   } catch (error) {
-    tell(`The table of colour could not be saved. ${whyOf(error)}`, 'wrong');
+    tell(`The LUT could not be saved. ${reasonOf(error)}`, 'wrong');
   }
 }

@@ -28,8 +28,8 @@ function sayOutcome(film: Film, steadied: ReadonlySet<string>, right: number, fa
   const done = steadied.size === 0 ? 'No photo was steadied.' : `${count(steadied.size, 'photo')} steadied.`;
   const words = [
     done,
-    bumps > 0 && `The stand was bumped ${bumps === 1 ? 'once' : `${bumps} times`}.`,
-    right > 0 && `${count(right, 'photo')} stood right already.`,
+    bumps > 0 && `The tripod was bumped ${bumps === 1 ? 'once' : `${bumps} times`}.`,
+    right > 0 && `${count(right, 'photo')} stood still already.`,
     leftWords(failed),
   ];
   tell(words.filter(Boolean).join(' '), failed.length > 0 ? 'asks' : 'done');
@@ -48,12 +48,12 @@ export async function steadyThePhotos(): Promise<void> {
   const wanted = new Set(photosInScope(film, scope).map(({ id }) => id));
   const tasks = planSteadying(film, wanted, here.id);
   if (tasks.length === 0)
-    return tell('There is no other photo to steady: all that are meant stand right or are left out.');
+    return tell('There is no other photo to steady: all these are references or switched off.');
   const found = new Map<string, Move>();
   const failed = await longJob(
     {
       ...{ label: 'Steadying the picture', noun: 'photo', total: tasks.length },
-      kept: 'What was found stays; the rest is as it was.',
+      kept: 'What was found stays.',
     },
     (signal, onDone) =>
       findForPhotos(tasks, ({ photo, anchor }) => findPlace(photo, anchor, signal), found, onDone),

@@ -7,7 +7,7 @@ import { importPhotos } from '../../engine/browser/photos/import-photos';
 import { isDemoFilm } from '../../engine/browser/store/film-repository';
 import { roomWords, storageRoom } from '../../engine/browser/store/storage-room';
 import { nextTask } from '../../engine/browser/threads/next-task';
-import { whyOf } from '../../engine/browser/store/why';
+import { reasonOf } from '../../engine/faults/reason-of';
 import { beginIntake, completeIntake, takeIn, takeInUnread } from './intake';
 import { intakeOf, keepWaitingRows } from './intake-table';
 import { saveNow } from '../document/autosave';
@@ -35,10 +35,10 @@ const isBundle = (file: File): boolean => file.name.toLowerCase().endsWith('.ker
 async function openBundles(bundles: readonly File[], others: number): Promise<void> {
   for (const file of bundles) await openBundle(file.stream(), file.name);
   if (bundles.length > 1)
-    tell(`${count(bundles.length, 'film file')} were read; the films stand under Films.`, 'done');
+    tell(`${count(bundles.length, 'film file')} were read. The films are under All films.`, 'done');
   if (others > 0)
     tell(
-      `${count(others, 'other file')} chosen with a film file ${others === 1 ? 'was' : 'were'} left out. Choose ${others === 1 ? 'it' : 'them'} again to bring ${others === 1 ? 'it' : 'them'} into the film.`,
+      `${count(others, 'other file')} beside a film file ${others === 1 ? 'was' : 'were'} left out. Add ${others === 1 ? 'it' : 'them'} again without the film file.`,
       'asks',
     );
 }
@@ -51,16 +51,16 @@ async function filmFor(title: string, stage?: 'sound'): Promise<string | undefin
   const started = openFilm();
   if (started && !(await isDemoFilm(started.id))) {
     if (documentNow().canWrite) return started.id;
-    tell('This film is open in another tab. Nothing was brought in.', 'wrong');
+    tell('This film is open in another tab. Close that tab to add photos here.', 'wrong');
     return undefined;
   }
   try {
     await openNewFilm(newFilm(title), stage);
   } catch (error) {
-    tell(`No new film could be kept. ${whyOf(error)} Nothing was brought in.`, 'wrong');
+    tell(`No new film could be saved. ${reasonOf(error)} Nothing was added.`, 'wrong');
     return undefined;
   }
-  if (started) tell('What you bring in has a new film of its own. The demo film stays under Films.', 'done');
+  if (started) tell('What you add has a new film of its own. The demo film is under All films.', 'done');
   return openFilm()?.id;
 }
 
@@ -69,14 +69,14 @@ async function filmFor(title: string, stage?: 'sound'): Promise<string | undefin
  * what was dropped and could not be opened.
  */
 export async function bringIn(files: readonly File[], unread: readonly string[] = []): Promise<void> {
-  if (shellNow().incoming) return tell('Photos are still coming in. Wait for them, or stop them first.');
+  if (shellNow().incoming) return tell('Photos are still being added. Wait for them, or stop them first.');
   const bundles = files.filter(isBundle);
   if (bundles.length > 0) return openBundles(bundles, files.length - bundles.length);
   const sounds = files.filter(isSound);
   const meant = files.filter((file) => isMeant(file) && !isSound(file));
   if (meant.length === 0 && sounds.length === 0) {
     const names = unread.length > 0 ? ` ${unread.join(', ')} could not be read.` : '';
-    return tell(`There are no pictures in what was chosen.${names} Nothing was changed.`, 'wrong');
+    return tell(`There are no photos in these files.${names} Nothing was changed.`, 'wrong');
   }
   // A sound alone may as well be for the demo film.
   const filmId =
@@ -94,8 +94,7 @@ async function bringInPhotos(
   unread: readonly string[],
 ): Promise<void> {
   const fresh = await notYetIn(meant);
-  if (fresh.length === 0)
-    return tell('All of these photos are in the table already. Nothing was read twice.');
+  if (fresh.length === 0) return tell('All these photos are in the table already.');
   await tellRoom(fresh);
   beginIntake(filmId, [...fresh.map((file) => file.name), ...unread]);
   if (unread.length > 0) takeInUnread(unread);
@@ -147,8 +146,8 @@ async function tellFull(left: readonly File[]): Promise<void> {
   const room = await storageRoom(left);
   const words = room ? `${roomWords('They need', room)} ` : '';
   tell(
-    `The browser has no room left: ${count(left.length, 'photo')} did not come in. ${words}What came in is kept. ` +
-      'Delete a film you no longer need, or free space on the disk; then choose the same photos again, and the rest comes in.',
+    `No room left: ${count(left.length, 'photo')} ${left.length === 1 ? 'was' : 'were'} not added. ${words}` +
+      'Delete a film or free disk space, then add the same photos again.',
     'wrong',
   );
 }
@@ -161,11 +160,11 @@ async function tellRoom(files: readonly File[]): Promise<void> {
   const room = await storageRoom(files);
   if (!room) return;
   const { needed, free } = room;
-  const words = `${count(files.length, 'photo')} need about ${formatSize(needed)}; the browser has ${formatSize(free)} left for Kermis.`;
+  const words = `${count(files.length, 'photo')} ${files.length === 1 ? 'needs' : 'need'} about ${formatSize(needed)}; ${formatSize(free)} are free.`;
   if (needed > free) {
     tell(
-      `${words} What fits comes in and is kept. Delete a film you no longer need, or free space on the disk, and ` +
-        'choose the same photos again for the rest.',
+      `${words} What fits is added. Delete a film or free disk space, then ` +
+        'add the same photos again for the rest.',
       'wrong',
     );
   } else if (needed >= WORTH_TELLING) tell(words);

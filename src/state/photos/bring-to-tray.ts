@@ -20,6 +20,9 @@ export async function bringToTray(file: File): Promise<Photo | undefined> {
     return known ? undefined : looked;
   });
   if (outcome === 'full')
-    tell(`The browser has no room left for ${file.name}. It was left out; free some on the disk.`, 'wrong');
+    tell(
+      `No room left for ${file.name}. It was left out. Delete a film or free disk space, then add it again.`,
+      'wrong',
+    );
   return typeof outcome === 'string' ? known : outcome;
 }

@@ -113,7 +113,7 @@ describe('the table of what came in', () => {
     useIntake.setState({ intake: undefined });
     await restoreIntake('film');
     expect(shellNow().notices.map(({ text }) => text)).toEqual([
-      '1 photo of 3 had come in when the page was closed. Choose the same folder again and the rest comes in; what is here is not read twice.',
+      '1 of 3 photos had been added when the page was closed. Add the same folder again for the rest.',
     ]);
   });
 
@@ -127,7 +127,7 @@ describe('the table of what came in', () => {
     begin(row(1), bad);
     takeInUnread(['locked']);
     expect(intakeOf()?.rows.map(({ problem }) => problem)).toEqual([
-      'locked could not be read: the system does not let it be opened. It was left out.',
+      'locked could not be opened. It was left out. Check that you may read it, then add it again.',
       undefined,
       'PICT0002.JPG is empty.',
     ]);

@@ -71,7 +71,7 @@ export const takeInUnread = (names: readonly string[]): void =>
     names.map((name) => ({
       id: newId(),
       name,
-      problem: `${name} could not be read: the system does not let it be opened. It was left out.`,
+      problem: `${name} could not be opened. It was left out. Check that you may read it, then add it again.`,
       leftOut: false,
     })),
   );
@@ -127,7 +127,7 @@ export function layOutAndPlay(): void {
   void forgetWhenKept(film.id);
   if (intake.complete) useIntake.setState({ intake: undefined });
   else changeIntake({ laidOut: true, rows: [] });
-  tell(`${count(used, 'photo')} laid out.`, 'done');
+  tell(`${count(used, 'photo')} added.`, 'done');
   showStage('time');
   if (first) {
     setTransport({ frame: 0 });
@@ -177,8 +177,8 @@ export async function restoreIntake(filmId: string): Promise<void> {
   });
   if (kept && kept.rows.length < kept.asked) {
     tell(
-      `${count(kept.rows.length, 'photo')} of ${kept.asked} had come in when the page was closed. ` +
-        'Choose the same folder again and the rest comes in; what is here is not read twice.',
+      `${kept.rows.length.toLocaleString('en')} of ${count(kept.asked, 'photo')} had been added when the page was closed. ` +
+        'Add the same folder again for the rest.',
       'asks',
     );
   }

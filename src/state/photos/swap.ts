@@ -66,10 +66,9 @@ function betterRule(film: Film, rows: readonly IntakeRow[]): MatchBy {
 export async function bringRetouched(files: readonly File[]): Promise<void> {
   const film = openFilm();
   if (!film) return;
-  if (shellNow().incoming) return tell('Photos are still coming in. Wait for them, or stop them first.');
+  if (shellNow().incoming) return tell('Photos are still being added. Wait for them, or stop them first.');
   const meant = files.filter(isMeant);
-  if (meant.length === 0)
-    return tell('There are no pictures in what was chosen. Nothing was changed.', 'wrong');
+  if (meant.length === 0) return tell('There are no photos in these files. Nothing was changed.', 'wrong');
   useSwap.setState({ swap: { filmId: film.id, rows: [], by: 'name', complete: false } });
   await readFiles(film.id, meant, (rows) => {
     const swap = swapNow();
@@ -102,7 +101,7 @@ export function swapIn(): void {
   edit(swapEdit(film, pairs));
   dismissSwap();
   tell(
-    `${count(pairs.length, 'photo')} swapped for retouched ones. Their originals can be had back at any time.`,
+    `${count(pairs.length, 'photo')} swapped for retouched ones. “Show originals” brings the originals back.`,
     'done',
   );
 }

@@ -65,12 +65,12 @@ export const takePhotosOut = (): void => {
 /** What misses photos that were taken out, in a sentence; undefined where nothing does. */
 function neededWords({ painted, plates, behind }: NeededFor): string | undefined {
   const parts = [
-    painted > 0 && `were painted in on ${count(painted, 'photo')}`,
-    plates > 0 && `were the clean plate of ${count(plates, 'scene')}`,
-    behind > 0 && 'stood behind a subject',
+    painted > 0 && `painted in on ${count(painted, 'photo')}`,
+    plates > 0 && `as the clean plate of ${count(plates, 'scene')}`,
+    behind > 0 && 'used as a background',
   ].filter((each) => each !== false);
   if (parts.length === 0) return undefined;
-  return `Photos that were taken out ${parts.join(', and ')}: that is missing now. Undo brings them back; set aside they go on doing it.`;
+  return `The deleted photos were still used: ${parts.join(', and ')}. Undo, then use “Set aside” instead.`;
 }
 
 /** Shows the chosen photos' own files again. */

@@ -24,10 +24,10 @@ export async function writePhotos(
   if (into === 'folder' && !folder) return;
   const name = `${title} to retouch`;
   const job = {
-    label: 'Writing photos out',
+    label: 'Saving photos',
     noun: 'photo',
     total: files.length,
-    kept: folder ? 'The photos written so far lie in the folder.' : 'No file was made.',
+    kept: folder ? 'The photos saved so far are in the folder.' : 'No file was made.',
   };
   const place = await longJob(job, async (signal, onDone) => {
     if (folder) return writePhotosInto(folder, name, files, film, signal, onDone);
@@ -37,8 +37,8 @@ export async function writePhotos(
   if (place === undefined || openFilm()?.id !== film.id) return;
   edit(writtenOutEdit(files));
   tell(
-    `${count(files.length, 'photo')} written out${place === '' ? '' : ` into the folder “${place}”`}. ` +
-      'Keep their names, or at least their numbers: then each finds its place again.',
+    `${count(files.length, 'photo')} saved${place === '' ? '' : ` into the folder “${place}”`}. ` +
+      'Keep their names or numbers: then each finds its place again.',
     'done',
   );
 }

@@ -9,7 +9,7 @@ export function makeReady(): void {
   const wasMended = useShownAs.getState().view === 'mended';
   if (wasPlaying) pause();
   if (!wasMended) setMendView('mended');
-  const stands = wasPlaying ? `The film stands still on frame ${transportNow().frame + 1} now.` : '';
-  const shown = wasMended ? '' : 'The picture is shown mended now.';
-  tell([stands, shown, 'Begin again on it.'].filter((each) => each !== '').join(' '));
+  const stands = wasPlaying ? `Stopped on frame ${transportNow().frame + 1}.` : '';
+  const shown = wasMended ? '' : 'The mended picture is shown now.';
+  tell([stands, shown, 'Draw now.'].filter((each) => each !== '').join(' '));
 }

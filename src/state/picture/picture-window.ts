@@ -23,7 +23,7 @@ export function togglePictureWindow(): void {
   if (usePictureWindow.getState().view) return closePictureWindow();
   const view = window.open('', NAME, SHAPE);
   if (!view) {
-    tell('The browser does not let another window open. Allow this page to open windows, then try again.');
+    tell('The browser blocked the window. Allow pop-ups for this page, then try again.');
     return;
   }
   view.document.body.replaceChildren();

@@ -104,7 +104,7 @@ export const reversePoses = (): void => withMeant(reverseEdit);
 export function exchangePoses(): void {
   withMeant((film, poses) => {
     const change = exchangeEdit(film, poses);
-    if (!change) tell(`Two poses change places; ${count(poses.length, 'pose')} are chosen. Choose two.`);
+    if (!change) tell(`Choose two poses to swap; ${count(poses.length, 'pose')} are chosen.`);
     return change;
   });
 }
@@ -157,13 +157,13 @@ export function pastePoses(): void {
   const film = openFilm();
   if (!film) return;
   const { items, cues } = clipboard;
-  if (items.length === 0) return tell('Nothing was copied yet. Choose poses and copy or cut them first.');
+  if (items.length === 0) return tell('Nothing is copied yet. Choose poses and copy or cut them first.');
   const photos = new Set(film.photos.map((photo) => photo.id));
   if (posesIn(items).some((pose) => !photos.has(pose.photoId))) {
-    return tell('What was copied shows photos that this film does not have. Bring the photos in first.');
+    return tell('The copied poses show photos that this film does not have. Add the photos first.');
   }
   const sounds = new Set(film.sounds.map((sound) => sound.id));
   const unheard = cues.filter((cue) => !sounds.has(cue.soundId)).length;
-  if (unheard > 0) tell(`${count(unheard, 'cue')} did not come along: this film does not have the sounds.`);
+  if (unheard > 0) tell(`${count(unheard, 'cue')} not pasted: this film does not have the sounds.`);
   editAndShow((open, fresh) => pasteEdit(open, clipboard, gapBehindMeant(open), fresh));
 }

@@ -47,7 +47,7 @@ export function takePassOut(cycleId: string, pass: number): boolean {
     const from = span.start + pass * span.passFrames;
     tell(
       `Pass ${pass + 1} is plain poses now, on frames ${from + 1} to ${from + span.passFrames}. Two cycles are left: ` +
-        `one of ${count(pass, 'pass', 'passes')} before it, from frame ${span.start + 1}, and one of ${count(behind, 'pass', 'passes')} behind it.`,
+        `one of ${count(pass, 'pass', 'passes')} before it, from frame ${span.start + 1}, and one of ${count(behind, 'pass', 'passes')} after it.`,
       'done',
     );
   }

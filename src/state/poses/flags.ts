@@ -44,9 +44,7 @@ export function goToFlag(direction: 1 | -1): void {
   const { frame } = transportNow();
   const target = direction === 1 ? frames.find((at) => at > frame) : frames.findLast((at) => at < frame);
   if (target === undefined)
-    return tell(
-      direction === 1 ? 'No flag or word behind this frame.' : 'No flag or word before this frame.',
-    );
+    return tell(direction === 1 ? 'No flag or word after this frame.' : 'No flag or word before this frame.');
   pause();
   goTo(target);
 }
@@ -66,7 +64,7 @@ export function setPoint(which: 'in' | 'out'): void {
     const set = isIn ? { in: at } : { out: at };
     const moved = isIn ? { out: other } : { in: other };
     edit({ kind: 'patch', of: 'range', patch: crossed ? { ...set, ...moved } : set });
-    if (crossed) tell('The in point was behind the out point: they have changed places.');
+    if (crossed) tell('The in point was after the out point: they were swapped.');
   }
 }
 

@@ -69,7 +69,7 @@ export function trimScene(sceneId: string): void {
   const film = openFilm();
   if (!film) return;
   if (!film.range.in && !film.range.out) {
-    tell('Set an in or an out point first: what lies outside of them is taken off the scene.');
+    tell('Set an in or an out point first: what is outside of them is cut off.');
     return;
   }
   tryEdit((open) => trimSceneEdit(open, sceneId, spanOf(scheduleOf(open), open.range), newId));

@@ -25,6 +25,7 @@ import {
   usePrintQueue,
 } from './print-queue';
 import { setPrint, usePrintSettings } from './print-settings';
+import { ToldError } from '../../core/time/told-error';
 
 /** A print that was begun, as its worker would make it. */
 interface Begun {
@@ -255,7 +256,7 @@ describe('a print that is stopped', () => {
     expect([line(), finished(), said()]).toEqual([
       ['Fair 2.mp4 printing'],
       [],
-      'The print Fair.mp4 was stopped. No file was made; what was encoded is kept for the next one.',
+      'The print Fair.mp4 was stopped. No file was made.',
     ]);
     // The file of the one that goes on now.
     expect([...made.files]).toEqual([idOf('Fair 2.mp4')]);
@@ -342,12 +343,12 @@ describe('a print that fails', () => {
 
   it('since its place cannot be written is told, and the next one begins', async () => {
     const folder = {
-      getFileHandle: () => Promise.reject(new Error('The folder is gone.')),
+      getFileHandle: () => Promise.reject(new ToldError('The folder is gone.')),
     } as unknown as FileSystemDirectoryHandle;
     await printLater(orders(), () => Promise.resolve({ folder })).catch(() => undefined);
     await vi.waitFor(() => expect(line()[0]).toBe('Fair.mp4 failed'));
     expect(usePrintQueue.getState().queue[0]?.problem).toContain(
-      'It cannot be written there. The folder is gone.',
+      'It cannot be saved there. The folder is gone.',
     );
   });
 });
@@ -372,7 +373,7 @@ describe('a tab that opens', () => {
     expect(line()).toContain('Fair 2.mp4 printing');
     expect(line()).toHaveLength(2);
     expect(said()).toContain(
-      'The print Fair 2.mp4 broke off when its tab was closed. In stage Print it can go on.',
+      'The print Fair 2.mp4 stopped when its tab was closed. Choose “Go on” in Print.',
     );
     expect(finished()).toEqual(['Fair.mp4']);
     expect([...made.files].sort()).toEqual(

@@ -27,7 +27,7 @@ import {
   storedPrints,
   type OpenPrint,
 } from '../../engine/browser/store/print-repository';
-import { whyOf } from '../../engine/browser/store/why';
+import { reasonOf } from '../../engine/faults/reason-of';
 import { missingForPrint } from '../document/missing';
 import { atWork } from '../shell/at-work';
 import { tell } from '../shell/shell';
@@ -196,7 +196,7 @@ async function run(print: QueuedPrint): Promise<void> {
   }).catch(() => undefined);
   const place =
     why === undefined && !early.signal.aborted
-      ? await placeOf(print).catch((error: unknown) => `It cannot be written there. ${whyOf(error)}`)
+      ? await placeOf(print).catch((error: unknown) => `It cannot be saved there. ${reasonOf(error)}`)
       : why;
   await gate.pass();
   if (early.signal.aborted) {
@@ -217,10 +217,7 @@ async function run(print: QueuedPrint): Promise<void> {
 }
 
 const sayStopped = ({ fileName }: PrintOrder): void =>
-  tell(
-    `The print ${fileName} was stopped. No file was made; what was encoded is kept for the next one.`,
-    'done',
-  );
+  tell(`The print ${fileName} was stopped. No file was made.`, 'done');
 
 async function settle(print: QueuedPrint, outcome: Printed, seconds: number): Promise<void> {
   const { id, order, part } = print;
@@ -298,7 +295,7 @@ export async function resumePrint(id: string): Promise<void> {
   }
   const handle = print.file ?? print.folder;
   if (handle && !(await mayWrite(handle)))
-    return tell(`The browser was not allowed to write ${print.order.fileName}.`, 'wrong');
+    return tell(`Allow the browser to write ${print.order.fileName}, then choose “Go on”.`, 'wrong');
   // It may have been taken out of the line while the browser asked.
   if (!find(id)) return;
   usePrintQueue.setState(({ queue }) => ({
@@ -335,7 +332,7 @@ export async function restorePrints(): Promise<void> {
     const [first] = broken;
     if (first)
       tell(
-        `The print ${first.order.fileName}${broken.length > 1 ? ` and ${broken.length - 1} more` : ''} broke off when its tab was closed. In stage Print it can go on.`,
+        `The print ${first.order.fileName}${broken.length > 1 ? ` and ${broken.length - 1} more` : ''} stopped when its tab was closed. Choose “Go on” in Print.`,
         'asks',
       );
     await sweepFiles(new Set([...open, ...finished].map(({ id }) => id)));

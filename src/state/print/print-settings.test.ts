@@ -26,6 +26,7 @@ import {
   usePrintSettings,
 } from './print-settings';
 import { printToDisk } from './print-to-disk';
+import { ToldError } from '../../core/time/told-error';
 
 vi.mock('./print-queue', () => ({ printLater: vi.fn() }));
 vi.mock('../../engine/browser/print/pick-file', () => ({ pickFile: vi.fn() }));
@@ -139,9 +140,9 @@ describe('a print straight to the disk', () => {
     await printToDisk(orders());
     await printToDisk(orders({ kind: 'png' }));
     expect(printLater).not.toHaveBeenCalled();
-    vi.mocked(pickFile).mockRejectedValue(new Error('The disk is write-protected.'));
+    vi.mocked(pickFile).mockRejectedValue(new ToldError('The disk is write-protected..'));
     await printToDisk(orders());
-    expect(said()).toBe('It cannot be written there. The disk is write-protected.');
+    expect(said()).toBe('It cannot be saved there. The disk is write-protected. Choose another place.');
   });
 });
 

@@ -3,7 +3,7 @@ import type { PlannedOrder } from '../../core/print/plan-orders';
 import { printKind } from '../../core/print/print-kinds';
 import { freshFolder, pickFolder } from '../../engine/browser/out/write-out';
 import { pickFile } from '../../engine/browser/print/pick-file';
-import { whyOf } from '../../engine/browser/store/why';
+import { reasonOf } from '../../engine/faults/reason-of';
 import { tell } from '../shell/shell';
 import { printLater } from './print-queue';
 
@@ -32,6 +32,6 @@ export async function printToDisk(orders: readonly PlannedOrder[]): Promise<void
       folder: makes === 'stills' ? await freshFolder(into, bare(fileName)) : into,
     }));
   } catch (error) {
-    tell(`It cannot be written there. ${whyOf(error)}`, 'wrong');
+    tell(`It cannot be saved there. ${reasonOf(error)} Choose another place.`, 'wrong');
   }
 }

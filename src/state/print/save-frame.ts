@@ -4,7 +4,7 @@ import { recipeOf } from '../../core/film/recipe-of';
 import { frameOfPose, poseAt, scheduleOf } from '../../core/film/schedule';
 import { fileName } from '../../core/formats/file-name';
 import { writeFramePng } from '../../engine/browser/out/write-out';
-import { whyOf } from '../../engine/browser/store/why';
+import { reasonOf } from '../../engine/faults/reason-of';
 import { openFilm } from '../document/document';
 import { handOver } from '../shell/hand-over';
 import { tell } from '../shell/shell';
@@ -25,6 +25,6 @@ export async function saveFrame(): Promise<void> {
       fileName(`${film.title}, frame ${frame + 1}`, '.png'),
     );
   } catch (error) {
-    tell(`Frame ${frame + 1} could not be written. ${whyOf(error)}`, 'wrong');
+    tell(`Frame ${frame + 1} could not be saved. ${reasonOf(error)}`, 'wrong');
   }
 }

@@ -41,10 +41,10 @@ export async function clapTest(): Promise<void> {
     if (openRecorder() !== own) return;
     if (delay === undefined || delay < 0)
       return tell(
-        'The claps could not be told. Clap along with all four clicks, near the microphone, or let it hear the loudspeaker.',
+        'The claps were not heard. Clap along with all four clicks near the microphone, or let it hear the loudspeaker.',
       );
     setDelay(Math.round(delay * 1000) / 1000);
-    tell(`The microphone is ${Math.round(delay * 1000)} ms late. That is allowed for from now on.`);
+    tell(`The microphone is ${Math.round(delay * 1000)} ms late. That is corrected from now on.`);
   } finally {
     takeSamples(() => undefined);
     if (openRecorder() === own) set({ doing: 'open' });

@@ -2,7 +2,7 @@ import { create } from 'zustand';
 import { keepDelay, readDelay } from '../../engine/browser/record/microphone-delay';
 import { listMicrophones, STAND_IN, type Microphone } from '../../engine/browser/record/microphones';
 import { Recorder, type RecorderEvents } from '../../engine/browser/record/recorder';
-import { whyOf } from '../../engine/browser/store/why';
+import { reasonOf } from '../../engine/faults/reason-of';
 import { stopHearing } from '../sound/hear-sound';
 import { tell, subscribeToShell } from '../shell/shell';
 
@@ -122,7 +122,7 @@ export async function openMicrophone(): Promise<void> {
   } catch (error) {
     if (mine !== openings) return;
     set({ doing: 'closed' });
-    tell(whyOf(error), 'wrong');
+    tell(reasonOf(error), 'wrong');
   }
 }
 
@@ -142,7 +142,7 @@ function microphoneGone(): void {
   void findMicrophones();
   tell(
     recording
-      ? 'The microphone was unplugged. What was recorded until then is kept with the takes.'
+      ? 'The microphone was unplugged. What was recorded until then is under Takes.'
       : 'The microphone was unplugged. Plug it in and open it again, or choose another one.',
     'wrong',
   );

@@ -235,7 +235,7 @@ it('goes on in a hidden tab, where nothing is repainted, to the end of the film;
 it('a film that is heard and stumbles says how far the take is off by its end', async () => {
   for (const [late, said] of [
     [5, ''],
-    [250, 'by its end the take is 6 frames behind the film. It is kept.'],
+    [250, 'the take ends 6 frames behind the film. It is saved.'],
   ] as const) {
     stumbled = 0;
     setHearFilm(true);
@@ -273,7 +273,7 @@ it('unplugged, what was recorded until then is kept, and said', async () => {
   expect(doing()).toBe('recording');
   microphone?.events.onGone();
   await pass(500);
-  expect(notes()).toMatch(/unplugged. What was recorded until then is kept/);
+  expect(notes()).toMatch(/unplugged. What was recorded until then is under Takes/);
   expect(doing()).toBe('closed');
   const [take] = useTakes.getState().takes;
   expect((take?.samples ?? 0) / SAMPLE_RATE).toBeGreaterThan(1.5);
@@ -284,7 +284,7 @@ it('a full disk stops it; what was stored before is found again', async () => {
   await pass(4700);
   vi.spyOn(takePieces, 'setItem').mockRejectedValue(new DOMException('', 'QuotaExceededError'));
   await pass(1500);
-  expect(notes()).toMatch(/no room left: the recording was stopped/);
+  expect(notes()).toMatch(/No room left: the recording stopped/);
   await restoreTakes(film.id);
   const [take] = useTakes.getState().takes;
   expect((take?.samples ?? 0) / SAMPLE_RATE).toBeGreaterThanOrEqual(1);
@@ -321,6 +321,6 @@ it('the clap test finds how late the microphone hears, and says so where nothing
   hears = () => 0;
   void clapTest();
   await pass(5500);
-  expect(notes()).toMatch(/could not be told/);
+  expect(notes()).toMatch(/were not heard/);
   expect(useRecord.getState().delay).toBeCloseTo(0.083, 2);
 });

@@ -40,7 +40,8 @@ export function recordOrStop(): void {
 async function record(): Promise<void> {
   const film = openFilm();
   if (!film) return;
-  if (!documentNow().canWrite) return tell('This film is open in another tab. Record there.');
+  if (!documentNow().canWrite)
+    return tell('This film is open in another tab. Close that tab to record here.');
   if (!openRecorder()) await openMicrophone();
   const own = openRecorder();
   if (!own || state().doing !== 'open') return;
@@ -51,8 +52,7 @@ async function record(): Promise<void> {
   const lock = await tryRecordingLock();
   if (!isOpen(own)) return lock?.release();
   if (!lock) set({ doing: 'open' });
-  if (!lock)
-    return tell('Another tab is recording. Stop it there first; two at once would record each other.');
+  if (!lock) return tell('Another tab is recording. Stop it there first.');
   try {
     await recordTake(own, film);
   } finally {
@@ -132,7 +132,7 @@ async function recordTake(own: Recorder, film: Film): Promise<void> {
     if (isOpen(own)) set({ doing: 'open' });
     if (wasHidden)
       tell(
-        'The tab was hidden while you recorded: the sound went on, but the film could not be seen. Hear the take before you keep it.',
+        'The tab was hidden while you recorded: the sound went on. Play the take before you use it.',
         'asks',
       );
   }
@@ -157,7 +157,7 @@ function tellSlid(seconds: number, rate: Film['settings']['rate']): void {
   const frames = Math.round(seconds * rateNumber(rate));
   if (frames === 0) return;
   tell(
-    `The machine could not keep up while you recorded: by its end the take is ${count(Math.abs(frames), 'frame')} ${frames > 0 ? 'behind' : 'ahead of'} the film. It is kept. With the film silent this does not happen.`,
+    `The computer was too slow: the take ends ${count(Math.abs(frames), 'frame')} ${frames > 0 ? 'behind' : 'ahead of'} the film. It is saved. Untick “Hear the film meanwhile” next time.`,
     'wrong',
   );
 }

@@ -2,9 +2,9 @@ import { pinAt } from '../../core/film/cue-place';
 import type { Film } from '../../core/film/film';
 import { frameToSample, SAMPLE_RATE } from '../../core/time/frames';
 import { TakeWriter, type Take } from '../../engine/browser/store/take-repository';
-import { isFull } from '../../engine/browser/store/is-full';
+import { isFull } from '../../engine/faults/is-full';
 import { newId } from '../../engine/browser/new-id';
-import { whyOf } from '../../engine/browser/store/why';
+import { reasonOf } from '../../engine/faults/reason-of';
 import { useRecord } from './microphone';
 import { useTakes } from './takes';
 import { tell } from '../shell/shell';
@@ -47,8 +47,8 @@ export class TakeSamples {
     this.#writer.push(channels).catch((error: unknown) => {
       tell(
         isFull(error)
-          ? 'The browser has no room left: the recording was stopped. What was recorded until then is kept.'
-          : `The recording could not be stored and was stopped: ${whyOf(error)}`,
+          ? 'No room left: the recording stopped. What was recorded until then is saved.'
+          : `The recording was stopped: it could not be saved. ${reasonOf(error)}`,
         'wrong',
       );
       onFailed();

@@ -57,7 +57,7 @@ export async function restoreTakes(filmId: string): Promise<void> {
   const [last] = cut.filter(({ samples }) => samples > 0);
   if (last)
     tell(
-      `A recording was cut off. ${formatSamples(last.samples)} of it are kept as ${last.name}, in Sound under Record.`,
+      `A recording was cut off. ${formatSamples(last.samples)} of it are saved as ${last.name}, in Sound under Record.`,
       'asks',
     );
 }
@@ -78,7 +78,7 @@ export async function keepTake(take: Take, laneId: string): Promise<void> {
     await importSounds([await takeFile(take)], new AbortController().signal, (done) => {
       outcome = done;
     });
-    if (!outcome?.ok) return tell(outcome?.problem ?? `${take.name} could not be kept.`, 'wrong');
+    if (!outcome?.ok) return tell(outcome?.problem ?? `${take.name} could not be saved.`, 'wrong');
     const now = openFilm();
     if (now?.id !== film.id) return;
     const known = now.sounds.find(({ hash }) => hash === (outcome?.ok && outcome.sound.hash));
@@ -88,7 +88,7 @@ export async function keepTake(take: Take, laneId: string): Promise<void> {
     const pin = take.pin.to === 'pose' ? { ...take.pin, by: from } : take.pin;
     const cue: Cue = { id: newId(), soundId: sound.id, laneId, from, to: sound.samples, level: 0, pin };
     edit(
-      batch(`${take.name} laid in`, [
+      batch(`${take.name} added`, [
         { kind: 'set', of: 'sounds', things: [{ id: sound.id, to: sound }] },
         { kind: 'set', of: 'cues', things: [{ id: cue.id, to: cue }] },
       ]),

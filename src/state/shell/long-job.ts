@@ -1,4 +1,4 @@
-import { whyOf } from '../../engine/browser/store/why';
+import { reasonOf } from '../../engine/faults/reason-of';
 import { create } from 'zustand';
 import { atWork } from './at-work';
 import { tell } from './shell';
@@ -29,8 +29,9 @@ export async function longJob<T>(
   facts: Pick<LongJob, 'label' | 'noun' | 'total'> & { readonly kept: string },
   work: (signal: AbortSignal, onDone: (done: number) => void) => Promise<T>,
 ): Promise<T | undefined> {
-  if (useLongJob.getState().job) {
-    tell('Something else is still being written. Wait for it, or stop it first.');
+  const running = useLongJob.getState().job;
+  if (running) {
+    tell(`“${running.label}” is still running. Wait for it, or stop it first.`);
     return undefined;
   }
   const { label, noun, total, kept } = facts;
@@ -51,7 +52,7 @@ export async function longJob<T>(
     return await atWork(() => work(stopping.signal, (done) => stopping.signal.aborted || show(done)));
   } catch (error) {
     if (stopping.signal.aborted) tell(`Stopped. ${kept}`);
-    else tell(`${whyOf(error)} ${kept}`, 'wrong');
+    else tell(`${reasonOf(error)} ${kept}`, 'wrong');
     return undefined;
   } finally {
     useLongJob.setState({ job: undefined });

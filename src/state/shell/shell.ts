@@ -1,5 +1,6 @@
 import type { ImportProgress } from '../../engine/browser/photos/import-photos';
 import { createRoom, storeFactory } from '../room';
+import type { GuideChapter } from './guide';
 import { FIRST_STAGE, type Stage } from './stages';
 
 /** What can stand beside the picture: what is chosen, the flags, or what was done. */
@@ -39,7 +40,9 @@ export interface ShellState {
   readonly panel: Panel;
   readonly soundPanel: SoundPanel;
   /** A sheet over the workbench. */
-  readonly sheet: 'settings' | 'keys' | 'commands' | undefined;
+  readonly sheet: 'settings' | 'keys' | 'commands' | 'guide' | undefined;
+  /** The chapter at which the guide is open, or was last. */
+  readonly guide: GuideChapter;
   /** What the strip's ruler counts in. */
   readonly ruler: 'frames' | 'timecode';
   /** Pixels a frame on the strip, as a person picked it; undefined shows the whole film, however it grows. */
@@ -62,6 +65,7 @@ export const createShell = storeFactory<ShellState>(() => ({
   panel: 'poses',
   soundPanel: 'cue',
   sheet: undefined,
+  guide: 'films',
   ruler: 'frames',
   zoom: undefined,
   zoomFrom: undefined,

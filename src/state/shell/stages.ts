@@ -1,4 +1,5 @@
 import { STAGE_ADDRESSES } from '../../engine/stage-addresses';
+import type { GuideChapter } from './guide';
 
 /** The stages of the work, in the order of the work. */
 export const STAGES = STAGE_ADDRESSES;
@@ -7,6 +8,10 @@ export type Stage = (typeof STAGES)[number];
 /** What is special to a stage, but for its view and its keys (`views/stages.ts`). */
 export interface StageFacts {
   readonly label: string;
+  /** What it is for, in its tip. */
+  readonly does: string;
+  /** The chapter that the guide opens at, where none is asked for. */
+  readonly guide: GuideChapter;
   /** Whether the film goes on playing as the stage is shown. */
   readonly plays: boolean;
   /** Whether the big picture is shown in it. */
@@ -38,20 +43,33 @@ const PICTURES_ONLY = {
 export const STAGE_FACTS: Readonly<Record<Stage, StageFacts>> = {
   shoot: {
     label: 'Shoot',
+    does: 'take photos',
+    guide: 'camera',
     plays: false,
     hasPicture: true,
-    tallPanel: { name: 'Camera', width: 240 },
+    tallPanel: { name: 'Camera', width: 276 },
     strip: { lanes: 'used', laneHeight: 'low', beats: true, mends: false, closest: 'frames' },
   },
-  sort: { label: 'Sort', plays: false, hasPicture: false, strip: PICTURES_ONLY },
+  sort: {
+    label: 'Sort',
+    does: 'bring photos in',
+    guide: 'photos',
+    plays: false,
+    hasPicture: false,
+    strip: PICTURES_ONLY,
+  },
   time: {
     label: 'Time',
+    does: 'order and hold',
+    guide: 'poses',
     plays: true,
     hasPicture: true,
     strip: { lanes: 'used', laneHeight: 'low', beats: true, mends: false, closest: 'frames' },
   },
   mend: {
     label: 'Mend',
+    does: 'light, shake, colour, key',
+    guide: 'light',
     plays: true,
     hasPicture: true,
     tallPanel: { name: 'Mends', width: 284 },
@@ -59,15 +77,19 @@ export const STAGE_FACTS: Readonly<Record<Stage, StageFacts>> = {
   },
   sound: {
     label: 'Sound',
+    does: 'music and voice',
+    guide: 'sounds',
     plays: false,
     hasPicture: true,
     strip: { lanes: 'all', laneHeight: 'full', beats: true, mends: false, closest: 'samples' },
   },
   print: {
     label: 'Print',
+    does: 'make the video file',
+    guide: 'output',
     plays: false,
     hasPicture: false,
-    tallPanel: { name: 'A print', width: 340 },
+    tallPanel: { name: 'Output', width: 340 },
     strip: PICTURES_ONLY,
   },
 };

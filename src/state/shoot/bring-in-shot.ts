@@ -212,7 +212,7 @@ async function putIn(shot: Incoming, outcome: Looked, { onThere, hasToWait }: Tu
 /** Says that photos are kept, but wait for room. */
 export const tellWaiting = (names: readonly string[]): void =>
   tell(
-    `The browser has no room left to bring ${someNames(names)} into the film. ${names.length === 1 ? 'The photo is kept, and comes' : 'The photos are kept, and come'} in once there is room: free some on the disk, or delete a film you no longer need.`,
+    `No room left to add ${someNames(names)}. ${names.length === 1 ? 'The photo is saved, and comes' : 'The photos are saved, and come'} in once there is room: delete a film or free disk space.`,
     'wrong',
   );
 

@@ -13,7 +13,7 @@ import { shotNeighbours } from '../../core/shoot/shot-neighbours';
 import type { Camera, CameraName } from '../../engine/browser/shoot/camera';
 import { listCameras, openCamera as openOne } from '../../engine/browser/shoot/cameras';
 import { STAND_IN_CAMERA } from '../../engine/browser/shoot/stand-in/stand-in-camera';
-import { whyOf } from '../../engine/browser/store/why';
+import { reasonOf } from '../../engine/faults/reason-of';
 import { openFilm } from '../document/document';
 import { shellNow, subscribeToShell, tell } from '../shell/shell';
 import { transportNow } from '../transport/transport';
@@ -102,7 +102,7 @@ function tellOtherSize({ width, height }: Size): void {
   const photo = last && photosById(film).get(last.pose.photoId);
   if (!photo || (photo.width === width && photo.height === height)) return;
   tell(
-    `The camera takes photos of ${width} × ${height}; the last one is ${photo.width} × ${photo.height}. Choose that size under Camera, or go on: both are fitted into the film.`,
+    `Photos are now ${width} × ${height}; the last was ${photo.width} × ${photo.height}. Change it under Camera, or go on.`,
     'asks',
   );
 }
@@ -125,7 +125,7 @@ export async function openCamera(): Promise<void> {
     if (mine === openings) tellOtherSize(camera.photoSize);
   } catch (error) {
     if (mine !== openings) return;
-    set({ doing: 'closed', problem: whyOf(error) });
+    set({ doing: 'closed', problem: reasonOf(error) });
   }
 }
 
@@ -147,9 +147,9 @@ export function closeCamera(): void {
 
 const GONE = {
   unplugged:
-    'The camera was unplugged. All photos that were taken are kept. Plug it in and open it again, or choose another one.',
+    'The camera was unplugged. Your photos are saved. Plug it in and open it again, or choose another one.',
   'taken back':
-    'The browser took the camera back. All photos that were taken are kept. Allow it for this page at the left of the address, then open it again.',
+    'The browser ended access to the camera. Your photos are saved. Allow it beside the address, then open it again.',
 } as const;
 
 function cameraGone(why: keyof typeof GONE): void {
@@ -165,7 +165,7 @@ async function askOf(constraints: CameraConstraints): Promise<void> {
   try {
     await camera.set(constraints);
   } catch (error) {
-    tell(`The camera did not take that: ${whyOf(error)} It is as it was.`, 'wrong');
+    tell(`This camera cannot set that; nothing was changed. ${reasonOf(error)}`, 'wrong');
   }
   showSizes();
 }

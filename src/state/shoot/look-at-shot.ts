@@ -74,7 +74,11 @@ function compare(photo: Photo, signal: AbortSignal, say: (sign: string | undefin
   const all = [
     findLight(photo, before, evenChange(0), signal).then((found) => {
       const sign = found.ok ? lightSign(found.value) : undefined;
-      say(sign === undefined || !setsItself() ? sign : `${sign}: the camera sets itself, lock it`);
+      say(
+        sign === undefined || !setsItself()
+          ? sign
+          : `${sign}: the camera adjusts itself; press “Lock settings”`,
+      );
     }),
     findPlace(photo, before, signal).then((found) => {
       if (found.ok) say(standSign(found.value, shownSize(photo)));

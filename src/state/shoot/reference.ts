@@ -119,7 +119,7 @@ async function keepNow(filmId: string): Promise<void> {
   try {
     await (kept ? references.setItem(filmId, kept) : references.removeItem(filmId));
   } catch {
-    tell('The reference could not be kept: it is gone when the page is closed.', 'wrong');
+    tell('The reference could not be saved: it is gone when the page is closed.', 'wrong');
   }
 }
 
@@ -177,7 +177,7 @@ async function looksOf(chosen: Blob, name: string): Promise<Looks | undefined> {
   const pixels = await looked(url, kind);
   URL.revokeObjectURL(url);
   if (pixels && pixels.width > 0) return { kind, pixels };
-  tell(`${name} is not a picture or a video that this browser shows. It was left out.`, 'wrong');
+  tell(`${name} is not a photo or video that this browser can show. It was left out.`, 'wrong');
   return undefined;
 }
 
@@ -239,7 +239,7 @@ export function setReference(
 /** Shows the reference, or no longer. */
 export const toggleReference = (): void => {
   if (state().reference) setReference({ isShown: !state().isShown });
-  else tell('There is no reference yet: choose one under See.');
+  else tell('There is no reference yet: choose one under View.');
 };
 
 /** Takes it away. */

@@ -29,7 +29,7 @@ export function takeBackOne(): void {
   if (!film || !photo || !mayWrite()) return;
   edit(takeBackEdit(film, photo));
   forgetSigns();
-  tell(`${photo.name} is out of the film; it stays in the tray, set aside. Undo brings it back.`);
+  tell(`${photo.name} is out of the film, set aside in the tray. Undo brings it back.`);
 }
 
 /** The next photo goes in place of the pose on screen, or of the last one. */

@@ -5,9 +5,9 @@ import { countTones, nextRelease, type ReleasePlan } from '../../core/shoot/rele
 import { isShotType, nextShotName, shotNameAs } from '../../core/shoot/shot-name';
 import { count } from '../../core/time/format';
 import { newId } from '../../engine/browser/new-id';
-import { isFull } from '../../engine/browser/store/is-full';
+import { isFull } from '../../engine/faults/is-full';
 import { keepShot, type KeptShot } from '../../engine/browser/store/shot-repository';
-import { whyOf } from '../../engine/browser/store/why';
+import { reasonOf } from '../../engine/faults/reason-of';
 import { openFilm } from '../document/document';
 import { mayWrite } from '../document/edit-film';
 import { tell } from '../shell/shell';
@@ -61,7 +61,7 @@ function takeOne(isOfBurst = false): boolean {
   const camera = openCameraNow();
   if (!film || !camera) return false;
   if (state().storing >= MOST_WAITING) {
-    tell('Photos are being stored: wait a moment before the next press. None was lost.');
+    tell('Photos are still being saved: this press took none. Wait a moment.');
     return true;
   }
   const { type, frames, place, turn, mirrorsPhotos } = shootingNow();
@@ -96,8 +96,8 @@ function takeOne(isOfBurst = false): boolean {
 
 const whyNot = (name: string, error: unknown): string =>
   isFull(error)
-    ? `There was no room left for ${name}: it was not taken, all before it are kept. Free some room on the disk, then press again.`
-    : `${name} was not taken: ${whyOf(error)}`;
+    ? `No room left: ${name} was not taken. The photos before it are saved. Free disk space, then press again.`
+    : `${name} was not taken. ${reasonOf(error)}`;
 
 /** Lets the frame of the photo that came in be heard: the playhead stands on it. */
 function hear(): void {
@@ -200,7 +200,7 @@ async function run(plan: ReleasePlan, isBurst: boolean): Promise<void> {
     own.abort();
     if (passedBy > 0 && !isBurst)
       tell(
-        `${count(passedBy, 'photo')} ${passedBy === 1 ? 'was' : 'were'} left out while photos were taken by themselves: the tab was hidden, or the machine slept or was busy. All that were taken are in the film.`,
+        `${count(passedBy, 'photo')} ${passedBy === 1 ? 'was' : 'were'} missed: the tab was hidden or the computer busy. The rest are in the film.`,
         'asks',
       );
   }

@@ -22,6 +22,7 @@ import {
   watchPicked,
   watchServer,
 } from './watch';
+import { ToldError } from '../../core/time/told-error';
 
 /** A file as it lies in a folder: a photo is known by its words, as by its bytes. */
 interface Lying {
@@ -52,7 +53,7 @@ const place = {
           })),
           older: 0,
         })
-      : Promise.reject(new Error('It is gone.')),
+      : Promise.reject(new ToldError('It is gone.')),
   read: (name: string) =>
     locked.has(name)
       ? Promise.reject(new Error('It is locked.'))
@@ -63,7 +64,7 @@ vi.mock('../../engine/browser/shoot/watched/server-folder', () => ({
   serverFolder: () => Promise.resolve(place),
 }));
 vi.mock('../../engine/browser/shoot/watched/local-folder', () => ({
-  pickFolder: () => Promise.reject(new Error('The folder is not allowed.')),
+  pickFolder: () => Promise.reject(new ToldError('The folder is not allowed.')),
 }));
 
 const hashOf = (words: string): string => createHash('sha256').update(words).digest('hex');
@@ -132,9 +133,7 @@ afterEach(async () => {
 test('files come in once they are whole, in number order; what lay there before stays there', async () => {
   write('OLD1.JPG', 'old');
   await watchServer(false);
-  expect(said()).toContain(
-    '1 file in “Card” already stays there; what comes from now on comes into the film.',
-  );
+  expect(said()).toContain('1 file already in “Card” stays there. New ones are added.');
   // Two at once, the higher number first; and one that grows from look to look.
   write('SHOT0010.JPG', 'ten');
   write('SHOT0009.JPG', 'nine');
@@ -198,7 +197,7 @@ test('a full disk ends the watching, and says how what is missing comes in', asy
   for (const name of ['SHOT2.JPG', 'SHOT3.JPG']) write(name, name);
   await looks(2);
   expect(said()).toBe(
-    'The browser has no room left for SHOT2.JPG, so “Card” is no longer watched. Free some on the disk and watch it again with what lies there already: what the film does not have comes in.',
+    'No room left for SHOT2.JPG: “Card” is not watched any more. Free disk space, then watch it again, with the files that are there.',
   );
   isFull = false;
   await watchServer(true);
@@ -216,7 +215,7 @@ test('the same name with other bytes is another photo, which is said; the same b
   write('SHOT1.JPG', 'another');
   await looks(3);
   expect(names()).toEqual(['SHOT1.JPG', 'SHOT1.JPG']);
-  expect(said()).toBe('SHOT1.JPG was brought in before and has other bytes now: both are in the film.');
+  expect(said()).toBe('SHOT1.JPG was added before and has changed since: both are in the film.');
 });
 
 test('what the film itself wrote out is not brought in again; a photo of the same name is one of its own', async () => {
@@ -235,8 +234,8 @@ test('what the film itself wrote out is not brought in again; a photo of the sam
   write('SHOT8.png', 'whatever became of it');
   await looks(3);
   expect(said().split('\n').sort()).toEqual([
-    'SHOT7.JPG was written out by this film itself; it is not brought in again.',
-    'SHOT8.png was written out by this film itself; it is not brought in again.',
+    'SHOT7.JPG was saved out by this film; it is not added again.',
+    'SHOT8.png was saved out by this film; it is not added again.',
   ]);
   write('SHOT7.JPG', 'a photo of its own');
   await looks(3);
@@ -306,13 +305,13 @@ test('a folder that goes is told of, and no longer watched; so is one that may n
   folder = undefined;
   await looks(1);
   expect(said()).toContain(
-    'The folder “Card” is gone or can no longer be read. Nothing more is brought in; all photos that came are in the film.',
+    'The folder “Card” is gone or cannot be read any more. The photos that came are in the film.',
   );
   expect([names(), useWatch.getState().name]).toEqual([['SHOT1.JPG'], undefined]);
   await watchServer(false);
-  expect(said()).toContain('The folder cannot be read: It is gone.');
+  expect(said()).toContain('The folder cannot be read. It is gone.');
   await watchPicked(false);
-  expect(said()).toContain('The folder cannot be read: The folder is not allowed.');
+  expect(said()).toContain('The folder cannot be read. The folder is not allowed.');
   folder = new Map();
   await watchServer(false);
   expect(useWatch.getState().name).toBe('Card');

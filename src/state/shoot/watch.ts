@@ -19,7 +19,7 @@ import { pickFolder } from '../../engine/browser/shoot/watched/local-folder';
 import { serverFolder } from '../../engine/browser/shoot/watched/server-folder';
 import type { WatchedPlace } from '../../engine/browser/shoot/watched/watched-place';
 import { sha256Of } from '../../engine/browser/store/sha256';
-import { whyOf } from '../../engine/browser/store/why';
+import { reasonOf } from '../../engine/faults/reason-of';
 import { openFilm } from '../document/document';
 import { mayWrite } from '../document/edit-film';
 import { subscribeToShell, tell } from '../shell/shell';
@@ -77,7 +77,7 @@ async function tryWatch(find: () => Promise<WatchedPlace | undefined>, takesAll:
     const found = await find();
     if (found) await watch(found, takesAll);
   } catch (error) {
-    tell(`The folder cannot be read: ${whyOf(error)}`, 'wrong');
+    tell(`The folder cannot be read. ${reasonOf(error)}`, 'wrong');
   }
 }
 
@@ -99,12 +99,12 @@ async function watch(next: WatchedPlace, takesAll: boolean): Promise<void> {
   set({ ...NONE, name: next.name, stayed: takesAll ? 0 : there + list.older });
   if (list.older > 0)
     tell(
-      `“${next.name}” holds ${count(there + list.older, 'file')}. Only the ${there.toLocaleString('en')} newest are looked at; for older ones choose them under Sort.`,
+      `“${next.name}” holds ${count(there + list.older, 'file')}. Only the ${there.toLocaleString('en')} newest are watched; add older ones in Sort.`,
       'asks',
     );
   else if (there > 0 && !takesAll)
     tell(
-      `${count(there, 'file')} in “${next.name}” already ${there === 1 ? 'stays' : 'stay'} there; what comes from now on comes into the film.`,
+      `${count(there, 'file')} already in “${next.name}” ${there === 1 ? 'stays' : 'stay'} there. New ones are added.`,
     );
   goOnWatching();
 }
@@ -150,7 +150,7 @@ async function look(own: WatchedPlace): Promise<void> {
     if (own !== place) return;
     stopWatching();
     return tell(
-      `The folder “${own.name}” is gone or can no longer be read. Nothing more is brought in; all photos that came are in the film.`,
+      `The folder “${own.name}” is gone or cannot be read any more. The photos that came are in the film.`,
       'wrong',
     );
   }
@@ -208,7 +208,7 @@ async function take(own: WatchedPlace, { name }: ListedFile): Promise<void> {
     if (outcome === 'full' && own === place) {
       stopWatching();
       tell(
-        `The browser has no room left for ${name}, so “${own.name}” is no longer watched. Free some on the disk and watch it again with what lies there already: what the film does not have comes in.`,
+        `No room left for ${name}: “${own.name}” is not watched any more. Free disk space, then watch it again, with the files that are there.`,
         'wrong',
       );
     }
@@ -219,13 +219,12 @@ async function take(own: WatchedPlace, { name }: ListedFile): Promise<void> {
   }
 }
 
-const sayOwn = (name: string): void =>
-  tell(`${name} was written out by this film itself; it is not brought in again.`);
+const sayOwn = (name: string): void => tell(`${name} was saved out by this film; it is not added again.`);
 
 /** Says of a file that comes in that the film has another by its name: a camera may count from the same number again. */
 function sayOther(name: string, hash: string): void {
   if (openFilm()?.photos.some((photo) => photo.name === name && photo.hash !== hash))
-    tell(`${name} was brought in before and has other bytes now: both are in the film.`);
+    tell(`${name} was added before and has changed since: both are in the film.`);
 }
 
 /** The hash of a file, where the film may have it: where it has one of as many bytes. */

@@ -53,7 +53,7 @@ function withMusic(act: (film: Film, music: PlacedCue) => unknown): void {
   const film = openFilm();
   const music = film && musicOf(film, selectionNow().chosenCues);
   if (film && music) act(film, music);
-  else tell('Lay a piece of music into a lane of music first.');
+  else tell('Add a piece of music to a music lane first.');
 }
 
 /** Does something with the beats of the music, where it has some. */
@@ -122,7 +122,7 @@ export const firstBeatHere = (): void =>
   withMusic((film, music) => {
     const here = musicSampleHere(film, music, transportNow().frame);
     if (here < music.cue.from || here >= music.cue.to)
-      return tell('Put the playhead where the music is heard: the first beat is set to that frame.');
+      return tell('Put the playhead where the first beat is heard.');
     if (music.sound.beats) setFirstBeat(here);
     else tell('Type a tempo first, or let the beat be found.');
   });
@@ -137,17 +137,17 @@ export const addTempoHere = (): void =>
     const here = musicSampleHere(film, music, transportNow().frame);
     const tempo = beats.steps[stepAt(beats, here)]?.tempo ?? 120;
     const next = withStep(beats, here, tempo, music.sound.samples);
-    if (next.ok) setBeats(music, next.value, 'Another tempo from a beat on');
+    if (next.ok) setBeats(music, next.value, 'New tempo from a beat');
     else tell(next.problem);
   });
 
 /** Takes a tempo out: the one before goes on. */
 export const removeTempo = (step: number): void =>
-  withBeats((_, music, beats) => setBeats(music, withoutStep(beats, step), 'Tempo taken off'));
+  withBeats((_, music, beats) => setBeats(music, withoutStep(beats, step), 'Tempo deleted'));
 
 /** Takes the beats off the music. */
 export const takeBeatsOff = (): void =>
-  withBeats((_, music) => setBeats(music, undefined, `Beats of ${music.sound.name} taken off`));
+  withBeats((_, music) => setBeats(music, undefined, `Beats of ${music.sound.name} deleted`));
 
 /** A tap to the beat that is heard. */
 export function tapBeat(): void {

@@ -131,8 +131,8 @@ export const putContact = (): void =>
         : [contactEdit(film, cue.id, at, transportNow().frame, useContactPreference.getState().early)];
     });
     if (edits.length === 0)
-      return tell('No attack was found in the chosen cues. Double-click on the waveform where it is.');
-    edit(batch('Contact put on the frame', edits));
+      return tell('No loud moment was found in the chosen cues. Double-click on the waveform where it is.');
+    edit(batch('Sync point put on the frame', edits));
   });
 
 /** Lets the chosen cues fade out with the film. */
@@ -142,7 +142,7 @@ export const fadeWithFilm = (): void =>
     edit(change);
     if (short > 0)
       tell(
-        `${count(short, 'cue ends', 'cues end')} before the film does: it fades where it ends. It can be repeated until the film ends.`,
+        `${count(short, 'cue ends', 'cues end')} before the film and fades there. “Repeat until the film ends” goes on.`,
       );
   });
 
@@ -180,7 +180,7 @@ export function removeLane(id: string): void {
   if (!film || !lane) return;
   const cues = film.cues.filter((cue) => cue.laneId === id);
   edit(
-    batch(`Lane ${lane.name} taken away`, [
+    batch(`Lane ${lane.name} deleted`, [
       takeOut(
         'cues',
         cues.map(({ id }) => id),

@@ -46,7 +46,7 @@ export function askToCutSilence(): void {
     const [front, back] = cue.reversed ? [last, first] : [first, last];
     if (front > 0 || back > 0) cuts.set(cue.id, { name: sound.name, front, back });
   }
-  if (cuts.size === 0) return tell('There is no silence in front of or behind the chosen cues.');
+  if (cuts.size === 0) return tell('There is no silence before or after the chosen cues.');
   useSilence.setState({ asked: { film, cuts } });
 }
 

@@ -12,7 +12,7 @@ export function holdUntilNextWord(): void {
   const entry = film && poseId !== undefined ? scheduleOf(film).firsts.get(poseId) : undefined;
   if (!film || !entry) return;
   const next = placedTranscript(film).find(({ frame }) => frame > entry.start);
-  if (!next) return tell(`No word is marked behind pose ${entry.index + 1}: find the words in Sound first.`);
+  if (!next) return tell(`No word is marked after pose ${entry.index + 1}. Mark the words in Sound first.`);
   if (next.frame === entry.end) return tell(`Pose ${entry.index + 1} is held to that word already.`, 'done');
   const held = holdUntilWord(film, entry.pose.id, { wordId: next.word.id, cueId: next.placed.cue.id });
   if (held.ok) edit(held.value.edit);

@@ -3,7 +3,7 @@ import type { Film } from '../../core/film/film';
 import type { Loudness } from '../../core/sound/loudness';
 import { planMix, type MixPlan } from '../../core/mix/mix-plan';
 import { measureMix } from '../../engine/browser/play/measure-mix';
-import { whyOf } from '../../engine/browser/store/why';
+import { reasonOf } from '../../engine/faults/reason-of';
 import { batch } from '../../core/edits/edit';
 import { edit } from '../document/edit-film';
 import { documentNow, openFilm } from '../document/document';
@@ -23,7 +23,7 @@ async function measure(plan: MixPlan): Promise<Loudness | undefined> {
   try {
     return await measureMix(plan, (busy) => useMeasured.setState({ busy }));
   } catch (error) {
-    tell(`The loudness could not be measured: ${whyOf(error)}`, 'wrong');
+    tell(`The loudness could not be measured. ${reasonOf(error)}`, 'wrong');
     return undefined;
   }
 }
@@ -58,10 +58,9 @@ export async function bringToLoudness(target: number): Promise<void> {
   }
   useMeasured.setState({ busy: undefined });
   if (!loudness || openFilm() !== film) return;
-  if (!Number.isFinite(loudness.integrated))
-    return tell('The film is silent: there is nothing to bring to a loudness.');
+  if (!Number.isFinite(loudness.integrated)) return tell('The film is silent: there is no loudness to set.');
   edit(
-    batch(`Film brought to ${target} LUFS`, [
+    batch(`Film set to ${target} LUFS`, [
       { kind: 'patch', of: 'mix', patch: { gain: Math.round(gain * 100) / 100 } },
     ]),
   );
@@ -69,7 +68,7 @@ export async function bringToLoudness(target: number): Promise<void> {
   if (now && documentNow().canWrite) useMeasured.setState({ measured: { film: now, loudness } });
   if (Math.abs(loudness.integrated - target) > 0.5) {
     tell(
-      `The film came to ${loudness.integrated.toFixed(1)} LUFS: louder would need peaks above the ceiling of ${film.mix.ceiling} dBTP.`,
+      `The film is at ${loudness.integrated.toFixed(1)} LUFS: louder would pass the peak limit of ${film.mix.ceiling} dBTP.`,
     );
   }
 }

@@ -5,7 +5,7 @@ import type { Loudness } from '../../core/sound/loudness';
 import { planMix, type MixPlan } from '../../core/mix/mix-plan';
 import { frameToSample } from '../../core/time/frames';
 import { SoundPlayer, type Levels, type SoundRun } from '../../engine/browser/play/sound-player';
-import { whyOf } from '../../engine/browser/store/why';
+import { reasonOf } from '../../engine/faults/reason-of';
 import { tell } from '../shell/shell';
 
 interface MeterState {
@@ -65,7 +65,7 @@ export async function soundPlan(plan: MixPlan, run: SoundRun, metered = false): 
   } catch (error) {
     player?.stop();
     tell(
-      `The film plays without sound: ${whyOf(error)} Check that this computer has a speaker and that the page may use it.`,
+      `The film plays without sound. ${reasonOf(error)} Check that this computer has a speaker and the page may use it.`,
     );
     return false;
   }

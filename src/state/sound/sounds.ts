@@ -97,9 +97,9 @@ export async function bringInSounds(files: readonly File[]): Promise<void> {
   const film = openFilm();
   if (!film) return tell('Open a film first: sounds belong to a film.');
   if (!documentNow().canWrite)
-    return tell('This film is open in another tab. Nothing was brought in.', 'wrong');
+    return tell('This film is open in another tab. Close that tab to add sounds here.', 'wrong');
   if (useSounds.getState().incoming)
-    return tell('Sounds are still coming in. Wait for them, or stop them first.');
+    return tell('Sounds are still being added. Wait for them, or stop them first.');
   stopping = new AbortController();
   const added: Sound[] = [];
   try {
@@ -133,7 +133,7 @@ export function removeSound(sound: Sound): void {
   const cues = openFilm()?.cues.filter((cue) => cue.soundId === sound.id) ?? [];
   const used = cues.length > 0 ? `, with ${count(cues.length, 'cue')}` : '';
   edit(
-    batch(`${sound.name} taken out${used}`, [
+    batch(`${sound.name} deleted${used}`, [
       takeOut(
         'cues',
         cues.map(({ id }) => id),

@@ -42,11 +42,11 @@ export function findWords(): void {
   if (!film) return;
   const cues = meantCues(film);
   if (cues.length === 0)
-    return tell('Lay a line into a lane of dialogue first, or choose the cue that is spoken.');
+    return tell('Add a line to a dialogue lane first, or choose the cue that is spoken.');
   for (const { sound } of cues) {
     const bursts = analysisOf(sound.hash)?.speech;
     if (bursts) tryEdit(() => addWordsEdit(sound, bursts, newId));
-    else tell(`${sound.name} has not been looked through yet. Try again when its waveform is there.`);
+    else tell(`${sound.name} is still being read. Try again when its waveform is there.`);
   }
 }
 

@@ -4,7 +4,7 @@ import { Dialog } from '../../kit/dialog';
 import type { Command } from './command';
 import { allCommands } from './commands';
 import styles from './command-bar.module.css';
-import { likelihood } from './find-commands';
+import { findCommands } from './find-commands';
 import { goToCommands } from './go-to-commands';
 
 const nameOf = ({ words, keys }: Command): string => `${words} ${keys}`.trim();
@@ -12,11 +12,9 @@ const nameOf = ({ words, keys }: Command): string => `${words} ${keys}`.trim();
 /** Finds any command by typing, and carries it out. */
 export function CommandBar({ onClose }: { readonly onClose: () => void }) {
   const [typed, setTyped] = useState('');
-  const all = useMemo(
-    () => new Map(allCommands().map((command, place) => [nameOf(command), { command, place }])),
-    [],
-  );
-  const places = goToCommands(typed);
+  const all = useMemo(() => allCommands(), []);
+  // A place in the film is what its figure means before all else.
+  const found = useMemo(() => [...goToCommands(typed), ...findCommands(all, typed)], [all, typed]);
 
   const run = (command: Command): void => {
     onClose();
@@ -41,18 +39,7 @@ export function CommandBar({ onClose }: { readonly onClose: () => void }) {
 
   return (
     <Dialog title="Find a command" onClose={onClose}>
-      <List
-        label="What do you want to do?"
-        loop
-        // A place in the film is what its figure means before all else.
-        filter={(name, words) => {
-          const known = all.get(name);
-          if (!known) return 1;
-          const likely = likelihood(known.command, words);
-          // Those that are as likely stay in their order.
-          return likely > 0 ? likely - known.place * 1e-6 : 0;
-        }}
-      >
+      <List label="What do you want to do?" loop shouldFilter={false}>
         <List.Input
           className={styles.find}
           placeholder="What do you want to do?"
@@ -60,9 +47,8 @@ export function CommandBar({ onClose }: { readonly onClose: () => void }) {
           onValueChange={setTyped}
         />
         <List.List className={styles.found} label="Commands">
-          {places.map(item)}
-          {[...all.values()].map(({ command }) => item(command))}
-          <List.Empty>No command is called like that.</List.Empty>
+          {found.map(item)}
+          <List.Empty>Nothing found. Try another word, or see all shortcuts (?).</List.Empty>
         </List.List>
       </List>
     </Dialog>

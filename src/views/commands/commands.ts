@@ -11,6 +11,7 @@ import { FILM_COMMANDS } from './film-commands';
 import { MEND_COMMANDS } from './mend-commands';
 import { PHOTO_COMMANDS } from './photo-commands';
 import { POSE_COMMANDS } from './pose-commands';
+import { SHOOT_COMMANDS } from './shoot-commands';
 import { SOUND_COMMANDS } from './sound-commands';
 import { firstOf, noCues, noPoses, noPhotos, noTable, readOnly, type Reason } from './reasons';
 
@@ -30,14 +31,18 @@ const PLACES: Readonly<Record<KeyPlace, { readonly stages: readonly Stage[]; rea
 };
 
 /** What a key does, done from anywhere: in a stage where it counts. */
-function keyCommand(place: KeyPlace, { keys, does, also, run, held, cannot: own }: KeyBinding): Command[] {
-  // Not what lasts only while its key is held: from here it would never end. Nor what depends on which of several was pressed.
-  if (run.length > 0 || held) return [];
+function keyCommand(
+  place: KeyPlace,
+  { keys, does, mainly, also, run, held, byTool, cannot: own }: KeyBinding,
+): Command[] {
+  // Not what lasts only while its key is held: from here it would never end. Nor what depends on which of several was pressed, or on the open tool.
+  if (run.length > 0 || held || byTool) return [];
   const { stages, cannot } = PLACES[place];
   return [
     {
       words: does,
       keys,
+      ...(mainly === undefined ? {} : { mainly }),
       ...(also === undefined ? {} : { also }),
       cannot: cannot?.() ?? own?.(),
       run: () => {
@@ -61,6 +66,7 @@ export function allCommands(): readonly Command[] {
     ...MEND_COMMANDS,
     ...PHOTO_COMMANDS,
     ...SOUND_COMMANDS,
+    ...SHOOT_COMMANDS,
   ].map(({ cannot, ...facts }): Command => ({ ...facts, keys: '', cannot: cannot?.() }));
   return [...byKey, ...others];
 }

@@ -6,6 +6,7 @@ import { saveFrame } from '../../state/print/save-frame';
 import { dismissAll, setShell, shellNow } from '../../state/shell/shell';
 import { switchTheme } from '../../state/shell/theme';
 import { setSpeed, SPEEDS } from '../../state/transport/play';
+import { filmFileChooser } from '../shell/film-file-chooser';
 import type { CommandFacts } from './command-facts';
 import { leadTo } from './lead-to';
 import { noPoses, printing, readOnly } from './reasons';
@@ -19,25 +20,53 @@ const settings = (): void => setShell({ sheet: 'settings' });
 
 /** What is done with the film as a whole, with prints, and with the workbench. */
 export const FILM_COMMANDS: readonly CommandFacts[] = [
+  { words: 'Film settings', also: 'preferences options setup configure', run: settings },
+  {
+    words: 'Open a film file',
+    mainly: 'open load',
+    also: 'load kermis import project',
+    run: () => filmFileChooser.current?.click(),
+  },
   { words: 'Name of the film', also: 'title rename settings', run: settings },
-  { words: 'Rate of the film', also: 'fps frames a second speed settings', run: settings },
-  { words: 'Size of the picture', also: 'resolution width height pixels aspect settings', run: settings },
+  {
+    words: 'Rate of the film',
+    mainly: 'rate fps speed second',
+    also: 'fps frames per second speed framerate settings',
+    run: settings,
+  },
+  {
+    words: 'Size of the film',
+    mainly: 'resolution aspect',
+    also: 'resolution width height pixels aspect settings ratio',
+    run: settings,
+  },
   { words: 'Hold of new poses', also: 'default length settings', run: settings },
   { words: 'Photos of another shape: show whole or fill', also: 'crop bars framing settings', run: settings },
   { words: 'Background colour', also: 'bars settings', run: settings },
   {
     words: 'Save the film to disk as a .kermis file',
-    also: 'download backup hand in',
+    mainly: 'save backup',
+    also: 'download backup hand in kermis export project',
     run: withFilm(saveCopy),
   },
-  { words: 'A copy of this film', also: 'duplicate version', run: withFilm(copyFilm) },
-  { words: 'New film', also: 'start begin project', run: beginFilm },
-  { words: 'All films', also: 'open shelf library delete project', run: () => showShelf() },
+  {
+    words: 'Copy this film',
+    mainly: 'as',
+    also: 'duplicate version save',
+    run: withFilm(copyFilm),
+  },
+  { words: 'New film', mainly: 'new', also: 'start begin project', run: beginFilm },
+  {
+    words: 'All films',
+    mainly: 'my film',
+    also: 'shelf library delete project switch my',
+    run: () => showShelf(),
+  },
   {
     words: 'Print a part of the film: a scene, or between the points',
     also: 'export range',
     cannot: noPoses,
-    run: () => leadTo({ stage: 'print', side: 'left', name: 'Of' }),
+    run: () => leadTo({ stage: 'print', side: 'left', name: 'Part' }),
   },
   {
     words: 'Name of the printed file',
@@ -45,12 +74,13 @@ export const FILM_COMMANDS: readonly CommandFacts[] = [
     run: () => leadTo({ stage: 'print', side: 'left', name: 'Name of the file' }),
   },
   {
-    words: 'What a print is for: to share, to project, to edit further, a loop for a page',
+    words: 'What a print is for: to share, to project, to edit',
     also: 'export preset purpose',
-    run: () => leadTo({ stage: 'print', side: 'left', name: 'For' }),
+    run: () => leadTo({ stage: 'print', side: 'left', name: 'Use' }),
   },
   {
     words: 'Size of the print',
+    mainly: '4k',
     also: 'export resolution 1080 720 2160 4k square upright pal ntsc',
     run: () => leadTo({ stage: 'print', side: 'left', name: 'Size' }),
   },
@@ -60,29 +90,33 @@ export const FILM_COMMANDS: readonly CommandFacts[] = [
     run: () => leadTo({ stage: 'print', side: 'left', name: 'Small' }),
   },
   {
-    words: 'Print as a loop: GIF, WebP, animated PNG',
+    words: 'Print a loop: GIF, WebP, animated PNG',
+    mainly: 'gif',
     also: 'export gif animation',
     run: () => leadTo({ stage: 'print', side: 'left', name: 'Loop' }),
   },
   {
-    words: 'Print as numbered pictures: PNG or JPEG',
-    also: 'export image sequence stills frames',
-    run: () => leadTo({ stage: 'print', side: 'left', name: 'Pictures' }),
+    words: 'Print numbered frames: PNG or JPEG',
+    mainly: 'png jpeg sequence',
+    also: 'export image sequence photos',
+    run: () => leadTo({ stage: 'print', side: 'left', name: 'Frames' }),
   },
   {
-    words: 'Save the frame at the playhead as PNG',
-    also: 'export still image picture',
+    words: 'Save the frame on screen as PNG',
+    mainly: 'still screenshot',
+    also: 'export still image picture screenshot snapshot thumbnail poster',
     cannot: noPoses,
     run: saveFrame,
   },
   {
     words: 'Print the sound alone: WAV or FLAC',
+    mainly: 'wav flac',
     also: 'export audio mix bounce',
     run: () => leadTo({ stage: 'print', side: 'left', name: 'Sound alone' }),
   },
   {
     words: 'Pause printing, or go on',
-    also: 'export hold',
+    also: 'export hold resume',
     cannot: () => (printing() === undefined ? 'Nothing is being printed.' : undefined),
     run: pauseRunningPrint,
   },
@@ -94,28 +128,35 @@ export const FILM_COMMANDS: readonly CommandFacts[] = [
   },
   ...SPEEDS.map((speed) => ({
     words: `Play at ${speed} times the rate`,
-    also: 'speed slow fast',
+    also: 'speed fast',
+    ...(speed === 0.5 ? { mainly: 'slow motion' } : {}),
     cannot: noPoses,
     run: () => setSpeed(speed),
   })),
   {
-    words: 'Count the ruler in frames or timecode',
+    words: 'Ruler in frames or timecode',
     also: 'time seconds',
     run: () => setShell(({ ruler }) => ({ ruler: ruler === 'frames' ? 'timecode' : 'frames' })),
   },
-  { words: 'Daylight or dim colours', also: 'dark night theme light mode', run: switchTheme },
   {
-    words: 'Put the notes away',
+    words: 'Light or dark colours',
+    mainly: 'dark theme',
+    also: 'night theme mode dim appearance',
+    run: switchTheme,
+  },
+  {
+    words: 'Clear the notes',
     also: 'messages clear',
     cannot: () => (shellNow().notices.length > 0 ? undefined : 'There are no notes.'),
     run: dismissAll,
   },
   {
     words: 'Show what was done',
-    also: 'history undo list',
+    mainly: 'history',
+    also: 'undo list changes',
     cannot: readOnly,
     run: () => {
-      leadTo({ stage: 'time', side: 'right', panel: 'done', name: 'Done' });
+      leadTo({ stage: 'time', side: 'right', panel: 'done', name: 'History' });
     },
   },
 ];

@@ -37,6 +37,29 @@ const colour = (name: string): (() => void) => tool('colour', name);
 /** What mends pictures and has no key of its own. */
 export const MEND_COMMANDS: readonly CommandFacts[] = [
   {
+    words: 'Match the light',
+    mainly: 'flicker deflicker',
+    also: 'flicker deflicker even exposure brightness lighting jump',
+    cannot,
+    run: light('Match'),
+  },
+  {
+    words: 'Steady the picture',
+    mainly: 'stabilise shake shaky steady',
+    also: 'stabilise shaky shaking wobble bump jump align',
+    cannot,
+    run: steady('Steady it'),
+  },
+  { words: 'Take this photo as reference for the light', also: 'anchor', cannot, run: light('Reference') },
+  { words: 'Take this photo as reference for the place', also: 'anchor', cannot, run: steady('Reference') },
+  {
+    words: 'Carry strokes on to the next photos',
+    also: 'follow track copy painting',
+    cannot,
+    run: paint('Carry on'),
+  },
+  { words: 'Add a LUT, a .cube file', also: 'colour table import', cannot, run: colour('Add a LUT') },
+  {
     words: 'Brightness of the chosen poses’ photos',
     also: 'light exposure darker lighter',
     cannot,
@@ -44,46 +67,47 @@ export const MEND_COMMANDS: readonly CommandFacts[] = [
   },
   {
     words: 'Warmth of the chosen poses’ photos',
+    mainly: 'white balance temperature',
     also: 'white balance temperature yellow blue colour',
     cannot,
     run: light('Warmth'),
   },
   { words: 'Tint of the chosen poses’ photos', also: 'green magenta colour', cannot, run: light('Tint') },
   {
-    words: 'How strongly the light is matched',
+    words: 'Strength of the matched light',
     also: 'strength per cent flicker',
     cannot,
     run: light('Strength'),
   },
   {
-    words: 'Which photos the light is matched of',
+    words: 'Photos whose light is matched',
     also: 'flicker scene film chosen',
     cannot,
-    run: light('Match'),
+    run: light('Photos'),
   },
   {
-    words: 'Steady: which photos, and what is taken out',
-    also: 'shake bump stabilise jitter anchor shift',
+    words: 'Steadying: which movement is removed',
+    also: 'jitter bumps anchor',
     cannot,
-    run: steady('Take out'),
+    run: steady('Remove'),
   },
   {
-    words: 'How strongly the chosen photos are steadied',
+    words: 'Strength of the steadied photos',
     also: 'strength per cent',
     cannot,
     run: steady('Strength'),
   },
   {
-    words: 'The chosen photos moved, turned and sized by hand',
+    words: 'Move, turn and scale the chosen photos by hand',
     also: 'nudge shift rotate place',
     cannot,
     run: steady('Right'),
   },
   {
-    words: 'Over the picture: the photo that stands right, or the difference from it',
+    words: 'Overlay: the reference, or the difference from it',
     also: 'compare overlay',
     cannot,
-    run: steady('Over it'),
+    run: steady('Overlay'),
   },
   {
     words: 'Click the same point in the photos, one after the other',
@@ -95,55 +119,57 @@ export const MEND_COMMANDS: readonly CommandFacts[] = [
     },
   },
   {
-    words: 'Frame the largest part that all photos of the scene share',
+    words: 'Crop to what all photos of the scene share',
     also: 'edge crop steady',
     cannot,
     run: () => void frameShared(),
   },
   {
-    words: 'What fills the edges of moved photos',
+    words: 'Edges of moved photos: how they are filled',
     also: 'border background neighbour fill steady',
     cannot,
     run: steady('Edges'),
   },
-  { words: 'The place of the chosen photos as it came', also: 'reset original', cannot, run: placeAsBefore },
+  { words: 'Reset the place of the chosen photos', also: 'reset original', cannot, run: placeAsBefore },
   {
-    words: 'Framing: the part of the picture that is shown',
-    also: 'crop zoom in closer cut reframe',
+    words: 'Framing: crop the picture',
+    mainly: 'crop',
+    also: 'zoom closer cut reframe part',
     cannot,
-    run: framing('Closer'),
+    run: framing('Zoom'),
   },
   {
-    words: 'Framing of the film, of this scene or of the chosen poses',
+    words: 'Photos that the framing is for: film, scene or poses',
     also: 'crop scope',
     cannot,
-    run: framing('For'),
+    run: framing('Photos'),
   },
   {
     words: 'Move the camera over the chosen poses',
-    also: 'pan zoom push travel framing on ones with the holds',
+    mainly: 'pan',
+    also: 'pan zoom push travel tilt framing on ones with the holds',
     cannot,
     run: framing('Move the camera'),
   },
   {
-    words: 'Closer by the word over the chosen poses',
+    words: 'Zoom in per word over the chosen poses',
     also: 'punch zoom dialogue framing step',
     cannot,
-    run: framing('Each word'),
+    run: framing('Per word'),
   },
   {
-    words: 'How strongly the film is framed',
+    words: 'Strength of the film’s framings',
     also: 'strength per cent framings switch off on crop',
     cannot,
-    run: framing('Framed by'),
+    run: framing('Film strength'),
   },
   {
-    words: 'How strongly the film is coloured',
+    words: 'Strength of the film’s colours',
     also: 'strength per cent colours switch off on look grade',
     cannot,
-    run: colour('Coloured by'),
+    run: colour('Film strength'),
   },
-  { words: 'All framings taken away', also: 'crop reset whole picture', cannot, run: uncropAll },
+  { words: 'Delete all framings', also: 'crop reset whole picture', cannot, run: uncropAll },
   {
     words: 'Guides on the picture: thirds, centre, safe parts',
     also: 'grid lines',
@@ -158,42 +184,44 @@ export const MEND_COMMANDS: readonly CommandFacts[] = [
   },
   {
     words: 'Colour: add a step',
+    mainly: 'colour black white grade',
     also: 'grade look exposure contrast levels curves saturation hue vignette black white mixer balance',
     cannot,
     run: colour('Add'),
   },
   {
-    words: 'Colour of the film, of this scene or of the chosen poses',
+    words: 'Photos that the colours are for: film, scene or poses',
     also: 'grade look scope',
     cannot,
-    run: colour('For'),
+    run: colour('Photos'),
   },
   {
-    words: 'Mark what is cut off to black or white',
+    words: 'Show clipping: what is cut off to black or white',
     also: 'clipping highlights shadows histogram zebra',
     cannot,
-    run: colour('Mark what is cut off'),
+    run: colour('Show clipping'),
   },
   {
-    words: 'Keep these steps of colour for other films',
+    words: 'Save these colour steps for other films',
     also: 'preset named set look',
     cannot,
-    run: colour('Keep these steps as'),
+    run: colour('Save these steps as'),
   },
   {
-    words: 'Save the steps of colour as a table, a .cube file',
+    words: 'Save the colour steps as a LUT, a .cube file',
     also: 'lut export cube table look',
     cannot,
     run: () => void saveCube(),
   },
   {
     words: 'Paint out: rigs, hands and dust',
-    also: 'remove erase clone heal rub wire retouch mask',
+    mainly: 'wire rig erase',
+    also: 'remove erase clone heal rub wire retouch mask removal',
     cannot,
-    run: paint('Paint in'),
+    run: paint('Source'),
   },
   {
-    words: 'The clean plate of this scene: a photo of the empty set',
+    words: 'Choose the clean plate of this scene',
     also: 'background empty set paint out',
     cannot,
     run: paint('Plate'),
@@ -205,19 +233,19 @@ export const MEND_COMMANDS: readonly CommandFacts[] = [
     run: () => void makeScenePlate(),
   },
   {
-    words: 'Look for what this photo shows that its clean plate does not',
+    words: 'Find what differs from the clean plate',
     also: 'find rig hand difference paint out',
     cannot,
     run: () => {
-      paint('Paint in')();
+      paint('Source')();
       void lookForAreas();
     },
   },
   {
-    words: 'Carry strokes on: to how many photos',
+    words: 'Number of photos that strokes are carried on to',
     also: 'follow track wire paint out next',
     cannot,
-    run: paint('To the next'),
+    run: paint('Carry on to'),
   },
   {
     words: 'Keep the subject and paint all else',
@@ -225,62 +253,65 @@ export const MEND_COMMANDS: readonly CommandFacts[] = [
     cannot,
     run: () => {
       setPaint({ shape: 'keep', choosing: false });
-      paint('Paint in')();
+      paint('Source')();
     },
   },
   {
-    words: 'All that is painted on the chosen photos away',
+    words: 'Delete all painting on the chosen photos',
     also: 'reset original strokes',
     cannot,
     run: unpaint,
   },
   {
-    words: 'Key: cut the subject out of a plain backing',
+    words: 'Key: cut the subject out of a plain card',
+    mainly: 'green screen chroma',
     also: 'green blue screen card chroma matte transparent background remove',
     cannot,
     run: () => {
       setKeying({ pointing: 'pick' });
-      key('For')();
+      key('Photos')();
     },
   },
   {
-    words: 'What stands behind the subject: a colour, a gradient, a photo, another scene',
-    also: 'key background replace sky composite',
+    words: 'Background of the key: a colour, photo or scene',
+    mainly: 'background',
+    also: 'backdrop replace sky composite',
     cannot,
-    run: key('Behind it'),
+    run: key('Background'),
   },
   {
-    words: 'Key: spill of the backing off the subject',
+    words: 'Key: remove the backing’s colour from the subject',
     also: 'green edge fringe despill',
     cannot,
-    run: key('Spill off'),
+    run: key('Despill'),
   },
   {
-    words: 'Key: the matte, or what goes, by itself',
+    words: 'Key: show the matte',
     also: 'alpha mask view',
     cannot,
     run: () => {
       setKeyView('matte');
-      key('For')();
+      key('Photos')();
     },
   },
   {
-    words: 'Look for the backing in each photo again',
+    words: 'Find the backing in each photo again',
     also: 'key green screen uneven light',
     cannot,
     run: () => {
-      key('For')();
+      key('Photos')();
       void findBackings();
     },
   },
   {
     words: 'Draw on top of the film',
-    also: 'halo smoke face paint pencil brush animate layer rotoscope annotate title',
+    mainly: 'draw text credit',
+    also: 'caption title halo smoke face paint pencil brush animate layer rotoscope annotate title end letter',
     cannot,
     run: draw('Brush'),
   },
   {
-    words: 'Eraser: take away what is drawn',
+    words: 'Eraser: erase what is drawn',
     also: 'draw rubber remove',
     cannot,
     run: () => {
@@ -289,7 +320,7 @@ export const MEND_COMMANDS: readonly CommandFacts[] = [
     },
   },
   {
-    words: 'Fill what drawn lines close in',
+    words: 'Fill an area inside drawn lines',
     also: 'draw bucket flood colour area',
     cannot,
     run: () => {
@@ -313,10 +344,10 @@ export const MEND_COMMANDS: readonly CommandFacts[] = [
     run: copyToNext,
   },
   {
-    words: 'Over how many poses a drawing lasts',
+    words: 'For how many poses a drawing is shown',
     also: 'draw hold stay exposure',
     cannot,
-    run: draw('Lasts over'),
+    run: draw('Shown for'),
   },
   {
     words: 'Ghosts of the drawings before and after',
@@ -332,11 +363,11 @@ export const MEND_COMMANDS: readonly CommandFacts[] = [
     run: () => void saveSvg('film'),
   },
   {
-    words: 'Bring drawings in from SVG files',
+    words: 'Add drawings from SVG files',
     also: 'draw import vector',
     cannot,
-    run: draw('Bring SVG files in…'),
+    run: draw('Add SVG files…'),
   },
-  { words: 'The colours as they came: no steps', also: 'reset original look', cannot, run: lookAsBefore },
-  { words: 'The light of the chosen photos as it came', also: 'reset original', cannot, run: lightAsBefore },
+  { words: 'Delete all colour steps', also: 'reset original look', cannot, run: lookAsBefore },
+  { words: 'Reset the light of the chosen photos', also: 'reset original', cannot, run: lightAsBefore },
 ];

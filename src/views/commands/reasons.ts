@@ -15,11 +15,11 @@ export const firstOf =
     reasons.map((reason) => reason()).find((words) => words !== undefined);
 
 export const readOnly: Reason = () =>
-  documentNow().canWrite ? undefined : 'This film is open in another tab: it is changed there.';
+  documentNow().canWrite ? undefined : 'This film is open in another tab. Close that tab to change it here.';
 
 export const noPoses: Reason = () => {
   const film = openFilm();
-  return film && scheduleOf(film).frames > 0 ? undefined : 'There are no poses yet: bring photos in first.';
+  return film && scheduleOf(film).frames > 0 ? undefined : 'There are no poses yet: add photos first.';
 };
 
 export const noneChosen: Reason = () =>
@@ -29,13 +29,13 @@ export const noCues: Reason = () =>
   selectionNow().chosenCues.size > 0 ? undefined : 'Choose a cue on its lane first.';
 
 export const noPhotos: Reason = () =>
-  (openFilm()?.photos.length ?? 0) > 0 ? undefined : 'There are no photos yet: bring some in first.';
+  (openFilm()?.photos.length ?? 0) > 0 ? undefined : 'There are no photos yet: add some first.';
 
 export const noPhotoChosen: Reason = () =>
   useTray.getState().chosen.size > 0 ? undefined : 'Choose photos in the tray first.';
 
 export const noTable: Reason = () =>
-  intakeOf()?.laidOut === false ? undefined : 'No photos have come in that are not laid out yet.';
+  intakeOf()?.laidOut === false ? undefined : 'There are no photos waiting to be added.';
 
 export const printing: Reason = () =>
   isPrinting() ? 'A film is being printed. Wait for it, or stop it first.' : undefined;

@@ -15,26 +15,28 @@ const cannot = firstOf(readOnly, noCues);
 /** What is done with sounds and has no key of its own. */
 export const SOUND_COMMANDS: readonly CommandFacts[] = [
   {
-    words: 'Choose sounds',
-    also: 'import bring in music audio voice',
+    words: 'Add sounds',
+    mainly: 'music song',
+    also: 'import music audio song voice wav mp3 effects',
     cannot: readOnly,
-    run: () => leadTo({ stage: 'sound', side: 'left', name: 'Choose sounds' }),
+    run: () => leadTo({ stage: 'sound', side: 'left', name: 'Add sounds' }),
   },
   {
-    words: 'Lay a sound in at the playhead',
+    words: 'Add a sound at the playhead',
     also: 'add insert music effect',
     cannot: readOnly,
-    run: () => leadTo({ stage: 'sound', side: 'left', name: 'Lay ' }),
+    run: () => leadTo({ stage: 'sound', side: 'left', name: 'Add ' }),
   },
   {
     words: 'Level of the chosen cues',
+    mainly: 'volume louder',
     also: 'volume louder quieter turn down',
     cannot,
     run: sound('cue', 'Level'),
   },
   { words: 'Lane of the chosen cues', also: 'move track', cannot, run: sound('cue', 'Lane') },
-  { words: 'Fade in', also: 'cue volume', cannot, run: sound('cue', 'Fade in') },
-  { words: 'Fade out', also: 'cue volume', cannot, run: sound('cue', 'Fade out') },
+  { words: 'Fade in the chosen cues', also: 'volume music', cannot, run: sound('cue', 'Fade in') },
+  { words: 'Fade out the chosen cues', also: 'volume music', cannot, run: sound('cue', 'Fade out') },
   {
     words: 'Tie the chosen cues to their pose',
     also: 'pin sync',
@@ -48,20 +50,20 @@ export const SOUND_COMMANDS: readonly CommandFacts[] = [
     run: () => holdCues({ to: 'pose', every: true }),
   },
   {
-    words: 'Hold the chosen cues at their time',
+    words: 'Fix the chosen cues at their time',
     also: 'pin lock',
     cannot,
     run: () => holdCues({ to: 'time' }),
   },
   { words: 'Cut silence off both ends', also: 'trim cue', cannot, run: askToCutSilence },
-  { words: 'Fade out with the film', also: 'end cue', cannot, run: fadeWithFilm },
+  { words: 'Fade the chosen cues out with the film', also: 'end cue', cannot, run: fadeWithFilm },
   {
-    words: 'Repeat until the film ends',
+    words: 'Repeat the chosen cues until the film ends',
     also: 'loop cue music ambience',
     cannot,
     run: sound('cue', 'Repeat until'),
   },
-  { words: 'How early a contact is heard', also: 'effect frame sync', run: sound('cue', 'Contact') },
+  { words: 'How early a sync point is heard', also: 'effect frame sync', run: sound('cue', 'Sync point') },
   {
     words: 'Levels of the lanes',
     also: 'mix volume music dialogue effects ambience turn down',
@@ -69,10 +71,10 @@ export const SOUND_COMMANDS: readonly CommandFacts[] = [
   },
   { words: 'Level of the whole film', also: 'gain volume loud', cannot: readOnly, run: sound('mix', 'Gain') },
   {
-    words: 'True peak of the film',
+    words: 'Peak limit of the film',
     also: 'ceiling limiter',
     cannot: readOnly,
-    run: sound('mix', 'True peak'),
+    run: sound('mix', 'Peak limit'),
   },
   {
     words: 'Measure the loudness',
@@ -84,23 +86,43 @@ export const SOUND_COMMANDS: readonly CommandFacts[] = [
     },
   },
   {
-    words: 'Bring the film to a loudness',
+    words: 'Set the film’s loudness',
     also: 'lufs normalise volume',
     cannot: firstOf(readOnly, noPoses),
-    run: sound('mix', 'Bring the film to'),
+    run: sound('mix', 'Set loudness'),
+  },
+  {
+    words: 'Lower music and ambience under dialogue',
+    mainly: 'ducking duck',
+    also: 'quieter voice speech automatic',
+    cannot: readOnly,
+    run: sound('mix', 'Lower music'),
+  },
+  {
+    words: 'Mute a lane',
+    mainly: 'mute',
+    also: 'silent track off',
+    cannot: readOnly,
+    run: () => leadTo({ stage: 'sound', name: 'Mute' }),
+  },
+  {
+    words: 'Hear a lane alone',
+    also: 'solo track',
+    run: () => leadTo({ stage: 'sound', name: 'Solo' }),
   },
   {
     words: 'Add a lane',
+    mainly: 'new track',
     also: 'track dialogue music effects ambience',
     cannot: readOnly,
     run: sound('mix', 'Another lane'),
   },
   {
-    words: 'Find the words',
+    words: 'Mark the words of a line',
     also: 'speech transcript lip sync',
     cannot: readOnly,
     run: () => {
-      sound('words', 'Find the words')();
+      sound('words', 'Mark the words of a line')();
       findWords();
     },
   },
@@ -110,14 +132,15 @@ export const SOUND_COMMANDS: readonly CommandFacts[] = [
     cannot: firstOf(readOnly, noPoses),
     run: sound('words', 'Hold'),
   },
-  { words: 'Let all words begin with frames', also: 'snap', cannot: readOnly, run: snapWords },
+  { words: 'Snap words to frames', also: 'snap', cannot: readOnly, run: snapWords },
   {
-    words: 'Bring in WebVTT',
-    also: 'subtitles words import',
+    words: 'Add words from a WebVTT file',
+    mainly: 'caption subtitle',
+    also: 'subtitles captions import',
     cannot: readOnly,
-    run: sound('words', 'Bring in WebVTT'),
+    run: sound('words', 'Add words from a WebVTT file'),
   },
-  { words: 'Save as WebVTT', also: 'subtitles words export', run: saveWords },
+  { words: 'Save the words as a WebVTT file', also: 'subtitles captions export', run: saveWords },
   {
     words: 'Find the beat',
     also: 'music tempo bpm',
@@ -127,11 +150,17 @@ export const SOUND_COMMANDS: readonly CommandFacts[] = [
       findTheBeat();
     },
   },
-  { words: 'Tempo of the music', also: 'bpm beat', cannot: readOnly, run: sound('beat', 'Tempo') },
+  {
+    words: 'Tempo of the music',
+    mainly: 'bpm tempo',
+    also: 'bpm beat',
+    cannot: readOnly,
+    run: sound('beat', 'Tempo'),
+  },
   { words: 'First beat on this frame', also: 'music', cannot: readOnly, run: firstBeatHere },
-  { words: 'A beat on this frame', also: 'move music sync', cannot: readOnly, run: beatHere },
-  { words: 'Chosen cues to the beat', also: 'snap music', cannot, run: cuesToBeats },
-  { words: 'No beats', also: 'remove music tempo', cannot: readOnly, run: takeBeatsOff },
+  { words: 'Move a beat to this frame', also: 'move music sync', cannot: readOnly, run: beatHere },
+  { words: 'Put the chosen cues on the beat', also: 'snap music', cannot, run: cuesToBeats },
+  { words: 'Delete the beats', also: 'remove music tempo', cannot: readOnly, run: takeBeatsOff },
   {
     words: 'Open the microphone',
     also: 'record voice mic',
@@ -144,5 +173,5 @@ export const SOUND_COMMANDS: readonly CommandFacts[] = [
     cannot: readOnly,
     run: sound('record', 'Microphone'),
   },
-  { words: 'Takes that were recorded', also: 'voice record keep', run: sound('record', 'Record from') },
+  { words: 'Takes: your recordings', also: 'voice use', run: sound('record', 'Record from') },
 ];

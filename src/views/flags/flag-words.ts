@@ -5,9 +5,9 @@ export const KIND_WORDS: Readonly<Record<FlagKind, string>> = {
   note: 'note',
   word: 'word',
   beat: 'beat',
-  contact: 'contact',
+  contact: 'sync point',
 };
 
 /** `note “horse stops”, frame 42`, and whether its pose is gone. */
 export const flagWords = ({ flag, frame, loose }: PlacedFlag): string =>
-  `${KIND_WORDS[flag.kind]} “${flag.label || 'without words'}”, frame ${frame + 1}${loose ? ', loose: its pose is gone' : ''}`;
+  `${KIND_WORDS[flag.kind]} “${flag.label || 'no words'}”, frame ${frame + 1}${loose ? ', loose: its pose is gone' : ''}`;

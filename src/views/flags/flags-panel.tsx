@@ -35,9 +35,9 @@ export function FlagsPanel() {
       <Button
         disabled={!canWrite || film.scenes.length === 0}
         onClick={() => addFlag()}
-        title="Flag on this frame (F)"
+        title="Flag this frame (F)"
       >
-        <FlagIcon size={16} aria-hidden /> Flag on this frame
+        <FlagIcon size={16} aria-hidden /> Flag this frame
       </Button>
       {here.map((placed) => (
         <FlagSettings key={placed.flag.id} placed={placed} disabled={!canWrite} />
@@ -68,7 +68,7 @@ export function FlagsPanel() {
               <MapPin size={15} aria-hidden />
             </IconButton>
             <IconButton
-              label={`Take off ${flagWords(placed)}`}
+              label={`Delete ${flagWords(placed)}`}
               disabled={!canWrite}
               onClick={() => removeFlag(placed.flag.id)}
             >

@@ -24,7 +24,7 @@ const cueLabel = ({ cue, sound, lane, start, end, loose, showings }: PlacedCue):
     `${formatSamples(end - start)} long`,
     levelWords(cue.level),
     ...(showings ? [`heard ${count(showings.count, 'time')}`] : []),
-    cue.pin.to === 'time' ? 'held at its time' : loose ? 'loose' : 'pinned',
+    cue.pin.to === 'time' ? 'fixed at its time' : loose ? 'its pose is gone' : 'tied to its pose',
   ].join(', ');
 
 /** Attacks nearer to each other than this, in pixels, are not told apart. */

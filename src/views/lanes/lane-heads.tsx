@@ -43,7 +43,7 @@ export function LaneHeads({ rows }: { readonly rows: readonly LaneRow[] }) {
         data-tip={`Mute ${lane.name}`}
         disabled={!canWrite}
         onClick={() =>
-          changeLane(lane.id, `${lane.name} ${lane.muted ? 'heard again' : 'muted'}`, {
+          changeLane(lane.id, `${lane.name} ${lane.muted ? 'unmuted' : 'muted'}`, {
             muted: lane.muted ? undefined : true,
           })
         }
@@ -54,11 +54,11 @@ export function LaneHeads({ rows }: { readonly rows: readonly LaneRow[] }) {
         type="button"
         className={styles.hear}
         aria-pressed={lane.solo ?? false}
-        aria-label={`Hear ${lane.name} alone`}
-        data-tip={`Hear ${lane.name} alone`}
+        aria-label={`Solo ${lane.name}`}
+        data-tip={`Solo ${lane.name}`}
         disabled={!canWrite}
         onClick={() =>
-          changeLane(lane.id, `${lane.name} ${lane.solo ? 'with the others' : 'heard alone'}`, {
+          changeLane(lane.id, `${lane.name} ${lane.solo ? 'solo off' : 'solo on'}`, {
             solo: lane.solo ? undefined : true,
           })
         }

@@ -52,7 +52,7 @@ export function ColourStepRow({ step, at, count, isOpen, off }: ColourStepRowPro
       <div className={styles.stepHead}>
         <input
           type="checkbox"
-          aria-label={`${label} is done`}
+          aria-label={`${label} on`}
           checked={isOn}
           disabled={off}
           onChange={(event) => switchStep(step, event.target.checked)}
@@ -76,7 +76,7 @@ export function ColourStepRow({ step, at, count, isOpen, off }: ColourStepRowPro
         >
           <ChevronDown size={15} aria-hidden />
         </IconButton>
-        <IconButton label={`Take ${label} out`} disabled={off} onClick={() => removeStep(step)}>
+        <IconButton label={`Delete ${label}`} disabled={off} onClick={() => removeStep(step)}>
           <X size={15} aria-hidden />
         </IconButton>
       </div>
@@ -117,12 +117,8 @@ function StepButtons({ step, off }: StepProps) {
           </Button>
         );
       })}
-      <Button
-        disabled={off}
-        onClick={() => freshStep(step)}
-        title="All of this step as it was when it was added"
-      >
-        <RotateCcw size={15} aria-hidden /> As before
+      <Button disabled={off} onClick={() => freshStep(step)} title="Reset all of this step">
+        <RotateCcw size={15} aria-hidden /> Reset step
       </Button>
     </div>
   );

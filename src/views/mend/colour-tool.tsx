@@ -37,19 +37,19 @@ export function ColourTool() {
     <>
       <Histogram />
       <CheckField
-        label="Mark what is cut off"
+        label="Show clipping"
         checked={showsClipping}
         onChange={(next) => setMend({ showsClipping: next })}
       />
       <SelectField
-        label="For"
+        label="Photos"
         beside
         value={lookScope}
         options={MEND_SCOPES.toReversed().map((each) => ({ value: each, label: partWords(each) }))}
         onChange={(next) => setMend({ lookScope: next as MendScope })}
       />
       {look.length === 0 ? (
-        <p className={styles.hint}>Nothing is done to its colours yet. Add a step.</p>
+        <p className={styles.hint}>No colour steps yet. Add one.</p>
       ) : (
         <ol className={styles.steps}>
           {look.map((step, i) => (
@@ -76,13 +76,13 @@ export function ColourTool() {
         onChange={(kind) => kind !== '' && addStep(kind as FreshKind)}
       />
       <FileChooser
-        label="Tables of colour"
+        label="LUT files"
         testId="cubes"
         accept=".cube"
         disabled={off}
         onFiles={(files) => void addCubes(files)}
       >
-        Add a table (.cube)
+        Add a LUT (.cube)
       </FileChooser>
       <Tools
         label="Colour"
@@ -90,15 +90,15 @@ export function ColourTool() {
         tools={[
           ...COPY_TOOLS,
           {
-            word: 'As it came',
-            label: 'The colours as they came: no steps',
+            word: 'Reset',
+            label: 'Delete all colour steps',
             icon: RotateCcw,
             run: lookAsBefore,
             off: look.length === 0,
           },
           {
-            word: 'Table',
-            label: 'Save these steps as a table of colour, a .cube file',
+            word: 'LUT',
+            label: 'Save these steps as a LUT, a .cube file',
             icon: FileDown,
             run: () => void saveCube(),
             off: look.length === 0,

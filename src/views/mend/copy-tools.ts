@@ -7,14 +7,14 @@ import { copyMends, pasteMends } from '../../state/mend/copy-mends';
 export const COPY_TOOLS: readonly Tool[] = [
   {
     word: 'Copy',
-    label: 'Copy this from the pose on screen',
+    label: 'Copy these settings from the pose on screen',
     shortcut: 'Ctrl C',
     icon: Copy,
     run: copyMends,
   },
   {
     word: 'Paste',
-    label: 'Paste it onto the chosen poses',
+    label: 'Paste them onto the chosen poses',
     shortcut: 'Ctrl V',
     icon: ClipboardPaste,
     run: pasteMends,

@@ -112,7 +112,7 @@ export function CurveEditor({ step, off }: CurveEditorProps) {
         ))}
       </div>
       <p className={styles.hint}>
-        Click to add a point, drag it or move it by arrows; Delete takes it out.
+        Click to add a point, drag it or move it by arrows; Delete deletes it.
         <button
           type="button"
           disabled={off}

@@ -7,8 +7,8 @@ import { doseOf, setDose, switchDose, tryDose } from '../../state/mend/doses';
 
 const part = (label: string): Amount => ({ label, unit: '%', least: 0, most: 100, neutral: 100 });
 const WORDS: Readonly<Record<DosedTool, { readonly all: string; readonly strength: Amount }>> = {
-  framing: { all: 'Framings of the film', strength: part('Framed by') },
-  colour: { all: 'Colours of the film', strength: part('Coloured by') },
+  framing: { all: 'All framings on', strength: part('Film strength') },
+  colour: { all: 'All colours on', strength: part('Film strength') },
 };
 
 /** Switches all that a tool does to the film, and does it by a part. */

@@ -47,8 +47,8 @@ const END_WORDS: Readonly<Record<MoveEnd, string>> = { from: 'Start', to: 'End' 
 function frameLabel(end: MoveEnd | undefined, crop: Crop, size: Size): string {
   const { x, y } = cropRect(crop, size);
   const place = `${Math.round(x)} from the left, ${Math.round(y)} from the top`;
-  const what = end ? `${END_WORDS[end]} of the move` : 'Frame';
-  return `${what}, ${closeness(crop)} %, ${place}. Arrows move it, + and − make it closer.`;
+  const what = end ? `${END_WORDS[end]} of the move` : 'Crop';
+  return `${what}, ${closeness(crop)} %, ${place}. Arrows move it, + and − zoom.`;
 }
 
 /**
@@ -137,7 +137,7 @@ export function FrameOverlay({ area }: FrameOverlayProps) {
             left: box.left + ((1 + right) / 2) * box.width,
             top: box.top + ((1 + down) / 2) * box.height,
           }}
-          label={`Corner of the frame, ${name}`}
+          label={`Corner of the crop, ${name}`}
           onKeyDown={keys}
           crop={crop}
           make={(start, way) => changed(start, way, [right, down])}

@@ -18,14 +18,14 @@ import { setMend, useMend } from '../../state/mend/mend';
 import styles from './mend.module.css';
 
 const PACE_WORDS: Readonly<Record<MovePace, string>> = {
-  eased: 'slower at both ends',
-  straight: 'as fast all the way',
+  eased: 'ease in and out',
+  straight: 'steady speed',
 };
 const FRAME_WORDS = [
-  { value: 'holds', label: 'with the holds' },
+  { value: 'holds', label: 'on holds' },
   { value: 'ones', label: 'on ones' },
 ];
-const WORD_STEP: Amount = { label: 'Each word, %', unit: '%', least: -50, most: 100, neutral: 10 };
+const WORD_STEP: Amount = { label: 'Per word, %', unit: '%', least: -50, most: 100, neutral: 10 };
 
 /** Framings over a run: a move of the camera, and steps closer by the word. */
 export function FramingRuns({ film, off }: { readonly film: Film; readonly off: boolean }) {
@@ -54,18 +54,18 @@ export function FramingRuns({ film, off }: { readonly film: Film; readonly off: 
         onClick={moveCamera}
         title={
           onOnes
-            ? 'From the framing of the first chosen pose to that of the last; of a single pose from that of its scene or film to its own'
-            : 'From the framing of the first chosen pose to that of the last, each pose standing still while it is held'
+            ? 'From the framing of the first chosen pose to that of the last'
+            : 'From the framing of the first chosen pose to that of the last, still while a pose is held'
         }
       >
         Move the camera
       </Button>
       <TypedField
-        label="Each word, %"
+        label="Per word, %"
         text={String(wordStep)}
         parse={(text) => parseAmount(text, WORD_STEP)}
         onCommit={(next) => setMend({ wordStep: next })}
-        hint={`closer, towards ${place}`}
+        hint={`zoom, centre ${place}`}
         figures
         beside
         disabled={off}
@@ -75,16 +75,16 @@ export function FramingRuns({ film, off }: { readonly film: Film; readonly off: 
           pressed={pickingPoint}
           disabled={off}
           onClick={() => (pickingPoint ? pickPoint(undefined) : startPickingPoint())}
-          title="Click the place on the picture towards which words come closer"
+          title="Click where on the picture each word zooms to"
         >
-          <Crosshair size={16} aria-hidden /> Towards
+          <Crosshair size={16} aria-hidden /> Centre
         </Button>
         <Button
           disabled={off}
           onClick={stepByWords}
-          title="A step closer with each word said over the chosen poses; of the cues chosen in Sound only, where some are"
+          title="Zooms in a step with each word said over the chosen poses"
         >
-          By the word
+          Zoom per word
         </Button>
       </div>
     </>

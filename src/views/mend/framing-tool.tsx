@@ -39,7 +39,7 @@ import styles from './mend.module.css';
 import { partWords } from './scope-words';
 
 const CLOSER: Amount = {
-  ...{ label: 'Closer', unit: '%', neutral: 100 },
+  ...{ label: 'Zoom', unit: '%', neutral: 100 },
   ...{ least: 100 / CROP_SIZES.most, most: 100 / CROP_SIZES.least },
 };
 const ENDS: readonly (readonly [end: MoveEnd, word: string])[] = [
@@ -66,7 +66,7 @@ function softness(film: Film, frame: number): string | undefined {
   if (scale < 1.005) return undefined;
   const { width, height } = recipe.film;
   const [across, down] = [Math.round(width / scale), Math.round(height / scale)];
-  return `Only ${across} × ${down} of the photo’s pixels fill ${width} × ${height}: it will look softer.`;
+  return `${across} × ${down} photo pixels fill ${width} × ${height}: it will look softer.`;
 }
 
 /** Framing: the part of the picture that is shown. */
@@ -94,9 +94,9 @@ export function FramingTool() {
   const own = frameScope === 'chosen' ? here.pose.crop !== undefined : true;
   return (
     <>
-      <p className={styles.hint}>Drag the frame on the picture, or its corners.</p>
+      <p className={styles.hint}>Drag the crop on the picture, or its corners.</p>
       <SelectField
-        label="For"
+        label="Photos"
         beside
         value={frameScope}
         options={MEND_SCOPES.toReversed().map((each) => ({ value: each, label: partWords(each) }))}
@@ -114,18 +114,18 @@ export function FramingTool() {
         here.pose.cameraMove && (
           <>
             <p className={styles.hint} role="status">
-              The camera moves here: it is set for poses.
+              The camera moves here. Show the move to change it.
             </p>
             <Button onClick={() => setMend({ frameScope: 'chosen' })}>Show the camera move</Button>
           </>
         )
       )}
       <TypedField
-        label="Closer, %"
+        label="Zoom, %"
         text={String(closeness(crop))}
         parse={(text) => parseAmount(text, CLOSER)}
         onCommit={(percent) => setCrop(closer(crop, percent))}
-        hint={crop.size > 1 ? 'The background is seen around it' : undefined}
+        hint={crop.size > 1 ? 'The background shows around it' : undefined}
         figures
         beside
         disabled={off}
@@ -155,13 +155,13 @@ export function FramingTool() {
         label="Framing"
         disabled={off}
         tools={[
-          { word: 'All of it', label: 'Show all of the picture', icon: Maximize2, run: () => setCrop(WHOLE) },
+          { word: 'Whole', label: 'Show all of the picture', icon: Maximize2, run: () => setCrop(WHOLE) },
           {
-            word: frameScope === 'film' ? 'No framings' : 'As the rest',
+            word: frameScope === 'film' ? 'Delete all' : 'Use scene’s',
             label:
               frameScope === 'film'
-                ? 'Take all framings away, those of scenes and poses too'
-                : 'No framing of their own: as the scene, or the film',
+                ? 'Delete all framings, of scenes and poses too'
+                : 'Delete their own framing: the scene’s or film’s counts',
             icon: Undo2,
             run: frameScope === 'film' ? uncropAll : () => setCrop(undefined),
             off: !own,

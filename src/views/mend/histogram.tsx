@@ -20,7 +20,7 @@ export function Histogram() {
     .x((_, i) => x(i))
     .y0(HEIGHT)
     .y1((count) => y(Math.sqrt(count)));
-  const words = `Histogram of the picture as it is shown: ${percent(black)} black in a channel, ${percent(white)} white.`;
+  const words = `Histogram of the picture shown: ${percent(black)} black in a channel, ${percent(white)} white.`;
   return (
     <figure className={styles.histogram}>
       <svg viewBox={`0 0 ${WIDTH} ${HEIGHT}`} preserveAspectRatio="none" role="img" aria-label={words}>

@@ -20,7 +20,7 @@ export function KeptLooks({ look, off }: KeptLooksProps) {
   const chosen = looks?.find((each) => each.name === name);
   return (
     <>
-      <h4>Kept for other films</h4>
+      <h4>Saved for other films</h4>
       {looks && looks.length > 0 && (
         <>
           <SelectField
@@ -28,7 +28,7 @@ export function KeptLooks({ look, off }: KeptLooksProps) {
             beside
             value={chosen ? name : ''}
             options={[
-              { value: '', label: `${looks.length} kept` },
+              { value: '', label: 'Choose one' },
               ...looks.map((each) => ({ value: each.name, label: each.name })),
             ]}
             onChange={setName}
@@ -37,25 +37,25 @@ export function KeptLooks({ look, off }: KeptLooksProps) {
             <Button
               disabled={off || !chosen}
               onClick={() => chosen && takeLook(chosen)}
-              title="Set these steps in place of those that are set"
+              title="Replace the steps with this look"
             >
-              Take it
+              Use it
             </Button>
             <Button
               disabled={!chosen}
               onClick={() => chosen && void dropLook(chosen.name)}
-              title="Keep it no longer"
+              title="Delete this look"
             >
-              Throw away
+              Delete
             </Button>
           </div>
         </>
       )}
       <TypedField
-        label="Keep these steps as"
+        label="Save these steps as"
         text=""
         parse={(typed) => {
-          if (look.length === 0) return err('There are no steps to keep yet.');
+          if (look.length === 0) return err('There are no steps to save yet.');
           return typed.trim() === '' ? err('Type a name.') : ok(typed);
         }}
         onCommit={(typed) => void keepLook(typed, look)}

@@ -68,11 +68,11 @@ function Matching({ film, here, off }: MatchingProps) {
     <>
       <p className={styles.hint}>
         {references.length === 0
-          ? 'Go to a photo that is well lit, and match the others to it.'
-          : `Well lit: ${references.map(({ name }) => name).join(', ')}.`}
+          ? 'Show a photo with the light you want, and match the others to it.'
+          : `Reference: ${references.map(({ name }) => name).join(', ')}.`}
       </p>
       <SelectField
-        label="Match"
+        label="Photos"
         beside
         value={scope}
         options={MEND_SCOPES.map((each) => ({
@@ -91,15 +91,15 @@ function Matching({ film, here, off }: MatchingProps) {
           pressed={isReference}
           disabled={off}
           onClick={toggleReference}
-          title="The photo on screen is well lit: others are matched to how it looks (R)"
+          title="Others are matched to the light of this photo (R)"
         >
-          <Star size={16} aria-hidden /> Well lit
+          <Star size={16} aria-hidden /> Reference
         </Button>
         <Button
           variant="main"
           disabled={off || busy}
           onClick={() => void matchTheLight()}
-          title="Found from what does not move; no photo is altered (M)"
+          title="Measured on what does not move; photos stay as they are (M)"
         >
           {references.length === 0 ? 'Match to this' : 'Match the light'}
         </Button>
@@ -117,7 +117,7 @@ function ByHand({ photos, off }: { readonly photos: readonly Photo[]; readonly o
   return (
     <>
       <h4>{photos.length === 1 && only ? only.name : count(photos.length, 'chosen photo')}</h4>
-      <CheckField label="Mend the light" checked={!isOff} onChange={switchLight} />
+      <CheckField label="Matching on" checked={!isOff} onChange={switchLight} />
       <SliderField
         amount={STRENGTH}
         step={1}
@@ -141,7 +141,7 @@ function ByHand({ photos, off }: { readonly photos: readonly Photo[]; readonly o
         label="Light of the chosen photos"
         disabled={off}
         tools={[
-          { word: 'As it came', label: 'The light as it came', icon: RotateCcw, run: lightAsBefore },
+          { word: 'Reset', label: 'Reset the light', icon: RotateCcw, run: lightAsBefore },
           ...COPY_TOOLS,
         ]}
       />

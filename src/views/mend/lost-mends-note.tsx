@@ -29,7 +29,7 @@ export function LostMendsNote({ film, tool }: { readonly film: Film; readonly to
   if (places.length === 0) return null;
   return (
     <div className={styles.warning} role="status">
-      <p>Something set here does nothing: what it needs is not in the film any more.</p>
+      <p>Something set here has no effect: what it needs is not in the film any more.</p>
       <JumpButtons noun="pose" places={places} />
     </div>
   );

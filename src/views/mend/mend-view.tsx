@@ -26,13 +26,37 @@ import { SteadyTool } from './steady-tool';
 import { ViewChoice } from './view-choice';
 
 const TOOLS: readonly ChoosableTool<MendTool>[] = [
-  { id: 'light', title: 'Light', icon: SunMedium, body: <LightTool /> },
-  { id: 'steady', title: 'Steady', icon: Anchor, body: <SteadyTool /> },
-  { id: 'framing', title: 'Framing', icon: Crop, body: <FramingTool /> },
-  { id: 'colour', title: 'Colour', icon: Palette, body: <ColourTool /> },
-  { id: 'paint', title: 'Paint out', icon: Brush, body: <PaintTool /> },
-  { id: 'key', title: 'Key', icon: PersonStanding, body: <KeyTool /> },
-  { id: 'draw', title: 'Draw on top', icon: Pencil, body: <DrawTool /> },
+  {
+    id: 'light',
+    title: 'Light',
+    does: 'Even out flicker; brightness, warmth, tint',
+    icon: SunMedium,
+    body: <LightTool />,
+  },
+  { id: 'steady', title: 'Steady', does: 'Stop shaking and bumps', icon: Anchor, body: <SteadyTool /> },
+  { id: 'framing', title: 'Framing', does: 'Crop, zoom, move the camera', icon: Crop, body: <FramingTool /> },
+  {
+    id: 'colour',
+    title: 'Colour',
+    does: 'Contrast, curves, black and white, looks, LUTs',
+    icon: Palette,
+    body: <ColourTool />,
+  },
+  { id: 'paint', title: 'Paint out', does: 'Cover rigs, hands and dust', icon: Brush, body: <PaintTool /> },
+  {
+    id: 'key',
+    title: 'Key',
+    does: 'Cut the subject out and put another background in',
+    icon: PersonStanding,
+    body: <KeyTool />,
+  },
+  {
+    id: 'draw',
+    title: 'Draw on top',
+    does: 'Draw smoke, lines and titles on the film',
+    icon: Pencil,
+    body: <DrawTool />,
+  },
 ];
 
 /** Stage Mend: the picture, before and after, and the tools that mend it. */
@@ -48,10 +72,11 @@ export function MendView() {
         {each.body}
       </>
     );
-    return { ...each, body, flaw: 'Something set with it does nothing' };
+    return { ...each, body, flaw: 'Something set with it has no effect' };
   });
   return (
     <TallFrame
+      guide={tool ?? 'light'}
       head={<ViewChoice />}
       body={
         <Panel label="Mends">
@@ -64,7 +89,7 @@ export function MendView() {
           <NoPoses
             film={film}
             heading="Nothing to mend yet"
-            words="Here the light of the photos is evened out, so that the film does not flicker, the picture is steadied and framed, its colours are set, rigs and hands are painted out, what stands before a plain card comes before another picture, and halos, smoke or a face are drawn on top. No photo is ever altered."
+            words="Even out light, steady, crop and colour the picture, paint out rigs, replace the background, draw on top. Your photos stay as they are."
           />
         ) : (
           <Picture />

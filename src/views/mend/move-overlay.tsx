@@ -74,8 +74,8 @@ export function MoveOverlay({ area }: MoveOverlayProps) {
       area={area}
       label={
         pointing
-          ? 'Click the same point in photo after photo. Arrows move the cross, Enter clicks, Escape ends it.'
-          : 'The photo, to be dragged. Arrows move it by a pixel of the film, with Shift by a tenth.'
+          ? 'Click the same point in photo after photo. Arrows move the cross, Enter clicks, Escape stops.'
+          : 'The photo: drag it. Arrows move it by a pixel of the film, with Shift by a tenth.'
       }
       onPoint={pointing ? (place) => pointAt(inFilm(place)) : undefined}
       onEnd={stopPointing}

@@ -20,7 +20,7 @@ export function PickOverlay({ canvasRef, area }: PickOverlayProps) {
   return (
     <PointSheet
       area={area}
-      label="Click what is picked. Arrows move the cross, Enter clicks, Escape ends it."
+      label="Click the colour to pick. Arrows move the cross, Enter clicks, Escape cancels."
       onPoint={onPoint}
       onEnd={stopPicking}
     />

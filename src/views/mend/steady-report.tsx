@@ -49,7 +49,7 @@ export function SteadyReport({ film }: { readonly film: Film }) {
         </div>
       </dl>
       <JumpButtons noun="bump" places={places} />
-      {left.length > 0 && <p className={styles.hint}>{`Left as it is: ${left.join(' and ')}.`}</p>}
+      {left.length > 0 && <p className={styles.hint}>{`Not steadied: ${left.join(' and ')}.`}</p>}
       <SelectField
         label="Curve"
         beside

@@ -48,14 +48,14 @@ import { shared } from './shared-mends';
 import { SteadyReport } from './steady-report';
 
 const TAKE_WORDS: Readonly<Record<SteadyTake, string>> = {
-  all: 'whatever moves',
-  bumps: 'bumps of the stand alone',
-  jitter: 'jitter: a camera move stays',
+  all: 'all movement',
+  bumps: 'only tripod bumps',
+  jitter: 'jitter, keep camera moves',
 };
 
 const OVERLAY_WORDS: Readonly<Record<Overlay, string>> = {
   none: 'nothing',
-  ghost: 'the one that stands right',
+  ghost: 'the reference',
   difference: 'the difference from it',
 };
 
@@ -104,8 +104,8 @@ function Steadying({ film, here, off }: SteadyingProps) {
     <>
       <p className={styles.hint}>
         {marked.length === 0
-          ? 'Go to a photo that stands right, and steady the others to it.'
-          : `Stands right: ${marked.map(({ name }) => name).join(', ')}.`}
+          ? 'Show a photo in the right place, and steady the others to it.'
+          : `Reference: ${marked.map(({ name }) => name).join(', ')}.`}
       </p>
       <SelectField
         label="Photos"
@@ -118,7 +118,7 @@ function Steadying({ film, here, off }: SteadyingProps) {
         onChange={(next) => setMend({ scope: next as MendScope })}
       />
       <SelectField
-        label="Take out"
+        label="Remove"
         beside
         value={steady.take}
         options={STEADY_TAKES.map((each) => ({ value: each, label: TAKE_WORDS[each] }))}
@@ -126,12 +126,12 @@ function Steadying({ film, here, off }: SteadyingProps) {
       />
       <div className={styles.guides}>
         <CheckField
-          label="Turns too"
+          label="Rotation"
           checked={steady.turn}
           onChange={(turn) => setMend({ steady: { ...steady, turn } })}
         />
         <CheckField
-          label="Sizes too"
+          label="Scale"
           checked={steady.size}
           onChange={(size) => setMend({ steady: { ...steady, size } })}
         />
@@ -141,15 +141,15 @@ function Steadying({ film, here, off }: SteadyingProps) {
           pressed={fileOf(here).mends?.isAnchor ?? false}
           disabled={off}
           onClick={toggleAnchor}
-          title="The photo on screen stands right: others are steadied to it (R)"
+          title="Others are steadied to the place of this photo (R)"
         >
-          <Anchor size={16} aria-hidden /> Stands right
+          <Anchor size={16} aria-hidden /> Reference
         </Button>
         <Button
           variant="main"
           disabled={off || busy}
           onClick={() => void steadyThePhotos()}
-          title="Found from what does not move; moved, never bent, and no photo is altered (M)"
+          title="Measured on what does not move; photos stay as they are (M)"
         >
           Steady it
         </Button>
@@ -182,7 +182,7 @@ function ByHand({ film, photos, off }: ByHandProps) {
   return (
     <>
       <h4>{photos.length === 1 && only ? only.name : count(photos.length, 'chosen photo')}</h4>
-      <CheckField label="Mend the place" checked={!isOff} onChange={switchSteady} />
+      <CheckField label="Steadying on" checked={!isOff} onChange={switchSteady} />
       <SliderField
         amount={STRENGTH}
         step={1}
@@ -192,7 +192,7 @@ function ByHand({ film, photos, off }: ByHandProps) {
         disabled={off || isOff || found.length === 0}
       />
       <SelectField
-        label="Over it"
+        label="Overlay"
         beside
         value={overlay}
         options={OVERLAYS.map((each) => ({ value: each, label: OVERLAY_WORDS[each] }))}
@@ -220,7 +220,7 @@ function ByHand({ film, photos, off }: ByHandProps) {
         value={film.settings.edges ?? 'background'}
         options={[
           { value: 'background', label: 'the background' },
-          { value: 'neighbour', label: 'from the nearest photo' },
+          { value: 'neighbour', label: 'the nearest photo' },
         ]}
         onChange={(next) => setEdges(next === 'neighbour' ? next : undefined)}
         disabled={off}
@@ -231,19 +231,19 @@ function ByHand({ film, photos, off }: ByHandProps) {
         tools={[
           {
             word: pointing ? 'Stop clicking' : 'Click a point',
-            label: pointing ? 'No more points' : 'Click the same point in the photos, one after the other',
+            label: pointing ? 'Stop clicking' : 'Click the same point in the photos, one after the other',
             icon: Crosshair,
             run: pointing ? stopPointing : startPointing,
           },
           {
-            word: 'Frame it',
-            label: 'Frame the largest part that all photos of the scene share, so that no edge is seen',
+            word: 'Crop it',
+            label: 'Crop to the largest part that all photos of the scene share: no edge shows',
             icon: Scan,
             run: () => void frameShared(),
           },
           {
-            word: 'As it came',
-            label: 'The place as it came',
+            word: 'Reset',
+            label: 'Reset the place',
             icon: RotateCcw,
             run: placeAsBefore,
             off: found.length === 0 && !isMovedByHand,

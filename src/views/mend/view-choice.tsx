@@ -10,5 +10,5 @@ const VIEWS: readonly (readonly [view: MendView, word: string])[] = [
 /** Whether the picture is seen mended, as it was before, or both beside each other. */
 export function ViewChoice() {
   const view = useShownAs((state) => state.view);
-  return <Tabs label="The picture as it is seen" tabs={VIEWS} chosen={view} onChoose={setMendView} />;
+  return <Tabs label="Before or after mending" tabs={VIEWS} chosen={view} onChoose={setMendView} />;
 }

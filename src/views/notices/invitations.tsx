@@ -26,14 +26,14 @@ function showClops(): void {
 const WORDS: Readonly<
   Record<Invitation, { readonly words: string; readonly more: string; readonly run: () => void }>
 > = {
-  play: { words: 'Press play', more: 'Space plays, and stops', run: () => play() },
+  play: { words: 'Play the film', more: 'Space plays, and stops', run: () => play() },
   hold: {
-    words: 'Press 3',
-    more: 'A digit is the hold: the pose on screen stays for three frames',
+    words: 'Hold 3 frames',
+    more: 'The key 3 holds the pose on screen for three frames',
     run: () => setHold(3),
   },
   cue: {
-    words: 'Drag the clop',
+    words: 'Move a sound',
     more: 'In Sound: the horse’s hoofs, along their lane, under the pose they belong to',
     run: showClops,
   },
@@ -50,7 +50,7 @@ export function Invitations() {
           {WORDS[each].words}
         </Button>
       ))}
-      <IconButton label="No more of these" onClick={endInvitations}>
+      <IconButton label="Hide these tips" onClick={endInvitations}>
         <X size={15} aria-hidden />
       </IconButton>
     </div>

@@ -24,7 +24,7 @@ export function NoteBar({ alone = false, otherwise }: NoteBarProps) {
         <div className={styles.note} data-tone={newest.tone} role="group" aria-label="What Kermis noticed">
           <p data-tip={newest.text}>{newest.text}</p>
           {stays(newest) && (
-            <IconButton label="Put this note away" onClick={() => settleNotice(newest.id)}>
+            <IconButton label="Close this note" onClick={() => settleNotice(newest.id)}>
               <X size={16} aria-hidden />
             </IconButton>
           )}

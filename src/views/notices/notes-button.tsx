@@ -3,6 +3,7 @@ import MessageSquareText from 'lucide-react/icons/message-square-text';
 import Trash2 from 'lucide-react/icons/trash';
 import { count } from '../../core/time/format';
 import { Button } from '../../kit/button';
+import { rawFaults } from '../../engine/faults/reason-of';
 import { Popover } from '../../kit/popover';
 import { dismissAll, stays, useShell } from '../../state/shell/shell';
 import styles from './notices.module.css';
@@ -14,10 +15,10 @@ export function NotesButton() {
   const notices = useShell((state) => state.notices);
   const waiting = notices.filter((notice) => stays(notice) && !notice.isPast).length;
   const copy = (): void =>
-    void navigator.clipboard.writeText(notices.map((notice) => notice.text).join('\n'));
+    void navigator.clipboard.writeText([...notices.map((notice) => notice.text), ...rawFaults()].join('\n'));
   return (
     <Popover
-      label={waiting > 0 ? `Notes, ${waiting} to be dealt with` : 'Notes'}
+      label={waiting > 0 ? `Notes, ${waiting} to deal with` : 'Notes'}
       side="bottom"
       face={
         <span className={styles.icon}>
@@ -43,7 +44,7 @@ export function NotesButton() {
                 <Copy size={16} aria-hidden /> Copy the notes
               </Button>
               <Button onClick={dismissAll}>
-                <Trash2 size={16} aria-hidden /> Put the notes away
+                <Trash2 size={16} aria-hidden /> Clear the notes
               </Button>
             </div>
           </>

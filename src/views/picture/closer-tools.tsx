@@ -19,7 +19,7 @@ export function CloserTools({ children }: { readonly children?: ReactNode }) {
   const alone = useLayout((state) => state.alone);
   return (
     <>
-      <div role="group" aria-label="Look closer">
+      <div role="group" aria-label="Zoom">
         <ZoomButtons zoom={zoom} onStep={zoomPicture} onWhole={showWholePicture} onPixels={togglePixels} />
       </div>
       <div role="group" aria-label="Room for the picture">

@@ -19,12 +19,12 @@ export function PictureTools() {
   return (
     <div className={styles.tools}>
       <div role="group" aria-label="Compare">
-        <IconButton label="Ghost of the neighbours" shortcut="G" pressed={ghosts} onClick={toggleGhost}>
+        <IconButton label="Onion skin (ghosts)" shortcut="G" pressed={ghosts} onClick={toggleGhost}>
           <Ghost size={size} aria-hidden />
         </IconButton>
         {ghosts && <GhostSettings />}
         <IconButton
-          label="Pose before and after beside it"
+          label="Poses before and after beside it"
           shortcut="Q"
           pressed={neighbours}
           onClick={toggleNeighbours}
@@ -40,7 +40,7 @@ export function PictureTools() {
           <Contrast size={size} aria-hidden />
         </IconButton>
         <IconButton
-          label="Last against first, for a loop"
+          label="Compare last and first frame, for a loop"
           shortcut="Shift L"
           pressed={against === 'first-last'}
           onClick={() => toggleAgainst('first-last')}
@@ -50,7 +50,7 @@ export function PictureTools() {
       </div>
       <CloserTools>
         <IconButton
-          label="The picture in a window of its own"
+          label="Picture in its own window"
           shortcut="Y"
           pressed={apart}
           onClick={togglePictureWindow}

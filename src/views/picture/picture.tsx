@@ -140,7 +140,7 @@ export function Picture({ apart = false }: PictureProps) {
         {!apart && isFraming && hand.picksPoint && area && (
           <PointSheet
             area={area}
-            label="Click towards what words come closer. Arrows move the cross, Enter clicks, Escape ends it."
+            label="Click where each word zooms to. Arrows move the cross, Enter clicks, Escape cancels."
             onPoint={pickPoint}
             onEnd={() => pickPoint(undefined)}
           />

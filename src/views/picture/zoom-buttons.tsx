@@ -18,25 +18,20 @@ export function ZoomButtons({ zoom, one = 1, onStep, onWhole, onPixels }: ZoomBu
   const words = zoomWords(zoom && { ...zoom, scale: zoom.scale / one });
   return (
     <>
-      <IconButton label="Look closer" shortcut="Shift I" onClick={() => onStep(1)}>
+      <IconButton label="Zoom in" shortcut="Shift I" onClick={() => onStep(1)}>
         <ZoomIn size={17} aria-hidden />
       </IconButton>
       <button
         type="button"
         className={styles.zoom}
-        aria-label={`Show the whole picture, it is shown ${words}`}
+        aria-label={`Show the whole picture; shown ${words} now`}
         data-tip="Show the whole picture (0)"
         disabled={!zoom}
         onClick={onWhole}
       >
         {words}
       </button>
-      <IconButton
-        label="Look from further away"
-        shortcut="Shift O"
-        disabled={!zoom}
-        onClick={() => onStep(-1)}
-      >
+      <IconButton label="Zoom out" shortcut="Shift O" disabled={!zoom} onClick={() => onStep(-1)}>
         <ZoomOut size={17} aria-hidden />
       </IconButton>
       <IconButton

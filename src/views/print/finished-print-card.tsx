@@ -115,7 +115,7 @@ export function FinishedPrintCard({ print, film, isShown, onShow }: FinishedPrin
             run: saveProof,
           },
           {
-            label: isKept ? 'Delete' : 'Take off the list',
+            label: isKept ? 'Delete' : 'Delete from the list',
             icon: <Trash2 size={16} aria-hidden />,
             begins: true,
             run: () => void deletePrint(print),

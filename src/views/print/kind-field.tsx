@@ -6,7 +6,7 @@ import { setPrint } from '../../state/print/print-settings';
 const GROUPS: readonly (readonly [PrintGroup, string])[] = [
   ['video', 'Video'],
   ['loop', 'Loop'],
-  ['stills', 'Pictures'],
+  ['stills', 'Frames'],
   ['sound', 'Sound alone'],
 ];
 
@@ -21,7 +21,7 @@ export function KindField({ kind }: { readonly kind: PrintKind }) {
   return (
     <>
       <Tabs
-        label="What it becomes"
+        label="Kind of print"
         tabs={GROUPS}
         chosen={group}
         onChoose={(next) => setPrint({ kind: kindsOf(next)[0]?.value ?? 'mp4' })}

@@ -39,7 +39,7 @@ export function PartField({ film, part }: { readonly film: Film; readonly part: 
   const value = valueOf(part);
   return (
     <>
-      <SelectField label="Of" beside value={value} options={options} onChange={choose} />
+      <SelectField label="Part" beside value={value} options={options} onChange={choose} />
       {value === SOME && part.of === 'scenes' && (
         <fieldset className={styles.scenes}>
           <legend>Scenes that are printed</legend>
@@ -60,7 +60,7 @@ export function PartField({ film, part }: { readonly film: Film; readonly part: 
       )}
       {several && part.of !== 'range' && (
         <CheckField
-          label="Each scene as a file of its own"
+          label="One file per scene"
           checked={eachScene}
           onChange={(checked) => setPrint({ eachScene: checked })}
         />

@@ -30,10 +30,10 @@ export function PiecesNote({ prints }: { readonly prints: string }) {
   return (
     <div className={styles.kept}>
       <span>
-        {prints} Encoded parts for the next print take {formatSize(bytes)}.
+        {prints} Reusable parts take {formatSize(bytes)}.
       </span>
       <SelectField
-        label="Room for them"
+        label="Limit"
         beside
         value={String(room)}
         options={PIECE_ROOMS.map((each) => ({
@@ -47,7 +47,7 @@ export function PiecesNote({ prints }: { readonly prints: string }) {
       />
       {bytes > 0 && (
         <Button variant="quiet" onClick={() => void free(0)}>
-          Free them
+          Delete them
         </Button>
       )}
     </div>

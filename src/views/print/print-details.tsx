@@ -10,13 +10,13 @@ import { TypedField } from '../../kit/typed-field';
 import { setPrint } from '../../state/print/print-settings';
 
 const PALETTES = [
-  { value: 'film', label: 'The same 256 for all of it' },
-  { value: 'frame', label: '256 for each picture; larger' },
+  { value: 'film', label: '256 for the whole loop' },
+  { value: 'frame', label: '256 per frame; larger file' },
 ];
 
 const EVERY = [
   { value: 'frame', label: 'Every frame of the film' },
-  { value: 'pose', label: 'Every picture once' },
+  { value: 'pose', label: 'Every pose once' },
 ];
 
 const FRAMINGS = [
@@ -43,14 +43,14 @@ export function PrintDetails({ film, settings }: { readonly film: Film; readonly
           <TypedField
             label="Bits a second"
             text={settings.bitrate === undefined ? '' : bitrateText(settings.bitrate)}
-            hint="Left empty, the quality says it. Such as 8 Mbit/s."
+            hint="Empty: set by the quality. Such as 8 Mbit/s."
             parse={parseBitrate}
             onCommit={(bitrate) => setPrint({ bitrate })}
           />
           <TypedField
             label="Seconds between key frames, at most"
             text={String(settings.keyEvery)}
-            hint="Fewer: quicker to go to a place, a larger file."
+            hint="Fewer: quicker to jump to a place, a larger file."
             figures
             parse={parseKeyEvery}
             onCommit={(keyEvery) => setPrint({ keyEvery })}
@@ -59,7 +59,7 @@ export function PrintDetails({ film, settings }: { readonly film: Film; readonly
       )}
       {facts.makes === 'stills' && (
         <SelectField
-          label="Pictures of"
+          label="Frames"
           value={settings.every}
           options={EVERY}
           onChange={(every) => setPrint({ every: every === 'pose' ? 'pose' : 'frame' })}
@@ -67,9 +67,9 @@ export function PrintDetails({ film, settings }: { readonly film: Film; readonly
       )}
       {facts.makes === 'loop' && (
         <TypedField
-          label="Runs"
+          label="Repeats"
           text={runsText(settings.runs)}
-          hint="How often it is shown: a number, or “for ever”."
+          hint="How often it plays: a number, or “for ever”."
           parse={parseRuns}
           onCommit={(runs) => setPrint({ runs })}
         />
@@ -83,7 +83,7 @@ export function PrintDetails({ film, settings }: { readonly film: Film; readonly
             onChange={(palette) => setPrint({ palette: palette === 'frame' ? 'frame' : 'film' })}
           />
           <CheckField
-            label="Mix colours of dots"
+            label="Dither colours"
             checked={settings.dither}
             onChange={(dither) => setPrint({ dither })}
           />
@@ -93,7 +93,7 @@ export function PrintDetails({ film, settings }: { readonly film: Film; readonly
         <TypedField
           label="Frames a second of the file"
           text={rateText(settings.rate ?? rate)}
-          hint="Another than the film’s shows frames again, or leaves some out; none is blended."
+          hint="Another rate than the film’s repeats or drops frames; none is blended."
           figures
           parse={parseRate}
           onCommit={(next) => setPrint({ rate: sameRate(next, rate) ? undefined : next })}

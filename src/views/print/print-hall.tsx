@@ -28,7 +28,7 @@ export function PrintHall({ film }: { readonly film: Film }) {
       ) : (
         <EmptyStage
           heading={hasToWait(queue) ? 'The first print is being made' : 'No print yet'}
-          words="Here the film becomes a file that plays anywhere; it is shown here, to be watched before you hand it over."
+          words="Make a file that plays anywhere, and watch it here first."
         >
           {narrow && (
             <Button variant="main" onClick={() => showSide('left')}>
@@ -40,7 +40,7 @@ export function PrintHall({ film }: { readonly film: Film }) {
       {queue.length + prints.length > 0 && (
         <div className={styles.lists}>
           {queue.length > 0 && (
-            <ul className={styles.cards} aria-label="Prints in line">
+            <ul className={styles.cards} aria-label="Print queue">
               {queue.map((print) => (
                 <QueuedPrintCard key={print.id} print={print} />
               ))}

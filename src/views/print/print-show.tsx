@@ -45,12 +45,12 @@ export function PrintShow({ print }: { readonly print: FinishedPrint }) {
     return (
       <EmptyStage
         heading={print.fileName}
-        words="It was written to the disk and read through there. Open it where you put it."
+        words="It was saved to the disk and checked there. Open it where you put it."
       />
     );
   if (facts.makes === 'stills')
     return (
-      <EmptyStage heading={print.fileName} words="Single pictures. Save them to the disk to look at them." />
+      <EmptyStage heading={print.fileName} words="Single frames. Save them to the disk to look at them." />
     );
   if (url === undefined) return <div className={styles.screen} />;
   if (facts.makes === 'loop')

@@ -69,7 +69,7 @@ const FASTEST_GIF = 100 / SHORTEST_GIF;
 
 /** What the button does: with `scenes` that many, each as a file; while another print goes on, later. */
 function printWords(scenes: number | undefined, isBusy: boolean): string {
-  if (scenes === undefined) return isBusy ? 'Add to the line' : 'Print the film';
+  if (scenes === undefined) return isBusy ? 'Add to queue' : 'Print the film';
   const each = `${count(scenes, 'scene')}, each as a file`;
   return isBusy ? `Add ${each}` : `Print ${each}`;
 }
@@ -101,9 +101,9 @@ export function PrintView() {
           ? 'No scene is chosen.'
           : undefined
       : facts.makes === 'sound' && !isHeardThere
-        ? 'Nothing is heard in this part: there is no sound to print.'
+        ? 'This part has no sound to print.'
         : settings.kind === 'gif' && rateNumber(rate) > FASTEST_GIF
-          ? `A GIF shows at most ${FASTEST_GIF} pictures a second. Under Details, set the file to fewer.`
+          ? `A GIF shows at most ${FASTEST_GIF} frames a second. Set fewer under Details.`
           : cannot;
   const canPrint = orders.length > 0 && obstacle === undefined;
   const { bytes, seconds } = forecast(film, spans, pictures, settings, experience[experienceKey(settings)]);
@@ -140,7 +140,7 @@ export function PrintView() {
         <Button
           variant="main"
           disabled={!canPrint}
-          title={isBusy ? 'It is printed once those before it are' : 'Print the film (Ctrl P comes here)'}
+          title={isBusy ? 'It waits for the prints before it' : 'Print the film (Ctrl P)'}
           onClick={() => void printLater(orders)}
         >
           <Printer size={18} aria-hidden />{' '}
@@ -149,7 +149,7 @@ export function PrintView() {
         {(facts.makes === 'stills' || orders.length > 1 ? canWriteFolders() : canPickFiles()) && (
           <Button
             disabled={!canPrint}
-            title="Straight to the disk, as large as there is room; it is not kept in the browser"
+            title="Straight to a file on disk, for large prints; not saved in the browser"
             onClick={() => void printToDisk(orders)}
           >
             <HardDrive size={17} aria-hidden /> To the disk…
@@ -160,7 +160,8 @@ export function PrintView() {
   );
   return (
     <TallFrame
-      head={<h2>A print</h2>}
+      guide="output"
+      head={<h2>Output</h2>}
       body={
         <Panel label="Print settings" foot={foot}>
           <div className={styles.questions}>
@@ -182,8 +183,8 @@ export function PrintView() {
             onCommit={(pattern) => setPrint({ pattern })}
           />
           {facts.makes === 'stills' && (
-            <Button onClick={() => void saveFrame()} title="At the film’s size, from its original">
-              <Image size={17} aria-hidden /> The frame at the playhead as PNG
+            <Button onClick={() => void saveFrame()} title="At the film’s size">
+              <Image size={17} aria-hidden /> Save this frame as PNG
             </Button>
           )}
           <PrintDetails film={film} settings={settings} />
@@ -194,7 +195,7 @@ export function PrintView() {
         <NoPoses
           film={film}
           heading="Nothing to print yet"
-          words="Here the film becomes a file that plays anywhere, once it has poses."
+          words="Once the film has poses, make a file here that plays anywhere."
         />
       ) : (
         <PrintHall film={film} />

@@ -21,13 +21,13 @@ export function PurposeField({ settings }: { readonly settings: PrintSettings })
   return (
     <>
       <SelectField
-        label="For"
+        label="Use"
         beside
         value={chosen?.name ?? OWN}
         options={[
-          ...(chosen ? [] : [{ value: OWN, label: 'As set below' }]),
+          ...(chosen ? [] : [{ value: OWN, label: 'Own settings' }]),
           ...all.map(({ name }) => ({ value: name, label: name })),
-          { value: KEEP, label: 'Keep what is set under a name…' },
+          { value: KEEP, label: 'Save these settings…' },
         ]}
         onChange={(name) => {
           setNaming(name === KEEP);
@@ -37,7 +37,7 @@ export function PurposeField({ settings }: { readonly settings: PrintSettings })
       />
       {isNaming && (
         <TypedField
-          label="Keep these settings as"
+          label="Save these settings as"
           text=""
           parse={(typed) => {
             const name = typed.trim();
@@ -54,7 +54,7 @@ export function PurposeField({ settings }: { readonly settings: PrintSettings })
       )}
       {isOwn && (
         <div className={styles.row}>
-          <Button onClick={() => forgetPurpose(chosen.name)}>Forget “{chosen.name}”</Button>
+          <Button onClick={() => forgetPurpose(chosen.name)}>Delete “{chosen.name}”</Button>
         </div>
       )}
     </>

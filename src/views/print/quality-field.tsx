@@ -12,7 +12,7 @@ const LABELS: Readonly<Record<QualityStep, string>> = { small: 'Small', good: 'G
 const MEANING: Readonly<Record<QualityStep, string>> = {
   small: 'grain is smoothed',
   good: 'grain is kept',
-  best: 'hardly to be told from the photos',
+  best: 'looks like the photos',
 };
 
 interface QualityFieldProps {

@@ -28,14 +28,14 @@ function Standing({ print }: { readonly print: QueuedPrint }) {
   const { status, frames, total, found, seconds, read, problem } = print;
   switch (status) {
     case 'waiting':
-      return <span>Waits for the one before, {count(total, 'frame')}</span>;
+      return <span>Waiting its turn, {count(total, 'frame')}</span>;
     case 'broken':
       return (
         <span>
-          Broke off when its tab was closed.{' '}
+          Stopped: its tab was closed.{' '}
           {printKind(print.order.settings.kind).makes === 'video'
-            ? 'What was encoded is kept.'
-            : 'It is made from its beginning on.'}
+            ? '“Go on” continues it.'
+            : '“Go on” starts it over.'}
         </span>
       );
     case 'failed':
@@ -56,7 +56,7 @@ function Standing({ print }: { readonly print: QueuedPrint }) {
             noun="frame"
             seconds={seconds}
           />
-          {found > 0 && <span>{count(found, 'frame')} found from an earlier print</span>}
+          {found > 0 && <span>{count(found, 'frame')} reused</span>}
         </>
       );
   }
@@ -90,9 +90,9 @@ export function QueuedPrintCard({ print }: { readonly print: QueuedPrint }) {
       <IconButton
         label={
           isOver
-            ? `Take ${fileName} off the list`
+            ? `Delete ${fileName} from the list`
             : status === 'waiting'
-              ? `Take ${fileName} out of the line`
+              ? `Remove ${fileName} from the queue`
               : `Stop ${fileName}; no file is made`
         }
         onClick={() => stopPrint(id)}

@@ -75,11 +75,10 @@ export function Screening({ url, label, picture, rate }: ScreeningProps) {
           loop={isLooped}
           hidden={!picture}
         />
-        {!picture && <p className={styles.heard}>The sound alone, as it will be heard</p>}
+        {!picture && <p className={styles.heard}>The sound alone</p>}
         {cannotPlay && (
           <p className={styles.unplayed}>
-            This browser does not play this kind of file. It was read through all the same; save it to the
-            disk and open it there.
+            This browser cannot play this kind of file. It was checked; save it to the disk and open it there.
           </p>
         )}
       </div>
@@ -108,7 +107,7 @@ export function Screening({ url, label, picture, rate }: ScreeningProps) {
           {clock(at)} of {clock(length)}
         </span>
         <IconButton
-          label="Without sound"
+          label="Mute"
           pressed={muted}
           onClick={() => {
             if (video.current) video.current.muted = !muted;
@@ -116,7 +115,7 @@ export function Screening({ url, label, picture, rate }: ScreeningProps) {
         >
           {muted ? <VolumeX size={17} aria-hidden /> : <Volume2 size={17} aria-hidden />}
         </IconButton>
-        <IconButton label="Over and over" pressed={isLooped} onClick={() => setLooped(!isLooped)}>
+        <IconButton label="Play in a loop" pressed={isLooped} onClick={() => setLooped(!isLooped)}>
           <Repeat size={17} aria-hidden />
         </IconButton>
         {picture && (

@@ -42,7 +42,7 @@ export function SizeField({ film, settings }: { readonly film: Film; readonly se
           { value: TYPED, label: 'Typed…' },
         ]}
         {...(pixel && {
-          hint: `Its pixels are ${(pixel.num / pixel.den).toFixed(2)} times as wide as high: it is shown ${Math.round((width * pixel.num) / pixel.den)} × ${height}.`,
+          hint: `Pixels are ${(pixel.num / pixel.den).toFixed(2)} wide: shown as ${Math.round((width * pixel.num) / pixel.den)} × ${height}.`,
         })}
         onChange={(value) => setPrint({ size: value === TYPED ? { width, height } : (value as NamedSize) })}
       />

@@ -27,13 +27,13 @@ export function DefaultHoldField({ film, disabled }: { readonly film: Film; read
           setAsked(poses.some(({ pose }) => pose.hold !== value));
         }}
         disabled={disabled}
-        hint="Every photo that comes in becomes a pose of this hold."
+        hint="Each photo that is added becomes a pose with this hold."
       />
       {others > 0 && (
         <div className={asked ? styles.question : undefined}>
           {asked && (
             <p>
-              <strong>New poses take {count(defaultHold, 'frame')} now. What is placed already?</strong>
+              <strong>New poses take {count(defaultHold, 'frame')} now. Change the others too?</strong>
             </p>
           )}
           <Button
@@ -47,7 +47,7 @@ export function DefaultHoldField({ film, disabled }: { readonly film: Film; read
           </Button>
           {asked && (
             <Button variant="quiet" onClick={() => setAsked(false)}>
-              Leave them as they are
+              Cancel
             </Button>
           )}
         </div>

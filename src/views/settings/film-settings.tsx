@@ -8,6 +8,7 @@ import { TypedField } from '../../kit/typed-field';
 import { setSettings, setTitle } from '../../state/document/edit-film';
 import { useDocument, useFilm } from '../../state/document/document';
 import { DefaultHoldField } from './default-hold-field';
+import { HelpButton } from '../guide/help-button';
 import { FramingChoice } from './framing-choice';
 import { RateField } from './rate-field';
 
@@ -32,7 +33,7 @@ export function FilmSettingsDialog({ onClose }: { readonly onClose: () => void }
   const size = sizes.findIndex((each) => each.width === width && each.height === height);
   const titled = (text: string): Result<string> => ok(text.trim() || 'Untitled film');
   return (
-    <Dialog title="Film settings" onClose={onClose}>
+    <Dialog title="Film settings" onClose={onClose} aside={<HelpButton chapter="settings" />}>
       <TypedField
         label="Name of the film"
         text={film.title}
@@ -42,7 +43,7 @@ export function FilmSettingsDialog({ onClose }: { readonly onClose: () => void }
       />
       <RateField film={film} disabled={!canWrite} />
       <SelectField
-        label="Size of the picture"
+        label="Size of the film"
         value={size < 0 ? OTHER : String(size)}
         disabled={!canWrite}
         options={[
@@ -50,7 +51,7 @@ export function FilmSettingsDialog({ onClose }: { readonly onClose: () => void }
             value: String(i),
             label: `${each.label}: ${each.width} × ${each.height}`,
           })),
-          ...(size < 0 ? [{ value: OTHER, label: `Own size: ${width} × ${height}` }] : []),
+          ...(size < 0 ? [{ value: OTHER, label: `Custom: ${width} × ${height}` }] : []),
         ]}
         onChange={(value) => {
           const chosen = sizes[Number(value)];

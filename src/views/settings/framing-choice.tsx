@@ -6,7 +6,7 @@ import styles from './settings.module.css';
 
 const FRAMINGS: readonly { value: Framing; label: string; words: string }[] = [
   { value: 'whole', label: 'Show the whole photo', words: 'What is left over takes the background colour.' },
-  { value: 'fill', label: 'Fill the picture', words: 'What hangs over is cut off, evenly on both sides.' },
+  { value: 'fill', label: 'Fill the picture', words: 'What does not fit is cut off, evenly on both sides.' },
 ];
 
 /** One choice for the film: how photos of another shape are placed. */

@@ -84,31 +84,31 @@ function RateQuestion({ film, to, onDone }: RateQuestionProps) {
     <div className={styles.question} role="group" aria-label={`Rate of ${rateText(to)}`}>
       <p>
         <strong>
-          {rateText(to)} frames a second. The film is {formatLength(frames, rate)} now; what is to stay?
+          {rateText(to)} frames a second. The film is {formatLength(frames, rate)} now. What stays?
         </strong>
       </p>
-      <Button onClick={() => take(holds)}>Keep the holds: {formatLength(holds.frames, to)}</Button>
+      <Button onClick={() => take(holds)}>Keep holds: {formatLength(holds.frames, to)}</Button>
       <p>Every pose keeps its frames; the film runs {slower ? 'slower' : 'faster'}.</p>
-      {!seconds && (
-        <p>The seconds cannot be kept: a cycle would have to become more poses than a film can have.</p>
-      )}
+      {!seconds && <p>Keeping the seconds would take more poses than a film can have.</p>}
       {seconds && !grown && (
         <>
-          <Button onClick={() => take(seconds)}>Keep the seconds: {formatLength(seconds.frames, to)}</Button>
+          <Button onClick={() => take(seconds)}>Keep seconds: {formatLength(seconds.frames, to)}</Button>
           <p>Holds are converted; no pose starts more than half a frame from where it did.{unrolled}</p>
         </>
       )}
       {seconds && grown && (
         <>
           <p>
-            To keep the seconds, {count(seconds.tooShort, 'pose')} would fall below a frame.{unrolled}
+            To keep the seconds, {count(seconds.tooShort, 'pose')} {seconds.tooShort === 1 ? 'gets' : 'get'} too short.{unrolled}
           </p>
           {seconds.frames > 0 && (
             <Button onClick={() => take(seconds)}>
-              Keep the seconds and drop them: {formatLength(seconds.frames, to)}
+              Keep seconds, drop {count(seconds.tooShort, 'pose')}: {formatLength(seconds.frames, to)}
             </Button>
           )}
-          <Button onClick={() => take(grown)}>Let the film grow: {formatLength(grown.frames, to)}</Button>
+          <Button onClick={() => take(grown)}>
+            Keep seconds, longer film: {formatLength(grown.frames, to)}
+          </Button>
         </>
       )}
       <Button variant="quiet" onClick={onDone}>

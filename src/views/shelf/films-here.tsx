@@ -6,7 +6,7 @@ import { photoRecipe, recipeOf } from '../../core/film/recipe-of';
 import { scheduleOf } from '../../core/film/schedule';
 import { count, formatSecondsAndFrames } from '../../core/time/format';
 import { listFilms, type ShelvedFilm } from '../../engine/browser/store/film-repository';
-import { whyOf } from '../../engine/browser/store/why';
+import { reasonOf } from '../../engine/faults/reason-of';
 import { Button, IconButton } from '../../kit/button';
 import { Dialog } from '../../kit/dialog';
 import { freePhotos, openFilmById, throwAway } from '../../state/document/open-film';
@@ -24,7 +24,7 @@ export function FilmsHere() {
   const [freed, setFreed] = useState(0);
   const read = useCallback(() => {
     listFilms().then(setFilms, (error: unknown) =>
-      tell(`The films in this browser cannot be read: ${whyOf(error)}`, 'wrong'),
+      tell(`The films in this browser cannot be read. ${reasonOf(error)}`, 'wrong'),
     );
   }, []);
   useEffect(read, [read]);
@@ -43,8 +43,8 @@ export function FilmsHere() {
       {deleting && (
         <Dialog title="Delete this film?" onClose={() => setDeleting(undefined)}>
           <p>
-            {deleting.film.ok ? `“${deleting.film.value.title}” and its photos` : 'The damaged film'} will be
-            gone from this browser. The photos on your disk stay as they are. This cannot be undone.
+            Deletes {deleting.film.ok ? `“${deleting.film.value.title}” and its photos` : 'the damaged film'}.
+            Photos taken here exist nowhere else, unless you saved the film to disk. This cannot be undone.
           </p>
           <div className={styles.buttons}>
             <Button
@@ -59,7 +59,7 @@ export function FilmsHere() {
             >
               Delete the film
             </Button>
-            <Button onClick={() => setDeleting(undefined)}>Keep it</Button>
+            <Button onClick={() => setDeleting(undefined)}>Cancel</Button>
           </div>
         </Dialog>
       )}
@@ -103,7 +103,7 @@ function FilmCard({ shelved, onDelete }: { readonly shelved: ShelvedFilm; readon
           </span>
           {shelved.cutFrom !== undefined && (
             <span className={styles.cut}>
-              Cut off while it came in: open {shelved.cutFrom} again for the rest
+              Cut off while it came in: open {shelved.cutFrom} again to add the rest
             </span>
           )}
         </span>

@@ -6,6 +6,7 @@ import { Button } from '../../kit/button';
 import { useShell } from '../../state/shell/shell';
 import { ChooseFiles } from '../choose-files';
 import { filmPart, withFilmParts } from '../fetch-film-parts';
+import { HelpButton } from '../guide/help-button';
 import styles from './shelf.module.css';
 
 const FilmsHere = filmPart((parts) => parts.FilmsHere);
@@ -16,12 +17,12 @@ export function Shelf() {
   return (
     <div className={styles.shelf}>
       <div className={styles.inner}>
-        <section className={styles.start} aria-label="Begin a film">
-          <h2>Drop a folder of numbered photos</h2>
-          <p>
-            The film plays as soon as the first ones are in. Everything stays in this browser, on this
-            computer; nothing is sent anywhere.
-          </p>
+        <section className={styles.start} aria-label="Start a film">
+          <div className={styles.head}>
+            <h2>Drop a folder of numbered photos</h2>
+            <HelpButton chapter="films" />
+          </div>
+          <p>It plays as soon as the first are in. Everything stays on this computer.</p>
           <div className={styles.buttons}>
             <ChooseFiles main orFilm disabled={busy} />
             <Button onClick={() => withFilmParts(({ beginFilm }) => beginFilm())}>
@@ -31,7 +32,7 @@ export function Shelf() {
               <Ticket size={18} aria-hidden /> Open the demo film
             </Button>
             <Button onClick={() => withFilmParts(({ openMendedDemo }) => openMendedDemo())} disabled={busy}>
-              <Brush size={18} aria-hidden /> Demo film, mended
+              <Brush size={18} aria-hidden /> Mend stage demo
             </Button>
           </div>
         </section>

@@ -25,9 +25,9 @@ export function StorageNote({ onFree }: { readonly onFree: () => void }) {
   return (
     <section className={styles.storage} aria-label="Storage">
       <p>
-        About {formatSize(use.used)} kept in this browser; it has room for {formatSize(use.free)} more.
+        About {formatSize(use.used)} saved in this browser; it has room for {formatSize(use.free)} more.
         {found && ` ${formatSize(found.bytes)} of it are ${unusedWords(found)} that no film uses any more.`}
-        {unused === 'in-use' && ' A film is open in another tab.'}
+        {unused === 'in-use' && ' Close the other tab to free unused photos.'}
       </p>
       {found && <Button onClick={onFree}>Free {formatSize(found.bytes)}</Button>}
     </section>

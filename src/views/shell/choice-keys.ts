@@ -22,13 +22,13 @@ function extend(by: 1 | -1): void {
 export const CHOICE_KEYS: readonly KeyBinding[] = [
   {
     keys: 'Enter',
-    does: 'Choose the pose on screen, or not',
+    does: 'Choose the pose on screen, or unchoose it',
     matches: key('Enter'),
     run: () => chooseHere('toggle'),
   },
   {
     keys: 'Shift ↓',
-    does: 'Choose on to the next pose',
+    does: 'Choose up to the next pose',
     matches: key('ArrowDown', shifted),
     run: () => extend(1),
   },
@@ -41,14 +41,15 @@ export const CHOICE_KEYS: readonly KeyBinding[] = [
   {
     keys: 'Ctrl A',
     does: 'Choose all poses',
+    mainly: 'select all',
     matches: key('a', withControl),
     run: chooseAll,
   },
   {
     keys: 'B',
-    does: 'Choose what lies between the points',
+    does: 'Choose what is between the in and out points',
     matches: key('b', unshifted),
     run: chooseBetween,
   },
-  { keys: 'Escape', does: 'Choose none', matches: key('Escape'), run: chooseNone },
+  { keys: 'Escape', does: 'Choose no pose', matches: key('Escape'), run: chooseNone },
 ];

@@ -13,31 +13,31 @@ import { deleteKey, key, unshifted, withAlt, withControl, type KeyBinding } from
 export const CUE_KEYS: readonly KeyBinding[] = [
   {
     keys: 'Alt →',
-    does: 'Chosen cues a frame later',
+    does: 'Move the chosen cues a frame later',
     matches: (event) => key('ArrowRight', withAlt)(event) && !event.shiftKey,
     run: () => nudgeCues(1),
   },
   {
     keys: 'Alt ←',
-    does: 'Chosen cues a frame earlier',
+    does: 'Move the chosen cues a frame earlier',
     matches: (event) => key('ArrowLeft', withAlt)(event) && !event.shiftKey,
     run: () => nudgeCues(-1),
   },
   {
     keys: 'Alt Shift →',
-    does: 'Chosen cues a hundredth of a frame later',
+    does: 'Move the chosen cues a hundredth of a frame later',
     matches: (event) => key('ArrowRight', withAlt)(event) && event.shiftKey,
     run: () => nudgeCues(0.01),
   },
   {
     keys: 'Alt Shift ←',
-    does: 'Chosen cues a hundredth of a frame earlier',
+    does: 'Move the chosen cues a hundredth of a frame earlier',
     matches: (event) => key('ArrowLeft', withAlt)(event) && event.shiftKey,
     run: () => nudgeCues(-0.01),
   },
   {
     keys: 'T',
-    does: 'Contact of the chosen cues on this frame',
+    does: 'Sync point of the chosen cues on this frame',
     matches: key('t', unshifted),
     run: putContact,
   },

@@ -48,5 +48,5 @@ export function DropZone() {
       removeEventListener('drop', drop);
     };
   }, []);
-  return over ? <div className={styles.drop}>Let go: the photos come in</div> : null;
+  return over ? <div className={styles.drop}>Drop to add the files</div> : null;
 }

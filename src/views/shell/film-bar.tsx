@@ -31,7 +31,7 @@ export function FilmBar({ film }: { readonly film: Film }) {
               <button
                 type="button"
                 aria-current={each === stage ? 'page' : undefined}
-                data-tip={`Go to ${STAGE_FACTS[each].label} (${stageKey(i)})`}
+                data-tip={`${STAGE_FACTS[each].label}: ${STAGE_FACTS[each].does} (${stageKey(i)})`}
                 onClick={() => showStage(each)}
               >
                 {STAGE_FACTS[each].label}

@@ -5,7 +5,6 @@ import FilePlus2 from 'lucide-react/icons/file-plus-corner';
 import FolderOpen from 'lucide-react/icons/folder-open';
 import LibraryBig from 'lucide-react/icons/library-big';
 import Settings2 from 'lucide-react/icons/settings-2';
-import { useRef } from 'react';
 import type { Film } from '../../core/film/film';
 import { rateText } from '../../core/time/rate';
 import { Menu } from '../../kit/menu';
@@ -13,11 +12,11 @@ import { beginFilm, copyFilm, showShelf } from '../../state/document/open-film';
 import { saveCopy } from '../../state/document/save-copy';
 import { bringIn } from '../../state/photos/bring-in';
 import { setShell } from '../../state/shell/shell';
+import { filmFileChooser } from './film-file-chooser';
 import styles from './shell.module.css';
 
 /** The film by its name: its settings, its file, and the way to other films. */
 export function FilmMenu({ film }: { readonly film: Film }) {
-  const chooser = useRef<HTMLInputElement>(null);
   const { rate, width, height } = film.settings;
   const size = 16;
   return (
@@ -39,9 +38,9 @@ export function FilmMenu({ film }: { readonly film: Film }) {
           {
             label: 'Open a film file',
             icon: <FolderOpen size={size} aria-hidden />,
-            run: () => chooser.current?.click(),
+            run: () => filmFileChooser.current?.click(),
           },
-          { label: 'A copy of this film', icon: <Copy size={size} aria-hidden />, run: () => copyFilm(film) },
+          { label: 'Copy this film', icon: <Copy size={size} aria-hidden />, run: () => copyFilm(film) },
           { label: 'New film', icon: <FilePlus2 size={size} aria-hidden />, begins: true, run: beginFilm },
           { label: 'All films', icon: <LibraryBig size={size} aria-hidden />, run: () => showShelf() },
         ]}
@@ -52,7 +51,7 @@ export function FilmMenu({ film }: { readonly film: Film }) {
         <ChevronDown size={15} aria-hidden />
       </Menu>
       <input
-        ref={chooser}
+        ref={filmFileChooser}
         type="file"
         multiple
         hidden

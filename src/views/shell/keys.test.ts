@@ -205,7 +205,7 @@ it('a key goes from flag to flag, and says where there is none; a flag keeps to 
   press('f', 'Home', '.');
   expect(transportNow().frame).toBe(8);
   press('.');
-  expect(said()).toContain('No flag or word behind this frame');
+  expect(said()).toContain('No flag or word after this frame');
   const at = () => film().flags.map((flag) => flag.at);
   expect(at()).toMatchObject([{ poseId: 'p5', offset: 0 }]);
   const pinned = at();

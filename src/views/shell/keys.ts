@@ -2,6 +2,7 @@ import { redoEdit, undoEdit } from '../../state/document/edit-film';
 import { layOutAndPlay } from '../../state/photos/intake';
 import { stepNoticed } from '../../state/photos/look-over';
 import { selectionNow } from '../../state/selection/selection';
+import { openGuide } from '../../state/shell/guide';
 import { toggleSide, leaveInnermost } from '../../state/shell/layout';
 import { setShell, shellNow } from '../../state/shell/shell';
 import { zoomStrip, zoomToAll, zoomToChosen } from '../../state/transport/zoom';
@@ -38,61 +39,94 @@ const EVERYWHERE: readonly KeyBinding[] = [
   {
     keys: 'Ctrl P',
     does: 'Print the film',
+    mainly: 'export video render mp4 share send',
     also: 'export render video mp4 webm file save',
     matches: key('p', withControl),
     run: () => leadTo({ stage: 'print', side: 'left', name: 'Print the film' }),
     cannot: firstOf(noPoses, printing),
   },
-  { keys: '?', does: 'All keys', matches: key('?'), run: () => setShell({ sheet: 'keys' }) },
+  {
+    keys: '?',
+    does: 'All shortcuts',
+    mainly: 'shortcut keyboard hotkey',
+    matches: key('?'),
+    run: () => setShell({ sheet: 'keys' }),
+  },
+  {
+    keys: 'F1',
+    does: 'Open the guide',
+    mainly: 'help manual guide',
+    also: 'tutorial docs explain learn',
+    matches: key('F1'),
+    run: () => openGuide(STAGE_FACTS[shellNow().stage].guide),
+  },
   {
     keys: 'Ctrl K',
     does: 'Find a command',
     matches: key('k', withControl),
     run: () => setShell({ sheet: 'commands' }),
   },
-  { keys: 'I', does: 'Single frames larger', matches: key('i', unshifted), run: () => zoomStrip(1) },
-  { keys: 'O', does: 'More of the film', matches: key('o', unshifted), run: () => zoomStrip(-1) },
-  { keys: 'W', does: 'The whole film', matches: key('w', unshifted), run: zoomToAll },
-  { keys: 'Shift W', does: 'The chosen poses only', matches: key('w', shifted), run: zoomToChosen },
+  { keys: 'I', does: 'Zoom in on the strip', matches: key('i', unshifted), run: () => zoomStrip(1) },
+  { keys: 'O', does: 'Zoom out of the strip', matches: key('o', unshifted), run: () => zoomStrip(-1) },
+  { keys: 'W', does: 'Show the whole film on the strip', matches: key('w', unshifted), run: zoomToAll },
+  {
+    keys: 'Shift W',
+    does: 'Show only the chosen poses on the strip',
+    matches: key('w', shifted),
+    run: zoomToChosen,
+  },
   {
     keys: SIDE_KEYS.left,
-    does: 'Fold the left panel away, or back',
+    does: 'Left panel on or off',
     matches: key(SIDE_KEYS.left),
     run: () => toggleSide('left'),
   },
   {
     keys: SIDE_KEYS.right,
-    does: 'Fold the right panel away, or back',
+    does: 'Right panel on or off',
     matches: key(SIDE_KEYS.right),
     run: () => toggleSide('right'),
   },
   {
     keys: SIDE_KEYS.strip,
-    does: 'Fold the strip away, or back',
+    does: 'Strip on or off',
     matches: key(SIDE_KEYS.strip),
     run: () => toggleSide('strip'),
   },
   {
     keys: 'Ctrl Z',
     does: 'Undo',
+    mainly: 'undo cancel',
+    also: 'back revert',
     matches: (event) => key('z', withControl)(event) && !event.shiftKey,
     run: undoEdit,
   },
   {
     keys: 'Ctrl Shift Z',
     does: 'Redo',
+    mainly: 'redo',
     matches: (event) => (key('z', withControl)(event) && event.shiftKey) || key('y', withControl)(event),
     run: redoEdit,
   },
 ];
 
 const TABLE_KEYS: readonly KeyBinding[] = [
-  { keys: 'Enter', does: 'Lay out what came in, and play', matches: key('Enter'), run: layOutAndPlay },
-  { keys: '.', does: 'To the next row that was noticed', matches: key('.'), run: () => stepNoticed(1) },
-  { keys: ',', does: 'To the row before that was noticed', matches: key(','), run: () => stepNoticed(-1) },
+  { keys: 'Enter', does: 'Add the photos to the film, and play', matches: key('Enter'), run: layOutAndPlay },
+  {
+    keys: '.',
+    does: 'Go to the next row with something noticed',
+    matches: key('.'),
+    run: () => stepNoticed(1),
+  },
+  {
+    keys: ',',
+    does: 'Go to the row before with something noticed',
+    matches: key(','),
+    run: () => stepNoticed(-1),
+  },
 ];
 
-/** All keys, by the place where they count. */
+/** All shortcuts, by the place where they count. */
 export const KEYS: Readonly<Record<KeyPlace, readonly KeyBinding[]>> = {
   anywhere: EVERYWHERE,
   shoot: SHOOT_KEYS,

@@ -2,6 +2,7 @@ import type { ComponentType } from 'react';
 import { setShell, type ShellState } from '../../state/shell/shell';
 import { CommandBar } from '../commands/command-bar';
 import { FilmSettingsDialog } from '../settings/film-settings';
+import { GuideSheet } from '../guide/guide-sheet';
 import { KeySheet } from './key-sheet';
 
 type SheetName = NonNullable<ShellState['sheet']>;
@@ -10,6 +11,7 @@ const SHEETS: Readonly<Record<SheetName, ComponentType<{ readonly onClose: () =>
   settings: FilmSettingsDialog,
   keys: KeySheet,
   commands: CommandBar,
+  guide: GuideSheet,
 };
 
 /** A sheet over the workbench. */

@@ -26,6 +26,7 @@ import { useTake } from '../../state/shoot/take';
 import { transportNow } from '../../state/transport/transport';
 import { said } from '../../state/shell/said-for-test';
 import { press } from './keys-for-test';
+import { ToldError } from '../../core/time/told-error';
 
 /** The content of a file of the test's camera, as JSON: the puppet at the press. */
 interface Seen {
@@ -74,7 +75,7 @@ const camera = {
     const seen: Seen = { puppet: usePuppet.getState().puppet };
     const delay = delays.shift();
     if (delay !== undefined) await new Promise((resolve) => setTimeout(resolve, delay));
-    if (isBroken) throw new Error('The camera did not answer.');
+    if (isBroken) throw new ToldError('The camera did not answer.');
     return new Blob([JSON.stringify(seen)], { type });
   },
 } as unknown as Camera;
@@ -168,7 +169,7 @@ describe('photos', () => {
   it('wait, twelve at most; a press beyond them is told of, and takes nothing', async () => {
     delays = Array<number>(12).fill(20);
     for (let i = 0; i < 14; i++) press('Enter');
-    expect(said()).toContain('wait a moment before the next press. None was lost.');
+    expect(said()).toContain('this press took none. Wait a moment.');
     await isIdle();
     expect(posesOf(film())).toHaveLength(12);
     await take();
@@ -214,7 +215,7 @@ describe('photos', () => {
     expect([strip(), aside()]).toEqual(['1×2 2×2 3×2', [4]]);
     press('Delete');
     expect([strip(), aside()]).toEqual(['1×2 2×2', [3, 4]]);
-    expect(said()).toContain('SHOT0003.JPG is out of the film; it stays in the tray, set aside.');
+    expect(said()).toContain('SHOT0003.JPG is out of the film, set aside in the tray.');
     for (let i = 0; i < 9; i++) press('Ctrl z');
     expect([strip(), aside()]).toEqual(['', [1, 2, 3, 4]]);
     // The next has a name of its own all the same.
@@ -227,7 +228,7 @@ describe('photos', () => {
     expect(film().settings).toMatchObject({ width: 1920, height: 1080 });
     setDocument({ canWrite: false });
     press('Enter');
-    expect(said()).toContain('This film is open in another tab. Here it can be looked at, not changed.');
+    expect(said()).toContain('This film is open in another tab. Close that tab to change it here.');
     setDocument({ canWrite: true });
     await take();
     expect(strip()).toBe('1×2 2×2');
@@ -369,9 +370,7 @@ describe('what goes wrong at a press', () => {
     const store = vi.spyOn(shots, 'setItem').mockRejectedValueOnce(full);
     press('Enter');
     await vi.waitFor(() =>
-      expect(said()).toContain(
-        'There was no room left for SHOT0002.JPG: it was not taken, all before it are kept.',
-      ),
+      expect(said()).toContain('No room left: SHOT0002.JPG was not taken. The photos before it are saved.'),
     );
     store.mockRestore();
     await take();
@@ -387,7 +386,7 @@ describe('what goes wrong at a press', () => {
       await vi.waitFor(() => expect(waitingFor(film().id)).toHaveLength(waiting));
     }
     expect(said()).toContain(
-      'The browser has no room left to bring SHOT0002.JPG into the film. The photo is kept, and comes in once there is room: free some on the disk, or delete a film you no longer need.',
+      'No room left to add SHOT0002.JPG. The photo is saved, and comes in once there is room: delete a film or free disk space.',
     );
     expect(strip()).toBe('1×2');
     noRoomFor = undefined;
@@ -402,7 +401,7 @@ describe('what goes wrong at a press', () => {
     setShooting({ every: 0.5 });
     press('Enter');
     await vi.waitFor(() =>
-      expect(said()).toContain('SHOT0001.JPG was not taken: The camera did not answer.'),
+      expect(said()).toContain('SHOT0001.JPG was not taken. The camera did not answer.'),
     );
     expect(useTake.getState().doing).toBe('ready');
     expect(strip()).toBe('');

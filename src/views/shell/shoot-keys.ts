@@ -35,8 +35,9 @@ const nudge = (name: string, arrow: string, right: number, down: number): KeyBin
 export const SHOOT_KEYS: readonly KeyBinding[] = [
   {
     keys: 'Enter',
-    does: 'Take a photo, or stop what goes by itself',
-    also: 'shoot capture snap shutter',
+    does: 'Take a photo',
+    mainly: 'take photo shoot capture snap',
+    also: 'shoot capture snap shutter camera shutter',
     matches: (event) => !event.repeat && (key('Enter')(event) || event.key === shootingNow().remote),
     run: () => void press(),
   },
@@ -52,7 +53,12 @@ export const SHOOT_KEYS: readonly KeyBinding[] = [
     matches: key('ArrowRight', unshifted),
     run: () => stepInShoot(1),
   },
-  { keys: '←', does: 'One frame back', matches: key('ArrowLeft', unshifted), run: () => stepInShoot(-1) },
+  {
+    keys: '←',
+    does: 'One frame back, from the live picture',
+    matches: key('ArrowLeft', unshifted),
+    run: () => stepInShoot(-1),
+  },
   {
     keys: '↓',
     does: 'To the next pose, or the live picture',
@@ -67,7 +73,7 @@ export const SHOOT_KEYS: readonly KeyBinding[] = [
   },
   {
     keys: 'C',
-    does: 'The live picture, or the pose on screen',
+    does: 'Live picture or the pose on screen',
     matches: key('c', unshifted),
     run: () => {
       endCheck();
@@ -78,20 +84,26 @@ export const SHOOT_KEYS: readonly KeyBinding[] = [
   {
     keys: 'R',
     does: 'Take it again, in place of the last photo',
-    also: 'retake',
+    mainly: 'replace photo again',
+    also: 'retake replace shoot photo',
     matches: key('r', unshifted),
     run: takeAgain,
   },
-  { keys: 'Delete', does: 'Take a photo back; it stays in the tray', matches: deleteKey, run: takeBackOne },
+  {
+    keys: 'Delete',
+    does: 'Delete the last photo; it stays in the tray',
+    matches: deleteKey,
+    run: takeBackOne,
+  },
   {
     keys: 'G',
-    does: 'Ghost of the last photo',
+    does: 'Onion skin: ghost of the last photo',
     matches: key('g', unshifted),
     run: toggleLiveGhost,
   },
   {
     keys: 'D',
-    does: 'Difference from the last photo',
+    does: 'Show the difference from the last photo',
     matches: key('d', unshifted),
     run: toggleLiveDifference,
   },
@@ -102,17 +114,23 @@ export const SHOOT_KEYS: readonly KeyBinding[] = [
     run: () => flipLive(true),
     held: { key: 'v', release: () => flipLive(false) },
   },
-  { keys: 'T', does: 'Guide lines', also: 'grid thirds', matches: key('t', unshifted), run: toggleGuides },
+  {
+    keys: 'T',
+    does: 'Guides on the live picture',
+    also: 'grid lines thirds',
+    matches: key('t', unshifted),
+    run: toggleGuides,
+  },
   {
     keys: 'X',
-    does: 'The reference, or no longer',
+    does: 'Reference on or off',
     also: 'rotoscope drawing video',
     matches: key('x', unshifted),
     run: toggleReference,
   },
   {
     keys: 'M',
-    does: 'As in a mirror',
+    does: 'Mirror the live view only',
     matches: key('m', unshifted),
     run: () => setShooting({ mirrored: !shootingNow().mirrored }),
   },

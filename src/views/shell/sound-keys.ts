@@ -6,7 +6,9 @@ import { key, unshifted, type KeyBinding } from './key-binding';
 export const SOUND_KEYS: readonly KeyBinding[] = [
   {
     keys: 'E',
-    does: 'Record from this frame, stop recording',
+    does: 'Record from this frame',
+    mainly: 'record voice over',
+    also: 'narration dialogue microphone',
     matches: key('e', unshifted),
     run: recordOrStop,
   },

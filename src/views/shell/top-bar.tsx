@@ -17,10 +17,10 @@ const FilmBar = filmPart((parts) => parts.FilmBar);
 const Sheet = filmPart((parts) => parts.Sheet);
 
 const KEPT_WORDS = {
-  kept: 'Kept',
-  keeping: 'Keeping',
-  'read-only': 'Looking only',
-  'not-kept': 'Not kept',
+  kept: 'Saved',
+  keeping: 'Saving',
+  'read-only': 'View only',
+  'not-kept': 'Not saved',
 } as const;
 
 /** Names the film and leads to its settings and stages. */
@@ -44,11 +44,11 @@ export function TopBar() {
         </IconButton>
       )}
       <NotesButton />
-      <IconButton label="Keys" shortcut="?" onClick={() => setShell({ sheet: 'keys' })}>
+      <IconButton label="All shortcuts" shortcut="?" onClick={() => setShell({ sheet: 'keys' })}>
         <Keyboard size={19} aria-hidden />
       </IconButton>
       <IconButton
-        label={theme === 'dim' ? 'Daylight colours' : 'Dim colours for a dark room'}
+        label={theme === 'dim' ? 'Light colours' : 'Dark colours, for a dark room'}
         onClick={switchTheme}
       >
         {theme === 'dim' ? <Sun size={18} aria-hidden /> : <Moon size={18} aria-hidden />}

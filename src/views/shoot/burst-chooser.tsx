@@ -37,7 +37,7 @@ export function BurstChooser() {
           showLive();
         }}
       >
-        Keep this one
+        Use this one
       </Button>
     </div>
   );

@@ -32,10 +32,10 @@ import styles from './shoot.module.css';
 const sizeText = ({ width, height }: Size): string => `${width} × ${height}`;
 
 const TURNS: Readonly<Record<(typeof CAMERA_TURNS)[number], string>> = {
-  1: 'Upright',
-  6: 'A quarter turn to the right',
+  1: 'Not turned',
+  6: 'A quarter turn right',
   3: 'Upside down',
-  8: 'A quarter turn to the left',
+  8: 'A quarter turn left',
 };
 
 /** The camera: which one, how large its photos are, how it is turned, and what is locked. */
@@ -81,10 +81,10 @@ export function CameraPanel() {
             }
           />
           <SelectField
-            label="Live pictures a second"
+            label="Live view, fps"
             value={rate === undefined ? '' : String(rate)}
             options={[
-              { value: '', label: 'As the camera likes' },
+              { value: '', label: 'Automatic' },
               ...camera.rates.map((each) => ({ value: String(each), label: String(each) })),
             ]}
             onChange={(value) => void setCameraWish({ rate: value === '' ? undefined : Number(value) })}
@@ -92,7 +92,7 @@ export function CameraPanel() {
         </>
       )}
       <SelectField
-        label="How the camera stands"
+        label="Camera is turned"
         value={String(turn)}
         options={CAMERA_TURNS.map((each) => ({ value: String(each), label: TURNS[each] }))}
         onChange={(value) => setShooting({ turn: Number(value) as Shooting['turn'] })}
@@ -103,14 +103,14 @@ export function CameraPanel() {
         onChange={(next) => setShooting({ mirrorsPhotos: next })}
       />
       <SelectField
-        label="Photos that the browser makes"
+        label="Photo format"
         value={type}
         options={[
-          { value: 'image/jpeg', label: 'JPEG at 95' },
-          { value: 'image/png', label: 'PNG, nothing lost' },
+          { value: 'image/jpeg', label: 'JPEG, 95 %' },
+          { value: 'image/png', label: 'PNG, lossless' },
         ]}
         onChange={(value) => setShooting({ type: value as ShotType })}
-        hint="A file that the camera itself gives is kept as it came"
+        hint="A file from the camera itself is saved unchanged"
       />
     </Panel>
   );
@@ -140,7 +140,7 @@ function LockFields({ controls }: { readonly controls: readonly CameraControl[] 
           onClick={() => void (open.length > 0 ? lockCamera() : freeCamera())}
         >
           {open.length > 0 ? <LockOpen size={15} aria-hidden /> : <Lock size={15} aria-hidden />}
-          {open.length > 0 ? 'Lock the camera' : 'Locked'}
+          {open.length > 0 ? 'Lock settings' : 'Locked'}
         </Button>
       )}
       <ul className={styles.controls}>
@@ -151,7 +151,7 @@ function LockFields({ controls }: { readonly controls: readonly CameraControl[] 
               <label>
                 {capital(name)}{' '}
                 <b>
-                  {isLocked ? 'locked' : 'by itself'}
+                  {isLocked ? 'locked' : 'automatic'}
                   {range && value !== undefined && ` · ${SETTING[name](value)}`}
                 </b>
                 {range && isLocked && (
@@ -198,21 +198,21 @@ function PuppetFields({ camera }: { readonly camera: StandInCamera }) {
         hint="Shift and the arrows move it; or drag it"
       />
       <div className={styles.nudges}>
-        <Button aria-label="Left, or turned back" onClick={() => nudgePart(-step, 0)}>
+        <Button aria-label="Move left, or turn back" onClick={() => nudgePart(-step, 0)}>
           ←
         </Button>
-        <Button aria-label="Up, or turned back" onClick={() => nudgePart(0, -step)}>
+        <Button aria-label="Move up, or turn back" onClick={() => nudgePart(0, -step)}>
           ↑
         </Button>
-        <Button aria-label="Down, or turned on" onClick={() => nudgePart(0, step)}>
+        <Button aria-label="Move down, or turn on" onClick={() => nudgePart(0, step)}>
           ↓
         </Button>
-        <Button aria-label="Right, or turned on" onClick={() => nudgePart(step, 0)}>
+        <Button aria-label="Move right, or turn on" onClick={() => nudgePart(step, 0)}>
           →
         </Button>
       </div>
       <Pair>
-        <IconButton label="Pull the stand-in’s cable" onClick={() => camera.unplug()}>
+        <IconButton label="Test: unplug camera" onClick={() => camera.unplug()}>
           <Unplug size={16} aria-hidden />
         </IconButton>
       </Pair>

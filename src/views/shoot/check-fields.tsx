@@ -11,7 +11,7 @@ export function CheckFields() {
   return (
     <div className={styles.group}>
       <SelectField
-        label="Plays the last"
+        label="Play the last"
         value={String(checked)}
         options={CHECKED_SECONDS.map((each) => ({
           value: String(each),

@@ -41,7 +41,7 @@ export function HeardPanel() {
   const left = scene?.planned === undefined ? undefined : scene.planned - scene.frames;
   const nothing = words.length + beats.length + flags.length === 0;
   return (
-    <Panel label="What comes">
+    <Panel label="Coming up">
       <h2>At frame {at + 1}</h2>
       {words.length > 0 && (
         <ul className={styles.coming} aria-label="Words">
@@ -53,7 +53,7 @@ export function HeardPanel() {
         </ul>
       )}
       {flags.length > 0 && (
-        <ul className={styles.coming} aria-label="Flags and notes">
+        <ul className={styles.coming} aria-label="Flags">
           {flags.map(({ flag, begins }) => (
             <li key={flag.id} data-now={begins === 0 || undefined}>
               {flag.label || `A ${flag.kind}`} {inFrames(begins)}
@@ -72,12 +72,11 @@ export function HeardPanel() {
       )}
       {nothing && (
         <p className={styles.hint}>
-          Nothing is heard or noted in the next {AHEAD} seconds. Words, beats and flags that are laid in Sound
-          and Time are told here before their frame is shot.
+          Nothing in the next {AHEAD} seconds. Words, beats and flags show here before their frame.
         </p>
       )}
       <CheckField
-        label="Hear the frame at each press"
+        label="Play the sound at each press"
         checked={soundAtPress}
         onChange={(next) => setShooting({ soundAtPress: next })}
       />

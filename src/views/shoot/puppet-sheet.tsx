@@ -71,7 +71,7 @@ export function PuppetSheet({ map, live, isMirrored }: PuppetSheetProps) {
       className={styles.puppet}
       data-over={over}
       data-part={part}
-      aria-label="The paper puppet: drag its body or a limb. Arrows move the chosen part, with Shift by less."
+      aria-label="Paper puppet: drag its body or a limb. Arrows move the chosen part, with Shift by less."
       onKeyDown={keys}
     />
   );

@@ -111,7 +111,7 @@ export function ReferencePlacing({ area, film, isMirrored }: PlacingProps) {
       ref={ref}
       type="button"
       className={styles.placing}
-      aria-label="The reference, to be dragged. Arrows move it by eight pixels of the film, with Shift by one; Escape ends it."
+      aria-label="The reference: drag it. Arrows move it by eight pixels of the film, with Shift by one; Escape stops."
       onKeyDown={keys}
     />
   );

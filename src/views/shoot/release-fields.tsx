@@ -47,26 +47,26 @@ export function ReleaseFields() {
         onChange={(value) => setShooting({ countIn: Number(value) as Shooting['countIn'] })}
       />
       <TypedField
-        label="By itself every"
+        label="One photo every"
         text={every === undefined ? '' : String(every)}
         parse={(text) => parseSome(text, EVERY_SECONDS)}
         onCommit={(next) => setShooting({ every: next })}
-        hint="seconds; empty for one at a press"
+        hint="seconds; empty: off"
         figures
       />
       {every !== undefined && (
         <TypedField
-          label="So many times"
+          label="How many"
           text={times === undefined ? '' : String(times)}
           parse={(text) => parseWhole(text, TIMES)}
           onCommit={(next) => setShooting({ times: next })}
-          hint="empty: until it is stopped"
+          hint="empty: until you stop"
           figures
         />
       )}
       {every === undefined && (
         <SelectField
-          label="Photos at a press"
+          label="Photos per press"
           value={String(burst)}
           options={BURSTS.map((each) => ({
             value: String(each),
@@ -76,16 +76,16 @@ export function ReleaseFields() {
         />
       )}
       <SelectField
-        label="Against grain"
+        label="Less grain"
         value={String(frames)}
         options={Array.from({ length: MOST_FRAMES }, (_, i) => ({
           value: String(i + 1),
-          label: i === 0 ? 'One frame' : `Mean of ${i + 1} frames`,
+          label: i === 0 ? 'Off' : `Average of ${i + 1}`,
         }))}
         onChange={(value) => setShooting({ frames: Number(value) })}
       />
       <CheckField
-        label="Hear the frame at each press"
+        label="Play the sound at each press"
         checked={soundAtPress}
         onChange={(next) => setShooting({ soundAtPress: next })}
       />
@@ -111,15 +111,11 @@ function RemoteKey({ remote }: { readonly remote: string | undefined }) {
   return (
     <div>
       <Button onClick={() => setLearns(true)} pressed={learns} title="Press this, then press the remote once">
-        {learns
-          ? 'Press the remote now…'
-          : remote === undefined
-            ? 'Learn a remote’s key'
-            : `Remote: ${remote}`}
+        {learns ? 'Press the remote now…' : remote === undefined ? 'Set up a remote' : `Remote: ${remote}`}
       </Button>
       {remote !== undefined && !learns && (
         <Button variant="quiet" onClick={() => setShooting({ remote: undefined })}>
-          Forget it
+          Delete
         </Button>
       )}
     </div>

@@ -22,22 +22,20 @@ import styles from './shoot.module.css';
 const STRENGTH = { label: 'Strength %', unit: '%', least: 0, most: 100, neutral: 50 };
 const SIZE = { label: 'Size %', unit: '%', least: 2, most: 2000, neutral: 100 };
 const TURN = { label: 'Turn', unit: 'degrees', least: -360, most: 360, neutral: 0 };
-const FROM = { label: 'Begins at frame', unit: '', least: 1, most: 1e6, neutral: 1 };
+const FROM = { label: 'Starts at frame', unit: '', least: 1, most: 1e6, neutral: 1 };
 
 /** What lies over the live picture besides ghosts: a reference, the scene's mends, and what is sharp. */
 export function SeePanel() {
   const { edges, magnifier } = useGuides();
   const mended = useLiveMended();
   return (
-    <Panel label="See">
+    <Panel label="View">
       <ReferenceFields />
       <h2>The live picture</h2>
-      <CheckField label="With the mends of its scene" checked={mended} onChange={setLiveMended} />
-      <p className={styles.hint}>
-        Framing is always seen; light, colour and key some times a second, as they will be printed.
-      </p>
+      <CheckField label="Show the scene’s mends" checked={mended} onChange={setLiveMended} />
+      <p className={styles.hint}>The crop always shows; light, colour and key some times a second.</p>
       <CheckField
-        label="Mark what is sharp"
+        label="Show what is sharp"
         checked={edges}
         onChange={(next) => setGuides({ edges: next })}
       />
@@ -73,7 +71,7 @@ function ReferenceFields() {
       />
       {!reference && (
         <p className={styles.hint}>
-          A drawing, a photo or a video over the live picture, to shoot by. A video steps with the film.
+          A drawing, photo or video over the live picture, to shoot by. A video steps with the film.
         </p>
       )}
       {reference && (
@@ -108,7 +106,7 @@ function ReferenceFields() {
           </Pair>
           {reference.kind === 'video' && (
             <TypedField
-              label="Begins at frame"
+              label="Starts at frame"
               figures
               text={String(from + 1)}
               parse={(text) => parseAmount(text, FROM)}
@@ -117,7 +115,7 @@ function ReferenceFields() {
           )}
           <Pair>
             <Button onClick={() => setReference({ place: MIDDLE })}>Fill the width</Button>
-            <Button onClick={dropReference}>Take it away</Button>
+            <Button onClick={dropReference}>Delete</Button>
           </Pair>
         </>
       )}

@@ -86,7 +86,7 @@ export function ShootTools() {
     <div className={styles.tools}>
       <div role="group" aria-label="Compare">
         <IconButton
-          label="Ghost of the last photo"
+          label="Onion skin: ghost of the last photo"
           shortcut="G"
           pressed={ghostsBefore + ghostsAfter > 0}
           onClick={toggleLiveGhost}
@@ -105,7 +105,7 @@ export function ShootTools() {
           <Contrast size={SIZE} aria-hidden />
         </IconButton>
         <IconButton
-          label="The last photo in place of the live picture, as long as V is held"
+          label="Show the last photo while V is held"
           shortcut="V held"
           pressed={flipped}
           onClick={() => flipLive(!flipped)}
@@ -126,7 +126,7 @@ export function ShootTools() {
           <GuideFields />
         </Popover>
         <IconButton
-          label="As in a mirror; photos are not mirrored"
+          label="Mirror the live view only"
           shortcut="M"
           pressed={mirrored}
           onClick={() => setShooting({ mirrored: !mirrored })}

@@ -16,6 +16,7 @@ import { stopTaking, useTake } from '../../state/shoot/take';
 import { STAND_IN_CAMERA } from '../../engine/browser/shoot/stand-in/stand-in-camera';
 import { TallFrame } from '../frame/tall-frame';
 import { Tabs } from '../../kit/tabs';
+import type { GuideChapter } from '../../state/shell/guide';
 import { SHOOT_PANELS, setShootPanel, useShootPanel, type ShootPanel } from '../../state/shoot/shoot-panel';
 import { restoreReference } from '../../state/shoot/reference';
 import { BurstChooser } from './burst-chooser';
@@ -28,11 +29,13 @@ import { ShootTools } from './shoot-tools';
 import styles from './shoot.module.css';
 import { TakeBar } from './take-bar';
 
-const PANELS: Readonly<Record<ShootPanel, { readonly label: string; readonly View: ComponentType }>> = {
-  camera: { label: 'Camera', View: CameraPanel },
-  see: { label: 'See', View: SeePanel },
-  heard: { label: 'Hear', View: HeardPanel },
-  folder: { label: 'Folder', View: WatchPanel },
+const PANELS: Readonly<
+  Record<ShootPanel, { readonly label: string; readonly View: ComponentType; readonly guide: GuideChapter }>
+> = {
+  camera: { label: 'Camera', View: CameraPanel, guide: 'camera' },
+  see: { label: 'View', View: SeePanel, guide: 'view' },
+  heard: { label: 'Cues', View: HeardPanel, guide: 'comingUp' },
+  folder: { label: 'Folder', View: WatchPanel, guide: 'folder' },
 };
 
 /** Stage Shoot: the live picture, the button, and what the next photo is taken with. */
@@ -64,7 +67,7 @@ export function ShootView() {
     if (document.activeElement instanceof HTMLButtonElement) middle.current?.focus({ preventScroll: true });
   }, [isOpen]);
   if (!film) return null;
-  const { View } = PANELS[panel];
+  const { View, guide } = PANELS[panel];
   const tabs = (
     <Tabs
       label="Beside the live picture"
@@ -74,7 +77,7 @@ export function ShootView() {
     />
   );
   return (
-    <TallFrame head={tabs} body={<View />}>
+    <TallFrame head={tabs} body={<View />} guide={guide}>
       <section ref={middle} tabIndex={-1} aria-label="Shooting" className={styles.middle}>
         <div className={styles.surround}>
           <div className={styles.screen}>
@@ -98,8 +101,8 @@ function Closed() {
       <p role={problem === undefined ? undefined : 'alert'}>
         {problem ??
           (doing === 'opening'
-            ? 'The camera is being opened. The browser may ask whether this page may use it.'
-            : 'Open the camera: each press takes a photo, and the film grows by a pose.')}
+            ? 'Opening the camera. The browser may ask you to allow it.'
+            : 'Open the camera: each press takes a photo and adds a pose.')}
       </p>
       {doing === 'closed' && (
         <div>
@@ -108,7 +111,7 @@ function Closed() {
           </Button>
           {chosen !== STAND_IN_CAMERA.id && (
             <Button onClick={() => void chooseCamera(STAND_IN_CAMERA.id).then(openCamera)}>
-              Practise with the stand-in
+              Practise, no camera
             </Button>
           )}
         </div>

@@ -33,7 +33,7 @@ import { TakeButton } from './take-button';
 const PLACES: Readonly<Record<ShotPlace, string>> = {
   end: 'After the last pose',
   behind: 'After the pose on screen',
-  instead: 'In its place',
+  instead: 'Replace pose on screen',
 };
 
 const LONGEST_HOLD = 24;
@@ -67,7 +67,7 @@ export function TakeBar() {
     <div className={styles.bar}>
       <div className={styles.side} role="group" aria-label="Checking">
         <IconButton
-          label="To the pose before"
+          label="Go to the pose before"
           shortcut="↑"
           onClick={() => stepPoseInShoot(-1)}
           disabled={none}
@@ -75,7 +75,7 @@ export function TakeBar() {
           <ChevronLeft size={SIZE} aria-hidden />
         </IconButton>
         <IconButton
-          label={isChecking ? 'Stop checking' : 'Play the last seconds, and the live picture'}
+          label={isChecking ? 'Stop checking' : 'Play the last seconds and the live picture'}
           shortcut="Space"
           pressed={isChecking}
           onClick={checkOrStop}
@@ -87,7 +87,7 @@ export function TakeBar() {
           <CheckFields />
         </Popover>
         <IconButton
-          label="To the next pose, and to the live picture"
+          label="Go to the next pose, then the live picture"
           shortcut="↓"
           onClick={() => stepPoseInShoot(1)}
           disabled={none}
@@ -104,7 +104,7 @@ export function TakeBar() {
           <Video size={SIZE} aria-hidden />
         </IconButton>
         <IconButton
-          label="Take the last photo back"
+          label="Undo the last photo"
           shortcut="Delete"
           onClick={takeBackOne}
           disabled={none || !canWrite}
@@ -160,7 +160,7 @@ export function TakeBar() {
           </IconButton>
         </span>
         <Popover
-          label={['Count-in, by itself, several at a press', released].filter(Boolean).join(': ')}
+          label={['Timer, interval, burst', released].filter(Boolean).join(': ')}
           side="bottom"
           face={
             <>

@@ -26,14 +26,11 @@ export function WatchPanel() {
   useEffect(() => void findServerFolder(), []);
   return (
     <Panel label="Folder">
-      <p className={styles.hint}>
-        Photos that another camera, a scanner or a card writes into a folder come into the film as they are
-        complete, where the next photo goes.
-      </p>
+      <p className={styles.hint}>Photos that arrive in this folder join the film as the next photos.</p>
       {name === undefined ? (
         <>
           <CheckField
-            label="Also what lies there already and is not in the film"
+            label="Also add files that are there already"
             checked={takesAll}
             onChange={setTakesAll}
           />
@@ -43,7 +40,7 @@ export function WatchPanel() {
             </Button>
           ) : (
             <p className={styles.hint}>
-              This browser lets no page watch a folder. Start Kermis with KERMIS_WATCH=the/folder instead.
+              This browser cannot watch folders. Use desktop Chromium, or add the folder in Sort.
             </p>
           )}
           {server !== undefined && (
@@ -55,19 +52,19 @@ export function WatchPanel() {
       ) : (
         <>
           <p role="status" data-testid="watched">
-            Watching “{name}”: {count(brought, 'photo')} brought in
+            Watching “{name}”: {count(brought, 'photo')} added
             {known > 0 && `, ${known} in the film already`}
             {coming > 0 && `, ${coming} on the way`}
             {waiting > 0 && `, ${count(waiting, 'file')} still being written`}.
           </p>
           {stayed > 0 && (
             <>
-              <p className={styles.hint}>{count(stayed, 'file')} lay there before.</p>
-              <Button onClick={bringInBefore}>Bring in those the film does not have</Button>
+              <p className={styles.hint}>{count(stayed, 'file')} {stayed === 1 ? 'was' : 'were'} there before.</p>
+              <Button onClick={bringInBefore}>Add those that are missing</Button>
             </>
           )}
           <Button onClick={stopWatching}>
-            <FolderX size={16} aria-hidden /> Watch it no longer
+            <FolderX size={16} aria-hidden /> Stop watching
           </Button>
         </>
       )}

@@ -43,12 +43,12 @@ export function ChosenPhotos({ film, photos }: { readonly film: Film; readonly p
           <IntoTheFilm photos={photos.length} />
           <Pair>
             {aside < photos.length && (
-              <Button onClick={setPhotosAside} title="Out of the film, kept in the tray (Delete)">
+              <Button onClick={setPhotosAside} title="Out of the film, still in the tray (Delete)">
                 <ArchiveX size={16} aria-hidden /> Set aside
               </Button>
             )}
             {aside > 0 && (
-              <Button onClick={bringPhotosBack} title="Back into the film, each to its place by number">
+              <Button onClick={bringPhotosBack} title="Back into the film, sorted in by number">
                 <ArchiveRestore size={16} aria-hidden /> Bring back
               </Button>
             )}
@@ -61,22 +61,22 @@ export function ChosenPhotos({ film, photos }: { readonly film: Film; readonly p
             <Button onClick={() => turnPhotos(QUARTER_RIGHT)} title="A quarter to the right (R)">
               <RotateCw size={16} aria-hidden /> Right
             </Button>
-            <Button onClick={() => turnPhotos(MIRRORED)} title="Left for right (M)">
+            <Button onClick={() => turnPhotos(MIRRORED)} title="Mirror left and right (M)">
               <FlipHorizontal2 size={16} aria-hidden /> Mirror
             </Button>
           </div>
-          <TouchField touch="light" photos={photos} hint="Each stop doubles the light; 0 is as it came" />
-          <h3>Retouch elsewhere</h3>
+          <TouchField touch="light" photos={photos} hint="Each stop doubles the light; 0 is unchanged" />
+          <h3>Retouch in another program</h3>
           <WriteOut film={film} photos={photos} />
           <BringRetouched />
           {retouched && (
-            <Button onClick={showAsTheyCame} title="Show the photos' own files again">
-              <Undo2 size={16} aria-hidden /> Show as they came
+            <Button onClick={showAsTheyCame} title="Show the original files again">
+              <Undo2 size={16} aria-hidden /> Show originals
             </Button>
           )}
           {aside === photos.length && (
-            <Button onClick={takePhotosOut} title="Out of the film and the tray; undo brings them back">
-              Take out of the film for good
+            <Button onClick={takePhotosOut} title="Undo brings them back">
+              Delete from film and tray
             </Button>
           )}
         </>
@@ -104,7 +104,7 @@ function TouchField({
       text={values.size === 1 ? signed(value) : ''}
       parse={(text) => parseAmount(text, kind)}
       onCommit={(typed) => touchChosen(touch, typed)}
-      hint={values.size === 1 ? hint : 'They differ: what is typed is set for all'}
+      hint={values.size === 1 ? hint : 'They differ: what you type is set for all'}
       figures
     />
   );

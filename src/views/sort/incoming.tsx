@@ -10,7 +10,7 @@ export function Incoming() {
   return (
     <>
       <Progress label="Photos coming in" noun="photo" {...incoming} />
-      <Button onClick={stopBringingIn}>Stop; keep what came in</Button>
+      <Button onClick={stopBringingIn}>Stop; what was added stays</Button>
     </>
   );
 }

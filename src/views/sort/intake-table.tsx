@@ -18,7 +18,7 @@ const ROW_HEIGHT = 52;
 
 const COLUMNS: readonly { label: string; order?: RowOrder }[] = [
   { label: 'Use' },
-  { label: 'Picture' },
+  { label: 'Photo' },
   { label: 'Name', order: 'name' },
   { label: 'Number', order: 'number' },
   { label: 'Taken', order: 'time' },
@@ -88,7 +88,7 @@ export const IntakeTable = memo(function IntakeTable({ rows, whole, order, notic
       ref={scroller}
       className={styles.table}
       role="table"
-      aria-label={`Photos that came in, ${count(rows.length, 'file')}`}
+      aria-label={`Photos to add, ${count(rows.length, 'file')}`}
       aria-rowcount={rows.length + 1}
     >
       <div className={`${styles.row} ${styles.head}`} role="row" aria-rowindex={1}>

@@ -25,9 +25,9 @@ import styles from './sort.module.css';
 import { TimingFields } from './timing-fields';
 
 const GAPS: readonly { value: LayOut['gaps']; label: string }[] = [
-  { value: 'close', label: 'Close up: the next follows at once' },
-  { value: 'hold', label: 'Hold the pose before for as long' },
-  { value: 'scene', label: 'Begin a new scene' },
+  { value: 'close', label: 'Ignore: the next follows at once' },
+  { value: 'hold', label: 'Hold the pose before longer' },
+  { value: 'scene', label: 'Start a new scene' },
 ];
 
 const ORDER_WORDS: Readonly<Record<RowOrder, string>> = {
@@ -41,8 +41,8 @@ const OWN = 'own';
 const NONE: Intake['rows'] = [];
 
 const PLACES: readonly { value: LayOut['place']; label: string }[] = [
-  { value: 'number', label: 'Each to its place by number' },
-  { value: 'end', label: 'All behind the last pose' },
+  { value: 'number', label: 'Sort in by number' },
+  { value: 'end', label: 'All after the last pose' },
 ];
 
 /** Photos before they land: what came in, in which order, and what was noticed. */
@@ -76,14 +76,14 @@ export function IntakeView({ intake }: { readonly intake: Intake }) {
   const foot = (
     <>
       <Button variant="main" disabled={usable.length === 0} onClick={layOutAndPlay} title="Enter">
-        {coming ? 'Lay out now; the rest follows' : `Lay out ${count(usable.length, 'photo')}`}
+        {coming ? 'Add these now, rest later' : `Add ${count(usable.length, 'photo')}`}
       </Button>
       <Pair>
         <Button onClick={() => void navigator.clipboard.writeText(list())}>
           <Copy size={16} aria-hidden /> Copy the list
         </Button>
         <Button disabled={coming} onClick={dismissIntake}>
-          Leave all out
+          Cancel import
         </Button>
       </Pair>
     </>
@@ -91,18 +91,19 @@ export function IntakeView({ intake }: { readonly intake: Intake }) {
   return (
     <StageFrame
       left={{
-        name: 'Look them over',
+        name: 'Check photos',
+        guide: 'addPhotos',
         width: 304,
-        head: <h2>Look them over</h2>,
+        head: <h2>Check photos</h2>,
         body: (
-          <Panel label="How they are laid out" foot={foot}>
-            <p>{count(usable.length, 'photo')} to lay out.</p>
+          <Panel label="How they are added" foot={foot}>
+            <p>{count(usable.length, 'photo')} to add.</p>
             <NoticedKinds rows={looked} notices={notices} />
             <Incoming />
             {!coming && rows.length < intake.asked && (
               <p>
-                Stopped after {rows.length} of {count(intake.asked, 'file')}; what came in is kept. Choose the
-                same ones again, and the rest comes in; nothing is read twice.
+                Stopped after {rows.length} of {count(intake.asked, 'file')}. Add the same ones again for
+                the rest.
               </p>
             )}
             {!coming && (
@@ -116,18 +117,18 @@ export function IntakeView({ intake }: { readonly intake: Intake }) {
               value={order ?? OWN}
               options={[
                 ...ROW_ORDERS.map((value) => ({ value, label: ORDER_WORDS[value] })),
-                ...(order ? [] : [{ value: OWN, label: 'As you moved them' }]),
+                ...(order ? [] : [{ value: OWN, label: 'Your own order' }]),
               ]}
               onChange={(value) => value !== OWN && setOrder(value as RowOrder)}
               {...(disagree > 0
-                ? { hint: `Number and time disagree at ${count(disagree, 'photo')}; the table says where.` }
+                ? { hint: `Number and time disagree at ${count(disagree, 'photo')}; see the table.` }
                 : {})}
             />
             {order === 'number' &&
               unsure.map(({ from, to }) => (
                 <CheckField
                   key={to}
-                  label={`The counter started again: ${to} comes behind ${from}`}
+                  label={`The counter started again: ${to} comes after ${from}`}
                   checked={intake.overRollovers}
                   onChange={setOverRollovers}
                 />

@@ -23,7 +23,7 @@ export function IntoTheFilm({ photos }: { readonly photos: number }) {
   const one = first === last;
   if (first === undefined) {
     return (
-      <Button onClick={() => insertPhotos('after')}>Put {photos === 1 ? 'it' : 'them'} into the film</Button>
+      <Button onClick={() => insertPhotos('after')}>Add {photos === 1 ? 'it' : 'them'} into the film</Button>
     );
   }
   return (
@@ -37,11 +37,11 @@ export function IntoTheFilm({ photos }: { readonly photos: number }) {
           onClick={replacePhotos}
           title={
             canReplace(photos, poses.length)
-              ? 'The holds stay as they are'
-              : `${count(photos, 'photo')} cannot stand in ${count(poses.length, 'pose')}: choose one, or as many as poses`
+              ? 'Holds stay unchanged'
+              : `${count(photos, 'photo')} cannot replace ${count(poses.length, 'pose')}: choose one, or as many as poses`
           }
         >
-          {one ? `In place of ${first}` : `In place of ${count(poses.length, 'pose')}`}
+          {one ? `Replace ${first}` : `Replace ${count(poses.length, 'pose')}`}
         </Button>
         <Button onClick={makeScene}>As a new scene</Button>
       </Pair>

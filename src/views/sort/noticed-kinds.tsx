@@ -27,17 +27,21 @@ export function NoticedKinds({ rows, notices }: NoticedKindsProps) {
         <Button
           key={each}
           pressed={kind === each}
-          title="To the next of them (.)"
+          title="Go to the next of them (.)"
           onClick={() => stepNoticed(1, each)}
         >
           {wordsOf(each, many)}
         </Button>
       ))}
       <span>
-        <IconButton label="To the one before that was noticed" shortcut="," onClick={() => stepNoticed(-1)}>
+        <IconButton
+          label="Go to the one before with something noticed"
+          shortcut=","
+          onClick={() => stepNoticed(-1)}
+        >
           <ChevronUp size={17} aria-hidden />
         </IconButton>
-        <IconButton label="To the next that was noticed" shortcut="." onClick={() => stepNoticed(1)}>
+        <IconButton label="Go to the next with something noticed" shortcut="." onClick={() => stepNoticed(1)}>
           <ChevronDown size={17} aria-hidden />
         </IconButton>
       </span>

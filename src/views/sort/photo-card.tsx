@@ -46,7 +46,7 @@ export const PhotoCard = memo(function PhotoCard(props: PhotoCardProps) {
     // What is written on the card comes first and as it stands there.
     `${photo.name} ${used}${fresh ? ' new' : ''}`,
     photo.retouched && 'retouched',
-    photo.writtenOut && 'written out',
+    photo.writtenOut && 'saved out',
     noticed,
   ].filter(Boolean);
   const classes = [

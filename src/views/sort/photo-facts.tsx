@@ -32,7 +32,7 @@ export function PhotoFacts({ film, photo }: { readonly film: Film; readonly phot
         {photo.writtenOut && (
           <>
             <br />
-            written out as <bdi>{photo.writtenOut.stem}</bdi>
+            saved out as <bdi>{photo.writtenOut.stem}</bdi>
           </>
         )}
       </p>

@@ -51,7 +51,7 @@ export function PhotoLook() {
             {width} × {height}
             {photo.setAside && ', set aside'}
           </span>
-          <div className={styles.zoom} role="group" aria-label="Look closer">
+          <div className={styles.zoom} role="group" aria-label="Zoom">
             <ZoomButtons
               zoom={zoom.zoom}
               one={1 / devicePixelRatio}
@@ -62,7 +62,7 @@ export function PhotoLook() {
           </div>
           {(photo.retouched ?? photo.mends) && (
             <Button pressed={own} onClick={() => setOwn(!own)}>
-              As it came
+              Original
             </Button>
           )}
           <Button disabled={place <= 0} onClick={() => moveInTray(-1, 'only')}>

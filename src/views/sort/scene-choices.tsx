@@ -23,7 +23,7 @@ export function SceneChoices({ usable, choice }: SceneChoicesProps) {
           label={
             names === 0
               ? `A scene for each folder (${folders} more)`
-              : `A new scene where another ${folders > 0 ? 'folder or ' : ''}name begins (${named} more)`
+              : `A new scene where another ${folders > 0 ? 'folder or ' : ''}name starts (${named} more)`
           }
           checked={choice.scenesByName}
           onChange={(scenesByName) => setLayOut({ scenesByName })}

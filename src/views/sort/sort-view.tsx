@@ -43,8 +43,9 @@ export function SortView() {
     <StageFrame
       left={{
         name: 'Photos',
+        guide: photos.length > 0 ? 'photos' : 'addPhotos',
         width: 304,
-        head: photos.length > 0 ? <ChosenHead photos={photos.length} /> : <h2>Photos in</h2>,
+        head: photos.length > 0 ? <ChosenHead photos={photos.length} /> : <h2>Add photos</h2>,
         body: (
           <Panel label="Photos">
             <Incoming />
@@ -86,14 +87,14 @@ function CutOff() {
   const busy = useShell((state) => state.incoming !== undefined);
   if (!cut || busy) return null;
   return (
-    <section className={styles.chosen} aria-label="Did not come in whole">
-      <h2>Did not come in whole</h2>
+    <section className={styles.chosen} aria-label="Incomplete">
+      <h2>Incomplete</h2>
       <p>
         {cut.missing.toLocaleString('en')} of {count(cut.total, 'photo and sound', 'photos and sounds')} of{' '}
         {cut.name} are missing.
       </p>
       <FileChooser
-        label="The film file again"
+        label="Add the film file again"
         testId="choose-film-file"
         accept=".kermis"
         main
@@ -102,7 +103,7 @@ function CutOff() {
         <FileDown size={17} aria-hidden /> Choose {cut.name}
       </FileChooser>
       <Button onClick={() => void throwOpenAway()}>
-        <Trash2 size={17} aria-hidden /> Throw this film away
+        <Trash2 size={17} aria-hidden /> Delete this film
       </Button>
     </section>
   );
@@ -114,7 +115,7 @@ function PhotosIn({ film }: { readonly film: Film }) {
   const canWrite = useDocument((state) => state.canWrite);
   const bytes = film.photos.reduce((sum, photo) => sum + photo.bytes, 0);
   return (
-    <section className={styles.chosen} aria-label="Photos in">
+    <section className={styles.chosen} aria-label="Add photos">
       <p>
         JPEG, PNG, TIFF, HEIC, camera raw and more, a whole folder or some of it. They take their order from
         the numbers in their names.
@@ -123,13 +124,10 @@ function PhotosIn({ film }: { readonly film: Film }) {
         <>
           <ChooseFiles main disabled={busy || !canWrite} />
           <p>
-            {count(film.photos.length, 'photo')}, {formatSize(bytes)}, kept byte for byte in this browser.
+            {count(film.photos.length, 'photo')}, {formatSize(bytes)}, saved unchanged in this browser.
           </p>
-          <h3>Retouched elsewhere</h3>
-          <p>
-            Choose photos in the tray to write them out. Bring them back, and each takes the place of its
-            original; the original stays.
-          </p>
+          <h3>Retouched photos</h3>
+          <p>Choose photos in the tray and save them out. Swap the retouched ones back in; originals stay.</p>
           <BringRetouched />
         </>
       )}

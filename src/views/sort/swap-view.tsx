@@ -35,7 +35,7 @@ const BY_WORDS = [
 const UNMATCHED: Readonly<Record<Exclude<Match, { photoId: string }>['why'], string>> = {
   none: 'no photo of this film fits it',
   several: 'more than one photo fits it',
-  taken: 'its photo is taken by a file above',
+  taken: 'a file above takes its photo already',
 };
 
 const shapeOf = (photo: Photo): number => {
@@ -47,7 +47,7 @@ const shapeOf = (photo: Photo): number => {
 function pairWords({ row, match, photo, same }: SwapPair): string {
   if (row.problem !== undefined) return row.problem;
   if (!photo || !row.photo) return match && match.photoId === undefined ? UNMATCHED[match.why] : '';
-  if (same) return 'the same as it is now';
+  if (same) return 'same as now';
   const { width, height } = row.photo;
   // As the film shows it, a photo may have the film's shape rather than its own.
   const reshaped = photo.writtenOut?.form !== 'film' && Math.abs(width / height / shapeOf(photo) - 1) > 0.01;
@@ -71,6 +71,7 @@ export function SwapView({ film, swap }: { readonly film: Film; readonly swap: S
     <StageFrame
       left={{
         name: 'Swap in',
+        guide: 'retouch',
         width: 304,
         head: <h2>Swap in</h2>,
         body: (
@@ -82,7 +83,7 @@ export function SwapView({ film, swap }: { readonly film: Film; readonly swap: S
                   Swap {count(ready, 'photo')}
                 </Button>
                 <Button disabled={coming} onClick={dismissSwap}>
-                  Leave all as they are
+                  Cancel
                 </Button>
               </>
             }
@@ -93,13 +94,13 @@ export function SwapView({ film, swap }: { readonly film: Film; readonly swap: S
             </p>
             <Incoming />
             <SelectField
-              label="Each finds its photo"
+              label="Match files to photos"
               value={swap.by}
               options={BY_WORDS}
               onChange={(value) => matchBy(value === 'number' ? 'number' : 'name')}
               hint={
                 swap.by === 'name'
-                  ? 'By the name it was written out under, or its own.'
+                  ? 'By the name it was saved out under, or its own.'
                   : 'By the number in its name.'
               }
             />
@@ -115,7 +116,7 @@ export function SwapView({ film, swap }: { readonly film: Film; readonly swap: S
         aria-rowcount={pairs.length + 1}
       >
         <div className={`${table.row} ${table.head}`} role="row" aria-rowindex={1}>
-          {['Use', 'Came back', 'File', 'In place of', 'Photo', 'Noticed'].map((label) => (
+          {['Use', 'New', 'File', 'Replaces', 'Photo', 'Noticed'].map((label) => (
             <div key={label} role="columnheader">
               {label}
             </div>

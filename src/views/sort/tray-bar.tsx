@@ -13,7 +13,7 @@ const FILTER_WORDS: Readonly<Record<TrayFilter, string>> = {
   new: 'New',
   noticed: 'Something noticed',
   retouched: 'Retouched',
-  out: 'Written out',
+  out: 'Saved out',
 };
 
 /** Which photos the tray shows, and how large. */
@@ -37,7 +37,7 @@ export function TrayBar({ film, shown }: { readonly film: Film; readonly shown: 
         ))}
       </select>
       <p>{filter !== 'all' && `${count(shown, 'photo')} of ${film.photos.length}`}</p>
-      <label htmlFor={`${id}-size`}>Size of the pictures</label>
+      <label htmlFor={`${id}-size`}>Size of the photos</label>
       <input
         id={`${id}-size`}
         type="range"

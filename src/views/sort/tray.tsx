@@ -81,7 +81,7 @@ export function Tray({ film }: { readonly film: Film }) {
         onDragStart={startDraggingPhotos}
         {...box.handlers}
       >
-        {photos.length === 0 && <p className={styles.none}>No photo of this film is like that.</p>}
+        {photos.length === 0 && <p className={styles.none}>No photo fits this filter.</p>}
         <div className={styles.cards} role="presentation" style={{ height: rows.getTotalSize() }}>
           {rows.getVirtualItems().map((row) => (
             <div

@@ -15,11 +15,11 @@ export function WriteOut({ film, photos }: { readonly film: Film; readonly photo
   return (
     <>
       <SelectField
-        label="Write out as"
+        label="Save as"
         value={form}
         options={[
-          { value: 'file', label: 'The files as they came' },
-          { value: 'film', label: `PNG as the film shows them, ${width} × ${height}` },
+          { value: 'file', label: 'The original files' },
+          { value: 'film', label: `PNG as in the film, ${width} × ${height}` },
         ]}
         onChange={(value) => setForm(value as WrittenOut['form'])}
       />

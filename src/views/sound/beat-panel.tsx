@@ -49,7 +49,7 @@ export function BeatPanel() {
     return (
       <Panel label="Beat">
         <h2>No music yet</h2>
-        <p className={styles.hint}>Lay a piece of music into a lane of music: its beats are found here.</p>
+        <p className={styles.hint}>Add a piece of music to a music lane: its beats are found here.</p>
       </Panel>
     );
   }
@@ -104,16 +104,16 @@ export function BeatPanel() {
             disabled={off}
             tools={[
               { word: 'First here', label: 'First beat on this frame', icon: Target, run: firstBeatHere },
-              { word: 'Take off', label: 'Take the beats off', icon: Trash2, run: takeBeatsOff },
+              { word: 'Delete', label: 'Delete the beats', icon: Trash2, run: takeBeatsOff },
               {
                 word: 'Earlier',
-                label: 'Beats a hundredth of a second earlier',
+                label: 'Move the beats a hundredth of a second earlier',
                 icon: ArrowLeft,
                 run: () => nudgeFirstBeat(-0.01),
               },
               {
                 word: 'Later',
-                label: 'Beats a hundredth of a second later',
+                label: 'Move the beats a hundredth of a second later',
                 icon: ArrowRight,
                 run: () => nudgeFirstBeat(0.01),
               },

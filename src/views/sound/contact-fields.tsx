@@ -10,7 +10,7 @@ export function ContactPreferenceField() {
   const early = useContactPreference((state) => state.early);
   return (
     <SelectField
-      label="Contacts sound"
+      label="Sync point"
       value={String(early)}
       options={[
         { value: '0', label: 'on their frame' },
@@ -43,11 +43,11 @@ export function ContactField({ placed, disabled }: ContactFieldProps) {
   const known = attacks.some(({ at }) => String(at) === by);
   return (
     <SelectField
-      label="Contact"
+      label="Sync at"
       value={known ? by : ''}
       disabled={disabled}
       options={[
-        ...(known ? [] : [{ value: '', label: 'the loudest' }]),
+        ...(known ? [] : [{ value: '', label: 'the loudest moment' }]),
         ...attacks.map(({ at }, i) => ({
           value: String(at),
           label: `attack ${i + 1}, at ${formatSamples(at)}`,

@@ -45,12 +45,30 @@ import { shared } from './shared';
 import styles from './sound.module.css';
 
 const TOOLS: readonly Tool[] = [
-  { word: 'Earlier', label: 'A frame earlier', shortcut: 'Alt ←', icon: ArrowLeft, run: () => nudgeCues(-1) },
-  { word: 'Later', label: 'A frame later', shortcut: 'Alt →', icon: ArrowRight, run: () => nudgeCues(1) },
-  { word: 'Contact here', label: 'Contact on this frame', shortcut: 'T', icon: Target, run: putContact },
+  {
+    word: 'Earlier',
+    label: 'Move a frame earlier',
+    shortcut: 'Alt ←',
+    icon: ArrowLeft,
+    run: () => nudgeCues(-1),
+  },
+  {
+    word: 'Later',
+    label: 'Move a frame later',
+    shortcut: 'Alt →',
+    icon: ArrowRight,
+    run: () => nudgeCues(1),
+  },
+  { word: 'Sync here', label: 'Sync point on this frame', shortcut: 'T', icon: Target, run: putContact },
   { word: 'Split', label: 'Split at the playhead', shortcut: 'K', icon: Scissors, run: splitCues },
-  { word: 'Copy', label: 'The same once more', shortcut: 'Ctrl D', icon: CopyPlus, run: duplicateCues },
-  { word: 'Reverse', label: 'Heard backwards', shortcut: 'R', icon: FlipHorizontal2, run: reverseCues },
+  { word: 'Copy', label: 'Duplicate the cues', shortcut: 'Ctrl D', icon: CopyPlus, run: duplicateCues },
+  {
+    word: 'Reverse',
+    label: 'Play the cues backwards',
+    shortcut: 'R',
+    icon: FlipHorizontal2,
+    run: reverseCues,
+  },
   {
     word: 'Trim silence',
     label: 'Cut silence off both ends',
@@ -72,9 +90,8 @@ const silenceWords = ({ name, front, back }: Silence): string =>
 
 /** Where a cue is tied, in words. */
 function pinWords(film: Film, { cue, loose }: PlacedCue): string {
-  if (cue.pin.to === 'time') return 'Held at its time, whatever the poses do.';
-  if (loose)
-    return 'Loose: its pose is gone. It stays where it sounded; undo brings the pose back, a pin ties it anew.';
+  if (cue.pin.to === 'time') return 'Fixed at its time, whatever the poses do.';
+  if (loose) return 'Its pose is gone; it stays where it was. Undo, or set “Tied to” anew.';
   const index = scheduleOf(film).firsts.get(cue.pin.at.poseId)?.index ?? 0;
   const offset = Math.round((cue.pin.at.offset + cue.pin.nudge) * 100) / 100;
   return `Tied to pose ${index + 1}, ${count(offset, 'frame')} in.`;
@@ -94,8 +111,8 @@ export function CuePanel() {
       <Panel label="Chosen cues">
         <h2>No cue chosen</h2>
         <p className={styles.hint}>
-          Drag a sound into a lane, or lay it in at the playhead. Then choose it on its lane: drag it along,
-          drag its ends and fades.
+          Drag a sound into a lane, or add it at the playhead. Then choose it on its lane; drag it, its ends
+          and its fades.
         </p>
       </Panel>
     );

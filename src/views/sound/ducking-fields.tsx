@@ -20,7 +20,7 @@ export function DuckingFields({ stepBack, disabled }: DuckingFieldsProps) {
   return (
     <>
       <TypedField
-        label="Step back by"
+        label="Lower by"
         figures
         text={String(stepBack.amount)}
         parse={(text) => parseLevel(text, AMOUNTS)}
@@ -28,9 +28,9 @@ export function DuckingFields({ stepBack, disabled }: DuckingFieldsProps) {
         disabled={disabled}
         hint="dB, 0 or below"
       />
-      <Pair label="Stepping back">
+      <Pair label="Lowering">
         <TypedField
-          label="Going down"
+          label="Fade down"
           figures
           text={`${stepBack.attack}s`}
           parse={(text) => parseAmount(text, TIME)}
@@ -39,7 +39,7 @@ export function DuckingFields({ stepBack, disabled }: DuckingFieldsProps) {
           hint="before it"
         />
         <TypedField
-          label="Coming back"
+          label="Fade up"
           figures
           text={`${stepBack.release}s`}
           parse={(text) => parseAmount(text, TIME)}

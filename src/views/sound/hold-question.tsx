@@ -35,7 +35,7 @@ export function HoldQuestion({ film, change, onDone }: HoldQuestionProps) {
   const listed = holdWords(film, change.edit);
   return (
     <Question
-      lines={listed.length > 0 ? listed : ['Nothing has to change: it fits already.']}
+      lines={listed.length > 0 ? listed : ['Nothing to change: it fits already.']}
       sum={`The film: ${formatLength(change.after, film.settings.rate)}`}
       onDo={() => {
         if (listed.length > 0) edit(change.edit);

@@ -55,7 +55,7 @@ export function LaneItem({ lane, first, last, disabled }: LaneItemProps) {
         actions={[
           { label: `${lane.name} up`, icon: ArrowUp, run: () => moveLane(lane.id, -1), off: first },
           { label: `${lane.name} down`, icon: ArrowDown, run: () => moveLane(lane.id, 1), off: last },
-          { label: `Take ${lane.name} away`, icon: Trash2, run: () => removeLane(lane.id) },
+          { label: `Delete ${lane.name}`, icon: Trash2, run: () => removeLane(lane.id) },
         ]}
       />
     </li>

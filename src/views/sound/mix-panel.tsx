@@ -42,7 +42,7 @@ export function MixPanel() {
         ))}
       </ul>
       <AddLane disabled={off} />
-      <h2>The whole</h2>
+      <h2>Whole film</h2>
       <Pair>
         <TypedField
           label="Gain"
@@ -55,7 +55,7 @@ export function MixPanel() {
           hint="dB"
         />
         <TypedField
-          label="True peak"
+          label="Peak limit"
           figures
           text={String(mix.ceiling)}
           parse={(text) => parseLevel(text, CEILINGS)}
@@ -74,20 +74,20 @@ export function MixPanel() {
       <Button disabled={busy !== undefined} onClick={() => void measureLoudness()}>
         Measure the loudness
       </Button>
-      <div className={styles.targets} role="group" aria-label="Bring the film to a loudness">
+      <div className={styles.targets} role="group" aria-label="Set the film’s loudness">
         {TARGETS.map((target) => (
           <Button
             key={target}
             disabled={off || busy !== undefined}
             onClick={() => void bringToLoudness(target)}
-            title={`Bring the film to ${levelWords(target)} LUFS`.replace(' dB', '')}
+            title={`Set the film to ${levelWords(target)} LUFS`.replace(' dB', '')}
           >
             {String(target).replace('-', '−')}
           </Button>
         ))}
       </div>
       <TypedField
-        label="Bring the film to"
+        label="Set loudness"
         figures
         text=""
         parse={(text) => parseLevel(text.replace(/lufs/i, ''), LOUDNESS)}
@@ -96,7 +96,7 @@ export function MixPanel() {
         hint="LUFS, such as −16"
       />
       <CheckField
-        label="Music and ambience step back under dialogue"
+        label="Lower music and ambience under dialogue"
         checked={mix.stepBack !== undefined}
         onChange={(on) => setMix({ stepBack: on ? FIRST_DUCKING : undefined })}
       />

@@ -59,7 +59,7 @@ export function OnBeats({ film, music, disabled }: OnBeatsProps) {
         Put the chosen cues on beats
       </Button>
       <Button disabled={disabled} onClick={beatHere}>
-        A beat onto this frame
+        Move a beat here
       </Button>
     </>
   );

@@ -81,7 +81,7 @@ export function RecordPanel() {
       <Button
         variant="main"
         disabled={!canWrite || waiting}
-        title="Record from this frame, stop (E)"
+        title="Record from this frame, or stop (E)"
         onClick={recordOrStop}
       >
         {busy ? <Square size={15} aria-hidden /> : <Circle size={15} aria-hidden />}
@@ -91,7 +91,7 @@ export function RecordPanel() {
         <>
           <h2>Takes</h2>
           <SelectField
-            label="Kept in"
+            label="Saved in"
             value={laneId}
             options={film.lanes.map(({ id, name }) => ({ value: id, label: name }))}
             onChange={setPicked}
@@ -116,12 +116,12 @@ export function RecordPanel() {
           parse={(text) => parseAmount(text, DELAY)}
           onCommit={(delay) => setDelay(delay / 1000)}
           disabled={busy}
-          hint="ms that it is late"
+          hint="ms to correct"
         />
         <Button
           disabled={busy || waiting}
           onClick={() => void clapTest()}
-          title="Clap along with four clicks, or let it hear the loudspeaker"
+          title="Clap along with four clicks, or let the microphone hear the loudspeaker"
         >
           <Hand size={16} aria-hidden /> Clap test
         </Button>
@@ -142,7 +142,7 @@ function Level() {
       <LevelBar label="Level of the microphone" peaks={[peak]} most={most} />
       {most > TOO_LOUD && (
         <p className={styles.hint} role="status">
-          Too loud: it is cut off. Go back a little, or turn the microphone down.
+          Too loud: it is clipped. Move back a little, or turn the microphone down.
         </p>
       )}
     </>

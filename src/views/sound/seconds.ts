@@ -8,5 +8,5 @@ export function parseSeconds(text: string, samples: number): Result<number> {
   const value = Number(plainNumbers(text).replace(/\s*s(ec.*)?$/i, ''));
   return text.trim() !== '' && value >= 0 && value * SAMPLE_RATE < samples
     ? ok(Math.round(value * SAMPLE_RATE))
-    : err(`“${text}” lies outside of the sound. Type seconds from its start, such as 0.35s.`);
+    : err(`“${text}” is outside the sound. Type seconds from its start, such as 0.35s.`);
 }

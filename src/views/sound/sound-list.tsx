@@ -29,13 +29,13 @@ export function SoundList() {
   return (
     <Panel label="Sounds">
       <FileChooser
-        label="Sounds to bring in"
+        label="Sounds to add"
         testId="choose-sounds"
         accept={SOUNDS}
         disabled={!canWrite}
         onFiles={(files) => void bringInSounds(files)}
       >
-        <AudioLines size={17} aria-hidden /> Choose sounds
+        <AudioLines size={17} aria-hidden /> Add sounds
       </FileChooser>
       {incoming && (
         <p role="status" className={styles.incoming}>
@@ -90,17 +90,13 @@ function SoundItem({ film, sound, disabled }: SoundItemProps) {
         </span>
       </span>
       <IconButton
-        label={`Lay ${sound.name} in at the playhead`}
+        label={`Add ${sound.name} at the playhead`}
         disabled={disabled}
         onClick={() => laySound(sound)}
       >
         <Plus size={16} aria-hidden />
       </IconButton>
-      <IconButton
-        label={`Take ${sound.name} out of the film`}
-        disabled={disabled}
-        onClick={() => removeSound(sound)}
-      >
+      <IconButton label={`Delete ${sound.name}`} disabled={disabled} onClick={() => removeSound(sound)}>
         <Trash2 size={14} aria-hidden />
       </IconButton>
     </li>

@@ -2,6 +2,7 @@ import type { ComponentType } from 'react';
 import { scheduleOf } from '../../core/film/schedule';
 import { Tabs } from '../../kit/tabs';
 import { useFilm } from '../../state/document/document';
+import type { GuideChapter } from '../../state/shell/guide';
 import { setShell, SOUND_PANELS, useShell, type SoundPanel } from '../../state/shell/shell';
 import { StageFrame } from '../frame/stage-frame';
 import { NoPoses } from '../no-poses';
@@ -16,19 +17,21 @@ import { SoundList } from './sound-list';
 import { TranscriptPanel } from './transcript-panel';
 import styles from './sound.module.css';
 
-const PANELS: Readonly<Record<SoundPanel, { readonly label: string; readonly View: ComponentType }>> = {
-  cue: { label: 'Cue', View: CuePanel },
-  words: { label: 'Words', View: TranscriptPanel },
-  beat: { label: 'Beat', View: BeatPanel },
-  record: { label: 'Record', View: RecordPanel },
-  mix: { label: 'Mix', View: MixPanel },
+const PANELS: Readonly<
+  Record<SoundPanel, { readonly label: string; readonly View: ComponentType; readonly guide: GuideChapter }>
+> = {
+  cue: { label: 'Cue', View: CuePanel, guide: 'cue' },
+  words: { label: 'Words', View: TranscriptPanel, guide: 'words' },
+  beat: { label: 'Beat', View: BeatPanel, guide: 'beat' },
+  record: { label: 'Record', View: RecordPanel, guide: 'record' },
+  mix: { label: 'Mix', View: MixPanel, guide: 'mix' },
 };
 
 /** Stage Sound: the film's sounds, the picture, and the chosen cues or the mix. */
 export function SoundView() {
   const film = useFilm();
   const panel = useShell((state) => state.soundPanel);
-  const { View } = PANELS[panel];
+  const { View, guide } = PANELS[panel];
   const tabs = (
     <Tabs
       label="Beside the picture"
@@ -39,8 +42,8 @@ export function SoundView() {
   );
   return (
     <StageFrame
-      left={{ name: 'Sounds', width: 228, head: <h2>Sounds</h2>, body: <SoundList /> }}
-      right={{ name: 'Cue and mix', width: 266, head: tabs, body: <View /> }}
+      left={{ name: 'Sounds', width: 228, head: <h2>Sounds</h2>, body: <SoundList />, guide: 'sounds' }}
+      right={{ name: 'Cue and mix', width: 304, head: tabs, body: <View />, guide }}
     >
       <div className={styles.middle}>
         <div className={styles.screen}>
@@ -48,7 +51,7 @@ export function SoundView() {
             <NoPoses
               film={film}
               heading="No picture to hear yet"
-              words="Here speech, music and effects are laid under the poses they belong to, and your own voice is recorded."
+              words="Put speech, music and effects under the poses, and record your own voice."
             />
           ) : (
             <Picture />

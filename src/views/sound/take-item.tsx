@@ -32,15 +32,11 @@ export function TakeItem({ laneId, take, disabled }: TakeItemProps) {
           hour12: false,
         })}
       </span>
-      <IconButton
-        label={`Throw ${take.name} away`}
-        disabled={disabled}
-        onClick={() => void throwTakeAway(take)}
-      >
+      <IconButton label={`Delete ${take.name}`} disabled={disabled} onClick={() => void throwTakeAway(take)}>
         <Trash2 size={14} aria-hidden />
       </IconButton>
       {address === undefined ? (
-        <Button onClick={() => void hear()}>Hear it</Button>
+        <Button onClick={() => void hear()}>Listen</Button>
       ) : (
         // eslint-disable-next-line jsx-a11y/media-has-caption -- what was spoken only now has no words yet
         <audio
@@ -59,7 +55,7 @@ export function TakeItem({ laneId, take, disabled }: TakeItemProps) {
         disabled={disabled || keeping !== undefined || laneId === ''}
         onClick={() => void keepTake(take, laneId)}
       >
-        Keep it
+        Use it
       </Button>
     </li>
   );

@@ -27,7 +27,7 @@ export function Taps({ disabled }: { readonly disabled: boolean }) {
       </Button>
       {tapped ? (
         <Button disabled={disabled} onClick={takeTaps}>
-          Take {tapped.tempo}
+          Use {tapped.tempo}
         </Button>
       ) : (
         <p className={styles.hint} role="status">

@@ -24,7 +24,7 @@ export function TempoMap({ beats, current, disabled }: TempoMapProps) {
               </span>
               {i > 0 && (
                 <IconButton
-                  label={`Take the tempo from ${seconds(at)} off`}
+                  label={`Delete the tempo from ${seconds(at)}`}
                   disabled={disabled}
                   onClick={() => removeTempo(i)}
                 >

@@ -59,7 +59,7 @@ export function TranscriptPanel() {
   return (
     <Panel label="Words">
       <Button disabled={off} onClick={findWords}>
-        <WandSparkles size={16} aria-hidden /> Find the words
+        <WandSparkles size={16} aria-hidden /> Mark the words
       </Button>
       <ul className={styles.words}>
         {words.map((each) => (
@@ -92,7 +92,7 @@ export function TranscriptPanel() {
               }}
             />
             <IconButton
-              label={`Take the word on frame ${each.frame + 1} off`}
+              label={`Delete the word on frame ${each.frame + 1}`}
               disabled={off}
               onClick={() => removeWord(each)}
             >
@@ -104,7 +104,7 @@ export function TranscriptPanel() {
       {here && (
         <>
           <Tools
-            label="The picked word"
+            label="The chosen word"
             disabled={off}
             tools={[
               {
@@ -120,7 +120,7 @@ export function TranscriptPanel() {
                 run: () => splitWordHere(here),
               },
               {
-                word: 'Join on',
+                word: 'Join',
                 label: 'Join the word with the next',
                 icon: Merge,
                 run: () => joinWord(here),
@@ -132,18 +132,18 @@ export function TranscriptPanel() {
       )}
       {words.length > 0 && (
         <Button disabled={off} onClick={snapWords}>
-          Let all words begin with frames
+          Snap words to frames
         </Button>
       )}
       <div className={styles.files}>
         <FileChooser
-          label="Words to bring in"
+          label="WebVTT file to add"
           testId="choose-words"
           accept=".vtt,text/vtt"
           disabled={off}
           onFiles={(files) => void bringInWords(files)}
         >
-          <Captions size={16} aria-hidden /> Bring in WebVTT
+          <Captions size={16} aria-hidden /> Add WebVTT
         </FileChooser>
         <Button disabled={words.length === 0} onClick={saveWords}>
           Save as WebVTT

@@ -33,10 +33,10 @@ export const StripHead = memo(function StripHead({ film, plan, lanes }: StripHea
         </p>
       </div>
       <div className={styles.zoom}>
-        <IconButton label="Show more of the film" shortcut="O" onClick={() => zoomStrip(-1)}>
+        <IconButton label="Zoom out of the strip" shortcut="O" onClick={() => zoomStrip(-1)}>
           <ZoomOut size={17} aria-hidden />
         </IconButton>
-        <IconButton label="Show single frames larger" shortcut="I" onClick={() => zoomStrip(1)}>
+        <IconButton label="Zoom in on the strip" shortcut="I" onClick={() => zoomStrip(1)}>
           <ZoomIn size={17} aria-hidden />
         </IconButton>
         <IconButton label="Show the whole film" shortcut="W" onClick={zoomToAll}>

@@ -175,8 +175,8 @@ export function Strip() {
           {frames === 0 && (
             <p className={styles.empty}>
               {stage === 'shoot'
-                ? 'The first photo comes to stand here.'
-                : 'Drop numbered photos anywhere: the film grows here.'}
+                ? 'The first photo appears here.'
+                : 'Drop numbered photos anywhere: they appear here.'}
             </p>
           )}
         </div>

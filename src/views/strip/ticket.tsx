@@ -25,7 +25,7 @@ export const Ticket = memo(function Ticket(props: TicketProps) {
   const { entry, photo, total, chosen, active, stretchy, missing, lostMend } = props;
   const { pose, index, start, showing, showings } = entry;
   const again = showings > 1 ? `, shown ${showing + 1} of ${count(showings, 'time')}` : '';
-  const faults = `${missing ? ', its original is gone' : ''}${lostMend ? ', a mend of it does nothing' : ''}`;
+  const faults = `${missing ? ', its original is gone' : ''}${lostMend ? ', a mend of it has lost its photo' : ''}`;
   return (
     <div
       id={ticketId(index)}

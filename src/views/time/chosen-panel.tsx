@@ -123,9 +123,7 @@ export function ChosenPanel() {
       />
       {poses.length > 1 && (
         <>
-          {total !== length && (
-            <p className={styles.together}>Their holds together: {formatLength(total, rate)}</p>
-          )}
+          {total !== length && <p className={styles.together}>Total: {formatLength(total, rate)}</p>}
           <FitField film={film} poseIds={ids} length={length} disabled={none} />
         </>
       )}

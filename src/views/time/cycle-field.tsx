@@ -30,7 +30,7 @@ export function CycleField({ film, poseIds, disabled }: CycleFieldProps) {
     <div className={styles.cycle} role="group" aria-label="Cycle">
       <CycleSettings film={film} cycle={cycle} disabled={disabled} />
       {whole && poseIds.length > 1 && (
-        <p className={styles.together}>“Make a cycle” puts a cycle around this one.</p>
+        <p className={styles.together}>“Make a cycle” repeats this cycle as a whole.</p>
       )}
     </div>
   );
@@ -54,7 +54,7 @@ function CycleSettings({
         {cycle.items.some((item) => 'items' in item) && ', with a cycle inside'}
       </h3>
       <TypedField
-        label="Times"
+        label="Passes"
         figures
         text={String(times)}
         parse={parsePasses}
@@ -64,7 +64,7 @@ function CycleSettings({
         hint={formatLength(frames, film.settings.rate)}
       />
       <SelectField
-        label="Goes"
+        label="Way"
         value={way}
         options={WAYS}
         disabled={disabled}
@@ -78,15 +78,19 @@ function CycleSettings({
         />
       )}
       <div className={styles.row}>
-        <Button disabled={disabled} onClick={() => unrollCycle(id)} title="Plain poses instead (Shift C)">
+        <Button
+          disabled={disabled}
+          onClick={() => unrollCycle(id)}
+          title="Turn all passes into plain poses (Shift C)"
+        >
           Unroll
         </Button>
         <Button
           disabled={disabled}
           onClick={() => takePassOut(id, pass)}
-          title="Plain poses of this one pass, to be changed by itself"
+          title="Turn this pass into plain poses to edit"
         >
-          Take out pass {pass + 1}
+          Unroll pass {pass + 1}
         </Button>
       </div>
     </>

@@ -24,8 +24,8 @@ export function DonePanel() {
   });
   useEffect(() => rows.scrollToIndex(done.length), [rows, done.length]);
   return (
-    <section className={styles.list} aria-label="What was done">
-      <h2>{all.length === 0 ? 'Nothing done yet' : `${count(done.length, 'change')} done`}</h2>
+    <section className={styles.list} aria-label="History">
+      <h2>{all.length === 0 ? 'No changes yet' : `${count(done.length, 'change')} done`}</h2>
       <ol ref={scroller} className={styles.done}>
         <li style={{ height: rows.getTotalSize() }} role="presentation" aria-hidden />
         {rows.getVirtualItems().map(({ index, start }) => {
@@ -38,7 +38,7 @@ export function DonePanel() {
                 data-undone={index > done.length || undefined}
                 onClick={() => goToEdit(index)}
               >
-                {step ? editLabel(step.edit) : 'As it was'}
+                {step ? editLabel(step.edit) : 'At the start'}
               </button>
             </li>
           );

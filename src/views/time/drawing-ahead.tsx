@@ -15,15 +15,15 @@ export function DrawingAhead() {
     <span className={styles.drawing} data-tip={pace}>
       <span
         role="progressbar"
-        aria-label="Drawing mended pictures"
+        aria-label="Preparing mended pictures"
         aria-valuemin={0}
         aria-valuemax={total}
         aria-valuenow={done}
         aria-valuetext={words}
       >
-        Drawing {words}
+        Mending {words}
       </span>
-      <IconButton label="Draw no more ahead" onClick={stopDrawingAhead}>
+      <IconButton label="Stop preparing" onClick={stopDrawingAhead}>
         <X size={14} aria-hidden />
       </IconButton>
     </span>

@@ -21,14 +21,13 @@ interface FitFieldProps {
 /** What fitting would cost, in plain words. */
 function costWords({ dropped, unrolled }: Fit): string {
   const costs = [
-    dropped > 0 && `${count(dropped, 'pose')} would go: there are fewer frames than poses`,
-    unrolled > 0 && `${count(unrolled, 'cycle')} would become plain poses`,
+    dropped > 0 && `${count(dropped, 'pose')} dropped: fewer frames than poses`,
+    unrolled > 0 && `${count(unrolled, 'cycle')} become plain poses`,
   ];
   return costs.filter(Boolean).join('; ');
 }
 
-const CANNOT =
-  'The run cannot be fitted: there are fewer frames than scenes, or its cycles show too many poses.';
+const CANNOT = 'The poses do not fit: fewer frames than scenes, or too many poses in cycles.';
 
 /** The length of a run, typed anew to stretch or squeeze it in proportion to its holds. */
 export function FitField({ film, poseIds, length, disabled }: FitFieldProps) {
@@ -44,7 +43,7 @@ export function FitField({ film, poseIds, length, disabled }: FitFieldProps) {
   return (
     <>
       <TypedField
-        label="Fit the run to"
+        label="Fit length to"
         figures
         text={`${length}f`}
         parse={(text) => parseFit(text, length, rate)}
@@ -60,8 +59,8 @@ export function FitField({ film, poseIds, length, disabled }: FitFieldProps) {
       {asked && (
         <Dialog title="More poses than frames" onClose={() => setAsked(undefined)}>
           <p>
-            In {formatLength(asked.after, rate)} there is no room for {count(asked.dropped, 'pose')} of the
-            run. They can be dropped evenly; their photos stay in the tray.
+            In {formatLength(asked.after, rate)} there is no room for {count(asked.dropped, 'pose')} of them.
+            They can be dropped evenly; their photos stay in the tray.
           </p>
           <Button
             variant="main"
@@ -72,7 +71,7 @@ export function FitField({ film, poseIds, length, disabled }: FitFieldProps) {
           >
             Drop {count(asked.dropped, 'pose')} evenly
           </Button>
-          <Button onClick={() => setAsked(undefined)}>Leave the run as it is</Button>
+          <Button onClick={() => setAsked(undefined)}>Cancel</Button>
         </Dialog>
       )}
     </>

@@ -39,13 +39,13 @@ const TOOLS: readonly Tool[] = [
     run: deletePoses,
   },
   {
-    word: 'Copy behind',
-    label: 'A copy behind them',
+    word: 'Duplicate',
+    label: 'Duplicate the poses (a copy after them)',
     shortcut: 'Ctrl D',
     icon: CopyPlus,
     run: duplicatePoses,
   },
-  { word: 'Reverse', label: 'The opposite order', shortcut: 'R', icon: Undo, run: reversePoses },
+  { word: 'Reverse', label: 'Reverse the order of the poses', shortcut: 'R', icon: Undo, run: reversePoses },
   {
     word: 'Make a cycle',
     label: 'Repeat the poses',
@@ -83,7 +83,7 @@ export function PoseTools({ disabled }: { readonly disabled: boolean }) {
               run: () => shiftPoses(1),
             },
             {
-              label: 'Two poses change places',
+              label: 'Swap two poses',
               shortcut: 'X',
               icon: <ArrowLeftRight size={SIZE} aria-hidden />,
               run: exchangePoses,
@@ -93,20 +93,20 @@ export function PoseTools({ disabled }: { readonly disabled: boolean }) {
           <ArrowLeftRight size={SIZE} aria-hidden /> Move
         </Menu>
         <Menu
-          label="More to be done with the poses"
+          label="More for the poses"
           variant="plain"
           disabled={disabled}
           items={[
             { label: 'Cut', shortcut: 'Ctrl X', icon: <Scissors size={SIZE} aria-hidden />, run: cutPoses },
             { label: 'Copy', shortcut: 'Ctrl C', icon: <Copy size={SIZE} aria-hidden />, run: copyPoses },
             {
-              label: 'Paste behind',
+              label: 'Paste after',
               shortcut: 'Ctrl V',
               icon: <ClipboardPaste size={SIZE} aria-hidden />,
               run: pastePoses,
             },
             {
-              label: 'There and back',
+              label: 'Add the way back',
               shortcut: 'Shift R',
               icon: <Repeat2 size={SIZE} aria-hidden />,
               begins: true,

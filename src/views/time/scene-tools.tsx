@@ -53,7 +53,7 @@ export function SceneTools({ film, scene, index, disabled }: SceneToolsProps) {
     },
     {
       word: 'Copy',
-      label: 'A copy of the scene behind it',
+      label: 'Duplicate the scene (a copy after it)',
       icon: CopyPlus,
       run: () => duplicateScene(id),
       off: disabled,
@@ -108,7 +108,7 @@ export function SceneTools({ film, scene, index, disabled }: SceneToolsProps) {
               off: index === last,
             },
             {
-              label: 'Join to the scene before',
+              label: 'Join scene before',
               icon: <Merge size={SIZE} aria-hidden />,
               begins: true,
               run: () => joinScene(id),
@@ -116,10 +116,10 @@ export function SceneTools({ film, scene, index, disabled }: SceneToolsProps) {
             },
           ]}
         >
-          <MoveVertical size={SIZE} aria-hidden /> Order
+          <MoveVertical size={SIZE} aria-hidden /> Move
         </Menu>
         <Menu
-          label="More to be done with the scene"
+          label="More for the scene"
           variant="plain"
           disabled={disabled}
           items={[

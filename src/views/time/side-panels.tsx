@@ -1,10 +1,11 @@
 import { Tabs } from '../../kit/tabs';
+import type { GuideChapter } from '../../state/shell/guide';
 import { PANELS, setShell, type Panel, useShell } from '../../state/shell/shell';
 import { FlagsPanel } from '../flags/flags-panel';
 import { ChosenPanel } from './chosen-panel';
 import { DonePanel } from './done-panel';
 
-const PANEL_LABELS: Readonly<Record<Panel, string>> = { poses: 'Poses', flags: 'Flags', done: 'Done' };
+const PANEL_LABELS: Readonly<Record<Panel, string>> = { poses: 'Poses', flags: 'Flags', done: 'History' };
 
 /** The tabs of what stands beside the picture. */
 export function PanelTabs() {
@@ -18,6 +19,13 @@ export function PanelTabs() {
     />
   );
 }
+
+const PANEL_CHAPTERS = { poses: 'poses', flags: 'flags', done: 'history' } as const satisfies Readonly<
+  Record<Panel, GuideChapter>
+>;
+
+/** The chapter of the guide about what stands beside the picture. */
+export const usePanelGuide = (): GuideChapter => PANEL_CHAPTERS[useShell((state) => state.panel)];
 
 /** What stands beside the picture. */
 export function SidePanels() {

@@ -62,10 +62,10 @@ export function Transport() {
   const none = frames === 0;
   return (
     <div className={styles.transport} role="group" aria-label="Playing">
-      <IconButton label="To the start" shortcut="Home" onClick={goToStart} disabled={none}>
+      <IconButton label="Go to the start" shortcut="Home" onClick={goToStart} disabled={none}>
         <SkipBack size={size} aria-hidden />
       </IconButton>
-      <IconButton label="To the pose before" shortcut="↑" onClick={() => stepPoses(-1)} disabled={none}>
+      <IconButton label="Go to the pose before" shortcut="↑" onClick={() => stepPoses(-1)} disabled={none}>
         <StepBack size={size} aria-hidden />
       </IconButton>
       <IconButton label="One frame back" shortcut="←" onClick={() => stepFrames(-1)} disabled={none}>
@@ -88,10 +88,10 @@ export function Transport() {
       <IconButton label="One frame on" shortcut="→" onClick={() => stepFrames(1)} disabled={none}>
         <ChevronRight size={size} aria-hidden />
       </IconButton>
-      <IconButton label="To the next pose" shortcut="↓" onClick={() => stepPoses(1)} disabled={none}>
+      <IconButton label="Go to the next pose" shortcut="↓" onClick={() => stepPoses(1)} disabled={none}>
         <StepForward size={size} aria-hidden />
       </IconButton>
-      <IconButton label="To the end" shortcut="End" onClick={goToEnd} disabled={none}>
+      <IconButton label="Go to the end" shortcut="End" onClick={goToEnd} disabled={none}>
         <SkipForward size={size} aria-hidden />
       </IconButton>
       <IconButton label="Loop" shortcut="L" pressed={loop} onClick={toggleLoop}>
@@ -109,7 +109,7 @@ export function Transport() {
         <FoldHorizontal size={size} aria-hidden /> <span className={styles.wideWord}>Around</span>
       </IconButton>
       <IconButton
-        label="In point on this frame"
+        label="Set the in point on this frame"
         shortcut="["
         pressed={!!film.range.in}
         onClick={() => setPoint('in')}
@@ -118,7 +118,7 @@ export function Transport() {
         <ArrowRightFromLine size={size} aria-hidden /> <span className={styles.word}>In</span>
       </IconButton>
       <IconButton
-        label="Out point on this frame"
+        label="Set the out point on this frame"
         shortcut="]"
         pressed={!!film.range.out}
         onClick={() => setPoint('out')}
@@ -127,14 +127,14 @@ export function Transport() {
         <ArrowRightToLine size={size} aria-hidden /> <span className={styles.word}>Out</span>
       </IconButton>
       {(film.range.in ?? film.range.out) && (
-        <IconButton label="No in and out points" shortcut="\" onClick={clearPoints}>
+        <IconButton label="Clear the in and out points" shortcut="\" onClick={clearPoints}>
           <X size={size} aria-hidden />
         </IconButton>
       )}
       <select
         className={styles.speed}
-        aria-label="Speed of playing"
-        data-tip="Speed of playing, as a part of the film's rate"
+        aria-label="Playback speed"
+        data-tip="Playback speed: the film itself stays as it is"
         value={speed}
         onChange={(event) => setSpeed(Number(event.target.value))}
       >
@@ -155,7 +155,7 @@ export function Transport() {
           <DrawingAhead />
           <span data-testid="play-report">
             {report
-              ? `true rate ${report.trueRate.toFixed(1)}, ${report.dropped} dropped`
+              ? `shows ${report.trueRate.toFixed(1)} fps, ${report.dropped} dropped`
               : (caption ?? `${rateText(rate)} frames a second`)}
           </span>
         </span>

@@ -123,7 +123,7 @@ export function fitEdit(
   const parts = shares(lengths, frames);
   if (stretches.some(({ items }) => cyclesIn(items) > 0 && !canUnroll(items))) return undefined;
   const fits = stretches.map((stretch, i) => fitted(stretch.items, parts[i] ?? 1, newId));
-  const words = `Run fitted to ${count(frames, 'frame')}`;
+  const words = `Length fitted to ${count(frames, 'frame')}`;
   const edits = stretches.map((stretch, i) => replaced(stretch, fits[i]?.items ?? [], words));
   return {
     edit: batch(words, [...edits, ...flagsAfter(film, batch(words, edits), fits)]),

@@ -74,7 +74,7 @@ export function snapToBeats(
       const { index, start, end } = entry.value;
       // A pose keeps a frame at least: no beat before its second frame can end it.
       const open = edge === 'start' ? 0 : frames.findIndex((frame) => frame > start);
-      if (open < 0) return err(`No beat is left behind pose ${index + 1}.`);
+      if (open < 0) return err(`No beat is left after pose ${index + 1}.`);
       const nearest = open + nearestIndex(frames.slice(open), edge === 'start' ? start : end);
       return startOn(now, index + (edge === 'start' ? 0 : 1), beatMark(cueId, 1, nearest));
     }),
@@ -105,7 +105,7 @@ export function runOnBeats(
   if (from + step * poseIds.length >= frames.length) {
     const left = Math.floor((frames.length - 1 - from) / step);
     return err(
-      `The music has beats for ${count(left, 'pose')} from here, and ${count(poseIds.length, 'pose is', 'poses are')} chosen. Choose fewer, or repeat the music.`,
+      `Beats for ${count(left, 'pose')} from here; ${count(poseIds.length, 'pose is', 'poses are')} chosen. Choose fewer.`,
     );
   }
   const onBeat = (now: Film, poseId: string, behind: number, nth: number): Result<Edit> => {

@@ -39,7 +39,7 @@ export function startWithWords(
 ): Result<HoldChange> {
   if (poseIds.length !== refs.length) {
     return err(
-      `${count(poseIds.length, 'pose is', 'poses are')} chosen and ${count(refs.length, 'word is', 'words are')} to be met: choose as many poses as words.`,
+      `${count(poseIds.length, 'pose is', 'poses are')} chosen, ${count(refs.length, 'word is', 'words are')} here: choose as many of each.`,
     );
   }
   const edits = inSteps(
@@ -73,17 +73,15 @@ export function fitBetweenWords(
   const frames = ends - starts;
   if (frames < 1) return err(`There is no frame between ${opening.called} and ${closing.called}.`);
   const fit = fitEdit(begun, poseIds, frames, newId);
-  if (!fit) return err('The run cannot be fitted: a cycle in it would become too many poses.');
+  if (!fit) return err('The poses do not fit: a cycle in them would become too many.');
   if (fit.dropped > 0) {
     return err(
-      `${count(poseIds.length, 'pose')} do not fit into ${count(frames, 'frame')}: ${fit.dropped} would have to go. Choose fewer.`,
+      `${count(poseIds.length, 'pose')} do not fit into ${count(frames, 'frame')}: ${fit.dropped} too many. Choose fewer.`,
     );
   }
-  const words = `Run fitted between ${opening.called} and ${closing.called}`;
+  const words = `Poses fitted between ${opening.called} and ${closing.called}`;
   const change = holdChange(film, words, [start.value, fit.edit]);
   return closing.frameIn(applyEdit(film, change.edit)) === ends
     ? ok(change)
-    : err(
-        `${closing.called} is tied to a pose that would move along. Tie its cue to the time of the film first.`,
-      );
+    : err(`The sound of ${closing.called} would move too. Set “Tied to” to the time of the film.`);
 }

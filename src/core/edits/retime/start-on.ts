@@ -61,7 +61,7 @@ export function startOn(film: Film, index: number, mark: Mark, early = 0): Resul
   const edit: Edit = { kind: 'patch', of: 'items', patches: [{ id: before.pose.id, patch: { hold } }] };
   if (mark.frameIn(applyEdit(film, edit)) !== frame) {
     return err(
-      `${atStart(mark.called)} is tied to a pose that would move along. Tie its cue to a pose before pose ${before.index + 2}, or to the time of the film.`,
+      `The sound of ${atStart(mark.called)} would move too. Set “Tied to” to a pose before pose ${before.index + 2}, or to the time of the film.`,
     );
   }
   return ok(edit);

@@ -133,12 +133,12 @@ export function rowNotices(rows: readonly IntakeRow[]): ReadonlyMap<string, read
 export const NOTICE_WORDS: Readonly<Record<RowNotice['kind'], readonly [one: string, several: string]>> = {
   gap: ['gap in the numbers', 'gaps in the numbers'],
   'same-number': ['repeated number', 'repeated numbers'],
-  twin: ['picture twice', 'pictures twice'],
-  'other-size': ['of another size', 'of another size'],
+  twin: ['duplicate', 'duplicates'],
+  'other-size': ['another size', 'another size'],
   turned: ['turned upright', 'turned upright'],
-  colours: ['with other colours', 'with other colours'],
+  colours: ['colours may be off', 'colours may be off'],
   light: ['lighter or darker', 'lighter or darker'],
-  earlier: ['taken earlier', 'taken earlier'],
+  earlier: ['out of order', 'out of order'],
 };
 
 /** All that is to be said of a row, in plain words. */
@@ -164,7 +164,7 @@ export function formatNotice(notice: RowNotice): string {
     case 'same-number':
       return `same number as ${notice.as}`;
     case 'twin':
-      return `the same picture as ${notice.of}`;
+      return `the same photo as ${notice.of}`;
     case 'other-size':
       return notice.shape ? 'another shape than the rest' : 'another size than the rest';
     case 'turned':

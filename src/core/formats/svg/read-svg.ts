@@ -20,10 +20,9 @@ const DEEPEST = 100;
 /** Numbers of all places together, as a film can have them. */
 const MOST_NUMBERS = PLACE * MOST_STROKE_PLACES;
 const TOO_MANY = 'it has more places than a film can hold';
-/** Of what is left out so many kinds are named, and so much of each name and of a fault. */
+/** Of what is left out so many kinds are named, and so much of each name. */
 const MOST_NAMED = 5;
 const LONGEST_NAMED = 30;
-const LONGEST_FAULT = 100;
 
 /** What came in of one layer. */
 export interface ReadLayer {
@@ -242,8 +241,8 @@ export function readSvg(text: string, film: Size): Result<ReadDrawing> {
   parser.on('doctype', (doctype: string) => {
     if (doctype.includes('[')) throw new Fault('it has definitions of its own, which are not read');
   });
-  parser.on('error', (fault: Error) => {
-    throw new Fault(`it is broken: ${fault.message.slice(0, LONGEST_FAULT).replace(/\.$/, '')}`);
+  parser.on('error', () => {
+    throw new Fault(`it is broken in line ${parser.line}`);
   });
   parser.on('opentag', ({ name, attributes }: SaxesTagPlain) => reading.open(name, attributes));
   parser.on('closetag', () => reading.close());

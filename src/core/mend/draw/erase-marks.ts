@@ -96,9 +96,7 @@ export function eraseFrom(marks: readonly Mark[], eraser: Erased): Result<Erasur
     const erased = [...(mark.erased ?? []), eraser];
     if (left < NOTHING) gone.push(mark);
     else if (erased.length > MARK_BOUNDS.erased)
-      return err(
-        `Of one mark here something was erased ${MARK_BOUNDS.erased} times, as often as it can be. Delete it, and draw what is left of it anew.`,
-      );
+      return err(`A mark here was erased ${MARK_BOUNDS.erased} times, the most. Delete it and draw it anew.`);
     else changed.push({ mark, erased });
   }
   return ok({ gone, changed });

@@ -95,12 +95,12 @@ export function fillArea(drawn: Drawn, size: Size, x: number, y: number, gap: nu
   const { width, height } = size;
   const [column, line] = [Math.floor(x), Math.floor(y)];
   if (column < 0 || line < 0 || column >= width || line >= height)
-    return err('That lies outside the picture: nothing was filled.');
+    return err('That is outside the picture: nothing was filled.');
   const lines = wallsOf(drawn, size);
   const reach = Math.ceil(gap / 2);
   const walls = grown(lines, size, reach);
   const start = line * width + column;
-  if (walls[start] === 1) return err('There is no room to fill here: it lies on a line, or too near to one.');
+  if (walls[start] === 1) return err('There is no room to fill here: it is on a line, or too near one.');
   const inside = flooded(walls, size, start);
   const reachesEdge = touchesEdge(inside, size);
   // Back to the lines that were made wider, and a little under them.

@@ -119,8 +119,7 @@ export function findBacking(
 ): Result<FoundBacking> {
   const { way } = evenBacking(picked);
   const places = alikePlaces(picture, toParts, picked);
-  if (places.share < LEAST_SHARE)
-    return err('The colour that was picked for the backing is hardly seen in it.');
+  if (places.share < LEAST_SHARE) return err('The picked colour is hardly seen in it.');
   const { count, colours, terms } = places;
   const order = channelOrder(meanColour(picked));
   const weights = new Float64Array(count).fill(1);

@@ -250,7 +250,7 @@ describe('what is set of a key', () => {
     const light = lightOf(pixels);
     expect(findBacking(light, parts, [[0.5, 0.02, 0.02]])).toEqual({
       ok: false,
-      problem: 'The colour that was picked for the backing is hardly seen in it.',
+      problem: 'The picked colour is hardly seen in it.',
     });
     expect(evenBacking([[0.7, 0.72, 0.69]]).way).toBe('distance');
     const card: Pixels = { ...pixels, data: pixels.data.map((_, i) => pixels.data[i % 4] as number) };

@@ -120,11 +120,11 @@ test('a photo in which there is nothing, or of another set, is told of', () => {
     matchPlace(reference, placedReference({ ...flat, data: new Float32Array(flat.data.length) })),
   ).toEqual({
     ok: false,
-    problem: 'There is nothing in it to hold on to.',
+    problem: 'It has too little detail to steady by.',
   });
   expect(matchPlace(other, placedReference(reference))).toEqual({
     ok: false,
-    problem: 'Too little of it stands still.',
+    problem: 'Too little of it stays still.',
   });
   expect(() =>
     matchPlace({ width: 4, height: 4, data: new Float32Array(16) }, placedReference(reference)),

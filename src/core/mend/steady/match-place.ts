@@ -163,14 +163,14 @@ export function matchPlace(
   if (photo.width !== reference.size.width || photo.height !== reference.size.height)
     throw new RangeError('Places are matched between pictures of the same size.');
   const { some, full } = reference;
-  if (reference.contrast < FLAT) return err('There is nothing in it to hold on to.');
+  if (reference.contrast < FLAT) return err('It has too little detail to steady by.');
   const half = halved(photo);
   const best = hardlyMoved(half, reference) ?? found(half, reference);
   const fit = best && finest(photo, reference, scaledSimilarity(best.similarity, 2), isFine);
-  if (!fit) return err('There is nothing in it to hold on to.');
+  if (!fit) return err('It has too little detail to steady by.');
   const still = stillPart(fit);
   const isHeld = full.edgeSlope === undefined || areEdgesSpread(isFine ? full : some, fit, photo);
   if (still < LEAST_STILL || fit.width > ALIKE * reference.contrast || !isHeld)
-    return err('Too little of it stands still.');
+    return err('Too little of it stays still.');
   return ok({ similarity: isBlurredOnly(photo, reference, fit) ? STILL : fit.similarity, still });
 }

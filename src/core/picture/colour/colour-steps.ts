@@ -59,7 +59,7 @@ export function amountsOf(kind: ColourStepKind): ColourKind['amounts'] {
 const TABLE_AMOUNTS: ColourKind['amounts'] = {
   strength: { label: 'Strength', unit: '%', least: 0, most: 100, neutral: 100 },
 };
-const OTHER_LABELS = { curves: 'Curves', vignette: 'Vignette', table: 'Table' } as const;
+const OTHER_LABELS = { curves: 'Curves', vignette: 'Vignette', table: 'LUT' } as const;
 
 export const labelOf = (kind: ColourStepKind): string =>
   kind in OTHER_LABELS

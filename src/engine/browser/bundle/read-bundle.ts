@@ -8,6 +8,7 @@ import { importSounds } from '../sounds/import-sounds';
 import type { ImportProgress } from '../photos/import-photos';
 import { openDocument } from '../store/open-document';
 import { PhotoThreads } from '../photos/photo-threads';
+import { isTold, ToldError } from '../../../core/time/told-error';
 
 export interface ReadBundleOptions {
   /** File name for messages. */
@@ -82,7 +83,7 @@ export async function readBundleFile(
   const take = async (part: BundlePart): Promise<'unwanted' | undefined> => {
     if (part.kind === 'document') {
       const opened = part.document.ok ? await openDocument(part.document.value) : part.document;
-      if (!opened.ok) throw new Error(opened.problem);
+      if (!opened.ok) throw new ToldError(opened.problem);
       film = opened.value.film;
       reader.expect(film);
       const asked = await onFilm(opened.value);
@@ -123,7 +124,7 @@ export async function readBundleFile(
   } catch (error) {
     await Promise.all(running);
     if (!film) {
-      const why = error instanceof Error ? error.message : 'It is damaged or is not a Kermis film.';
+      const why = isTold(error) ? error.message : 'It is damaged or is not a Kermis film.';
       problems.push(`${name} could not be opened. ${why} Nothing was changed.`);
     }
     return { problems, missing: missing(), ended: 'damaged' };

@@ -7,7 +7,7 @@ import { WorkerPool } from '../threads/worker-pool';
 import type { CubeWorker } from './cube.worker';
 
 const workers = new WorkerPool<CubeWorker>(
-  'read and write tables of colour',
+  'read and write LUTs',
   () => new Worker(new URL('./cube.worker.ts', import.meta.url), { type: 'module' }),
   { warm: 0 },
 );
@@ -18,7 +18,7 @@ const TIMEOUT = 10_000;
 /** Reads a table of colour from a `.cube` file, away from the page; what cannot be used is said in one sentence. */
 export async function readTable(file: File): Promise<Result<KeptTable>> {
   const { name, size } = file;
-  if (size > LONGEST_CUBE) return err(`${name} is too long for a table of colour. It was left out.`);
+  if (size > LONGEST_CUBE) return err(`${name} is too long for a LUT. It was left out.`);
   const late = err(`${name} takes longer than ${TIMEOUT / 1000} s to read. It was left out.`);
   return workers.runWithin(TIMEOUT, late, async (remote) => await remote.read(file, name));
 }

@@ -8,10 +8,11 @@ import { readStored } from '../store/film-repository';
 import { filmFiles, storedFiles } from '../bundle/film-file';
 import { filmPicture, recipePng } from './film-picture';
 import { zipFile, type OutFile } from '../bundle/zip-file';
+import { ToldError } from '../../../core/time/told-error';
 
 async function readOriginal(hash: string, name: string): Promise<Blob> {
   const original = await originals.getItem<Blob>(hash);
-  if (!original) throw new Error(`The original of ${name} is missing in this browser.`);
+  if (!original) throw new ToldError(`The original of ${name} is missing in this browser.`);
   return original;
 }
 

@@ -1,4 +1,4 @@
-import { whyOf } from '../store/why';
+import { reasonOf } from '../../faults/reason-of';
 import pLimit from 'p-limit';
 import { asName, LONGEST_SIDE } from '../../../core/film/bounds';
 import type { Photo } from '../../../core/film/film';
@@ -7,11 +7,12 @@ import { declaredSize } from '../../../core/picture/declared-size';
 import { MOST_PIXELS } from '../../../core/picture/pixels';
 import type { Size } from '../../../core/picture/size';
 import { isForeign, sniffPhotoType } from '../../../core/picture/sniff';
-import { isFull } from '../store/is-full';
+import { isFull } from '../../faults/is-full';
 import { sha256 } from '../store/sha256';
 import { makePictures } from './make-pictures';
 import { readPhotoFacts } from './photo-facts';
 import { PictureKeeper, type PictureRecord } from './picture-keeper';
+import { isTold } from '../../../core/time/told-error';
 
 interface Refused {
   readonly ok: false;
@@ -66,8 +67,8 @@ export async function bringInPhoto(file: File, how: HowToBringIn): Promise<Broug
   } catch (error) {
     const { name } = file;
     const words = isFull(error)
-      ? `There was no room left for ${name}.`
-      : `${name} could not be stored: ${whyOf(error)}`;
+      ? `No room left for ${name}.`
+      : `${name} could not be saved. ${reasonOf(error)}`;
     return refused(name, `${words} It was left out.`, true);
   }
 }
@@ -133,7 +134,7 @@ async function lookAt(
     };
   } catch (error) {
     // The packages' decoders know what is wrong; the browser does not say.
-    if (isForeign(type) && error instanceof Error)
+    if (isForeign(type) && isTold(error))
       return refused(name, `${name} cannot be decoded: ${error.message}. It was left out.`);
     return refused(name, `${name} is damaged and cannot be decoded. It was left out.`);
   }

@@ -1,4 +1,4 @@
-import { whyOf } from '../store/why';
+import { reasonOf } from '../../faults/reason-of';
 import type { BroughtIn, HowToBringIn } from './bring-in-photo';
 import { WorkerPool } from '../threads/worker-pool';
 import type { PhotoWorker } from './photo.worker';
@@ -161,7 +161,7 @@ export class PhotoThreads {
       done({
         ok: false,
         name: job.file.name,
-        problem: `${job.file.name} could not be read: ${whyOf(error)} It was left out.`,
+        problem: `${job.file.name} could not be read. ${reasonOf(error)} It was left out.`,
         full: false,
       }),
     );

@@ -1,6 +1,6 @@
 import 'fake-indexeddb/auto';
 import { afterEach, beforeEach, expect, it, vi } from 'vitest';
-import { isFull } from '../store/is-full';
+import { isFull } from '../../faults/is-full';
 import { setItems } from '../store/set-items';
 import * as stores from '../store/stores';
 import { PictureKeeper, type PictureRecord } from './picture-keeper';

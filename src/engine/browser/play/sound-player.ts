@@ -7,6 +7,7 @@ import type { MixWorker } from './mix.worker';
 import { mixWorkers } from './mix-workers';
 import type { FromSpeaker, ToSpeaker } from './speaker.worklet';
 import speakerUrl from './speaker.worklet?worker&url';
+import { ToldError } from '../../../core/time/told-error';
 
 /** A part of the film that is played, in samples; round and round where it is looped. */
 export interface SoundRun {
@@ -76,7 +77,7 @@ export class SoundPlayer {
     await Promise.race([
       this.#context.resume(),
       new Promise((_, reject) =>
-        setTimeout(() => reject(new Error('the browser does not let sound begin')), 1500),
+        setTimeout(() => reject(new ToldError('The browser did not let sound start.')), 1500),
       ),
     ]);
     await this.#send(run, feeding.signal);

@@ -2,6 +2,7 @@ import type { CodedFrame } from '../../../core/codec/coded-frame';
 import type { QualityStep, VideoCodecFacts } from '../../../core/print/print-kinds';
 import type { Size } from '../../../core/picture/size';
 import type { CodecFacts, PieceEncoder } from '../../ports/encode';
+import { ToldError } from '../../../core/time/told-error';
 
 // Browsers tag what they convert themselves as full range; frames that are I420 already keep these tags.
 const COLOUR: VideoColorSpaceInit = {
@@ -146,7 +147,7 @@ export function encodePiece(
       await flush().finally(() => {
         if (encoder.state !== 'closed') encoder.close();
       });
-      if (!facts) throw new Error('The encoder did not say how its pictures are to be read.');
+      if (!facts) throw new ToldError('The encoder did not say how its pictures are to be read.');
       return { facts, pictures };
     },
     cancel: () => {

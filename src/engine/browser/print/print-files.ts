@@ -1,5 +1,6 @@
-import { isFull } from '../store/is-full';
+import { isFull } from '../../faults/is-full';
 import type { Sink } from '../../ports/sink';
+import { ToldError } from '../../../core/time/told-error';
 
 const FOLDER = 'prints';
 
@@ -38,7 +39,7 @@ export async function ownSink(name: string): Promise<Sink> {
       } catch (error) {
         if (!isFull(error)) throw error;
       }
-      return Promise.reject(new Error('There is no more room for the file in this browser.'));
+      return Promise.reject(new ToldError('There is no more room for the file in this browser.'));
     },
     close: () => {
       access.flush();
@@ -60,7 +61,7 @@ export async function pickedSink(handle: FileSystemFileHandle): Promise<Sink> {
       try {
         await stream.write({ type: 'write', position: at, data: bytes as Uint8Array<ArrayBuffer> });
       } catch (error) {
-        throw isFull(error) ? new Error('There is no more room on the disk.') : error;
+        throw isFull(error) ? new ToldError('There is no more room on the disk.') : error;
       }
     },
     close: () => stream.close(),

@@ -1,4 +1,4 @@
-import { whyOf } from '../store/why';
+import { reasonOf } from '../../faults/reason-of';
 import type { PrintOrder } from '../../../core/print/print-order';
 import { withProgress } from '../threads/with-progress';
 import { WorkerPool } from '../threads/worker-pool';
@@ -62,7 +62,11 @@ export function startInWorker(
     } catch (error) {
       if (stopping.signal.aborted)
         return { ok: false, stopped: true, problem: 'The print was stopped. No file was made.' };
-      return { ok: false, stopped: false, problem: `The print failed. ${whyOf(error)} No file was made.` };
+      return {
+        ok: false,
+        stopped: false,
+        problem: `${reasonOf(error)} No file was made: choose “Go on” to try again.`,
+      };
     } finally {
       lease.end();
     }

@@ -11,10 +11,7 @@ export async function printObstacle(
   const facts = printKind(kind);
   if (facts.makes === 'sound') return undefined;
   if (typeof VideoEncoder === 'undefined' || typeof ImageDecoder === 'undefined') {
-    return (
-      'This browser has no WebCodecs, which printing needs. Everything else works; ' +
-      'to print, open the film in a current desktop Chromium browser.'
-    );
+    return 'This browser cannot make video files. Open the film in a current desktop Chromium.';
   }
   if (facts.makes !== 'video') return undefined;
   const support = await VideoEncoder.isConfigSupported(

@@ -15,6 +15,7 @@ import { ownSink, pickedSink, printFile } from './print-files';
 import { makeSound } from './sound-print';
 import { makeStills } from './stills-print';
 import { makeVideo } from './video-print';
+import { ToldError } from '../../../core/time/told-error';
 
 const startFrames = (): Worker =>
   new Worker(new URL('./frame.worker.ts', import.meta.url), { type: 'module' });
@@ -118,7 +119,7 @@ const worker = {
         open: () => {
           if ('own' in place) return ownSink(place.own);
           if ('file' in place) return pickedSink(place.file);
-          throw new Error('A folder holds pictures only.');
+          throw new ToldError('A folder holds pictures only.');
         },
       };
       const made = await make(context);

@@ -19,6 +19,7 @@ import { frameToSeconds, SAMPLE_RATE } from '../../../core/time/frames';
 import { rateNumber } from '../../../core/time/rate';
 import type { CodecFacts, VideoFile, VideoShape } from '../../ports/encode';
 import type { Sink } from '../../ports/sink';
+import { ToldError } from '../../../core/time/told-error';
 
 /** Bytes that are written at once. */
 const CHUNK = 4 * 2 ** 20;
@@ -128,7 +129,7 @@ export async function beginVideoFile(
     sound: (data, at) => addSound(sounds, data, at - sound.priming),
     async end() {
       await output.finalize();
-      if (!isSaid) throw new Error('The sound would have come late in it.');
+      if (!isSaid) throw new ToldError('The sound would have come late in it.');
       await sink.close();
     },
     async cancel() {

@@ -1,3 +1,4 @@
+import { ToldError } from '../../../core/time/told-error';
 /** A microphone that can be chosen. */
 export interface Microphone {
   readonly id: string;
@@ -5,7 +6,7 @@ export interface Microphone {
 }
 
 /** The stand-in that ships with the app; it comes last. */
-export const STAND_IN: Microphone = { id: 'stand-in', name: 'Stand-in: speaks the demo’s line' };
+export const STAND_IN: Microphone = { id: 'stand-in', name: 'Stand-in: a spoken line' };
 
 /** The microphones that the browser tells of; without their names until it has been allowed to use one. */
 export async function listMicrophones(): Promise<readonly Microphone[]> {
@@ -25,8 +26,7 @@ export async function listMicrophones(): Promise<readonly Microphone[]> {
 const PLAIN = { echoCancellation: false, noiseSuppression: false, autoGainControl: false } as const;
 
 const PROBLEMS: Readonly<Record<string, string>> = {
-  NotAllowedError:
-    'The browser may not use the microphone. Allow it for this page at the left of the address, then open it again.',
+  NotAllowedError: 'The microphone is blocked. Allow it beside the address, then open it again.',
   NotFoundError: 'No microphone was found. Plug one in and open it again, or choose the stand-in.',
   OverconstrainedError: 'That microphone is gone. Choose another one.',
   NotReadableError:
@@ -40,16 +40,19 @@ const PROBLEMS: Readonly<Record<string, string>> = {
 export async function openMicrophone(id: string): Promise<MediaStream> {
   const devices = navigator.mediaDevices as MediaDevices | undefined;
   if (!devices)
-    throw new Error(
+    throw new ToldError(
       'This browser gives pages no microphone at this address. Open Kermis at 127.0.0.1 or by https.',
     );
   const device = id === 'default' ? {} : { deviceId: { exact: id } };
   try {
     return await devices.getUserMedia({ audio: { ...PLAIN, ...device } });
   } catch (error) {
-    const { name, message } = error as DOMException;
-    throw new Error(PROBLEMS[name] ?? `The microphone cannot be opened: ${message || name}.`, {
-      cause: error,
-    });
+    const { name } = error as DOMException;
+    throw new ToldError(
+      PROBLEMS[name] ?? `The microphone cannot be opened. Unplug it, plug it in again, then open it again.`,
+      {
+        cause: error,
+      },
+    );
   }
 }

@@ -3,6 +3,7 @@ import { openMicrophone, STAND_IN } from './microphones';
 import type { FromRecorder, ToRecorder } from './recorder.worklet';
 import recorderUrl from './recorder.worklet?worker&url';
 import { StandIn } from './stand-in';
+import { ToldError } from '../../../core/time/told-error';
 
 export interface RecorderEvents {
   /** The loudest sample of the last tenth of a second. */
@@ -32,7 +33,7 @@ async function openContext(): Promise<AudioContext> {
   } as AudioContextOptions);
   if (await running(silent)) return silent;
   await silent.close();
-  throw new Error(
+  throw new ToldError(
     'The browser does not let sound begin on this page. Click into the page, then open the microphone again.',
   );
 }

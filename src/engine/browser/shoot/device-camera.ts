@@ -5,6 +5,7 @@ import { WorkerPool } from '../threads/worker-pool';
 import type { Camera, CameraEvents, CameraWish, TakingWay } from './camera';
 import { OwnPhotos } from './image-capture';
 import type { ShotWorker } from './shot.worker';
+import { ToldError } from '../../../core/time/told-error';
 
 const workers = new WorkerPool<ShotWorker>(
   'make photos',
@@ -26,8 +27,7 @@ const MOST: Size = { width: 4096, height: 2160 };
 const PATIENCE = 3000;
 
 const PROBLEMS: Readonly<Record<string, string>> = {
-  NotAllowedError:
-    'The browser may not use the camera. Allow it for this page at the left of the address, then open it again; or practise with the stand-in.',
+  NotAllowedError: 'The camera is blocked. Allow it beside the address, then open it again.',
   NotFoundError: 'No camera was found. Plug one in and open it again, or choose the stand-in.',
   OverconstrainedError: 'That camera is gone. Choose another one.',
   NotReadableError:
@@ -38,7 +38,7 @@ const PROBLEMS: Readonly<Record<string, string>> = {
 async function openStream(id: string, { size, rate }: CameraWish): Promise<MediaStream> {
   const devices = navigator.mediaDevices as MediaDevices | undefined;
   if (!devices)
-    throw new Error(
+    throw new ToldError(
       'This browser gives pages no camera at this address. Open Kermis at 127.0.0.1 or by https.',
     );
   const { width, height } = size ?? MOST;
@@ -53,8 +53,11 @@ async function openStream(id: string, { size, rate }: CameraWish): Promise<Media
       },
     });
   } catch (error) {
-    const { name, message } = error as DOMException;
-    throw new Error(PROBLEMS[name] ?? `The camera cannot be opened: ${message || name}.`, { cause: error });
+    const { name } = error as DOMException;
+    throw new ToldError(
+      PROBLEMS[name] ?? `The camera cannot be opened. Unplug it, plug it in again, then open it again.`,
+      { cause: error },
+    );
   }
 }
 
@@ -96,7 +99,7 @@ export class DeviceCamera implements Camera {
     const stream = await openStream(id, wish);
     const [track] = stream.getVideoTracks();
     try {
-      if (!track) throw new Error('The camera gives no picture.');
+      if (!track) throw new ToldError('The camera gives no picture.');
       const camera = new DeviceCamera(id, stream, track, await OwnPhotos.of(track), events);
       await camera.picture.play();
       return camera;
@@ -149,7 +152,7 @@ export class DeviceCamera implements Camera {
 
   async #takeNow(way: TakingWay): Promise<Blob> {
     if (this.#track.readyState === 'ended')
-      throw new Error('The camera was unplugged before it took the photo.');
+      throw new ToldError('The camera was unplugged before it took the photo.');
     // One that gives its own files gives more than a frame does.
     if (this.#own && way.frames === 1 && !this.#ownFails) {
       try {
@@ -170,7 +173,8 @@ export class DeviceCamera implements Camera {
     if (document.hidden && this.#own) return this.#own.grab();
     return new Promise((resolve, reject) => {
       const late = setTimeout(
-        () => reject(new Error('The camera gave no picture for three seconds. Look whether it still runs.')),
+        () =>
+          reject(new ToldError('The camera gave no picture for three seconds. Look whether it still runs.')),
         PATIENCE,
       );
       this.picture.requestVideoFrameCallback(() => {

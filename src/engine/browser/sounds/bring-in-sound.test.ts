@@ -154,7 +154,7 @@ it('a full disk is said, and what was kept of the sound makes room again', async
     .mockImplementationOnce((_, value) => Promise.resolve(value))
     .mockRejectedValue(new DOMException('', 'QuotaExceededError'));
   expect(await refused(wavFile('large.wav', [ramp(3 * PIECE)]))).toBe(
-    'large.wav did not fit: the browser has no room left.',
+    'large.wav did not fit. No room left in this browser. Delete a film under All films, or free disk space.',
   );
   full.mockRestore();
   expect(await soundPieces.keys()).toEqual([]);

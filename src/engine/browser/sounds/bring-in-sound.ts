@@ -2,13 +2,14 @@ import { FASTEST_SAMPLING, MOST_CHANNELS } from '../../../core/film/bounds';
 import type { Sound } from '../../../core/film/sound';
 import { PROMISE_HEAD, promisedSamples } from '../../../core/formats/promised-samples';
 import { SAMPLE_RATE } from '../../../core/time/frames';
-import { isFull } from '../store/is-full';
-import { whyOf } from '../store/why';
+import { isFull } from '../../faults/is-full';
+import { NO_ROOM, reasonOf } from '../../faults/reason-of';
 import { sha256Of } from '../store/sha256';
 import { pieceKeys, readAnalysis, type SoundAnalysis } from '../store/sound-analysis';
 import { originals, soundPieces } from '../store/stores';
 import { keepSamples, LONGEST_SECONDS, type Kept } from './keep-samples';
 import { readSound, type SoundStream } from './read-sound';
+import { isTold, ToldError } from '../../../core/time/told-error';
 
 export type SoundBroughtIn =
   | { readonly ok: true; readonly sound: Omit<Sound, 'id'>; readonly note?: string | undefined }
@@ -53,7 +54,7 @@ async function keepCentred(
   let stream = await readSound(file);
   try {
     const why = whyNot(stream);
-    if (why !== undefined) throw new Error(why);
+    if (why !== undefined) throw new ToldError(why);
     const { channels, sampleRate, seconds } = stream;
     const keep = (means?: readonly number[]): Promise<Kept> =>
       keepSamples(hash, stream, (done) => onSeconds(done, seconds), means);
@@ -113,7 +114,7 @@ export async function bringInSound(
       (error: unknown) => ({ error }),
     );
     if (unstored)
-      return { ok: false, problem: `${name} could not be stored: ${whyOf(unstored.error)}`, full: true };
+      return { ok: false, problem: `${name} could not be saved. ${reasonOf(unstored.error)}`, full: true };
     const { type, bytes, channels, sampleRate, samples } = kept;
     const notes = notesOn(name, kept);
     return {
@@ -122,9 +123,7 @@ export async function bringInSound(
       note: notes.length > 0 ? notes.join(' ') : undefined,
     };
   } catch (error) {
-    if (isFull(error))
-      return { ok: false, problem: `${name} did not fit: the browser has no room left.`, full: true };
-    const why = error instanceof Error ? error.message : '';
-    return refuse(/^(is|has|holds|lasts|claims) /.test(why) ? why : 'is damaged and cannot be decoded');
+    if (isFull(error)) return { ok: false, problem: `${name} did not fit. ${NO_ROOM}`, full: true };
+    return refuse(isTold(error) ? error.message : 'is damaged and cannot be decoded');
   }
 }

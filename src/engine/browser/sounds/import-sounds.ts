@@ -1,4 +1,4 @@
-import { whyOf } from '../store/why';
+import { reasonOf } from '../../faults/reason-of';
 import type { SoundBroughtIn } from './bring-in-sound';
 import { withProgress } from '../threads/with-progress';
 import { soundWorkers } from './sound-workers';
@@ -47,7 +47,10 @@ export async function importSounds(
       )
         .catch((error: unknown): SoundBroughtIn => {
           thread = soundWorkers.lease();
-          return { ok: false, problem: `${file.name} could not be read. ${whyOf(error)} It was left out.` };
+          return {
+            ok: false,
+            problem: `${file.name} could not be read. ${reasonOf(error)} It was left out.`,
+          };
         })
         .finally(() => clearTimeout(timer));
       if (!outcome) return;

@@ -1,9 +1,10 @@
 import { Resampler } from '../../../core/sound/resampler';
 import { SAMPLE_RATE } from '../../../core/time/frames';
-import { isFull } from '../store/is-full';
+import { isFull } from '../../faults/is-full';
 import type { SoundStream } from './read-sound';
 import { SoundKeeper } from './sound-keeper';
 import { toStereo } from './to-stereo';
+import { ToldError } from '../../../core/time/told-error';
 
 /** Longer sounds would fill the browser: an hour takes 1.4 GB. */
 export const LONGEST_SECONDS = 3600;
@@ -78,7 +79,7 @@ export async function keepSamples(
           onSeconds(keeper.samples / SAMPLE_RATE);
         }
         if (keeper.samples > LONGEST_SECONDS * SAMPLE_RATE)
-          throw new Error('is longer than an hour, the most that Kermis takes');
+          throw new ToldError('is longer than an hour, the most that Kermis takes');
       }
     } catch (error) {
       // A file that breaks off is heard as far as it goes.
@@ -91,7 +92,7 @@ export async function keepSamples(
       cut = true;
     }
     if (resampler) await keeper.push(resampler.finish());
-    if (keeper.samples === 0) throw new Error('holds no sound: it has no samples');
+    if (keeper.samples === 0) throw new ToldError('holds no sound: it has no samples');
     await keeper.finish();
     return { samples: keeper.samples, bad, cut, means: sums.map((sum) => sum / Math.max(1, count)) };
   } catch (error) {

@@ -3,6 +3,7 @@ import { lacksIndex } from '../../../core/formats/lacks-index';
 import { oggEnd } from '../../../core/formats/ogg';
 import { mp3Head } from './mp3-head';
 import { aiffChannels, readAiff } from './read-aiff';
+import { ToldError } from '../../../core/time/told-error';
 
 /** The sound of a file as it is read, in pieces of any length. */
 export interface SoundStream {
@@ -71,13 +72,14 @@ export async function readSound(file: Blob): Promise<SoundStream> {
   const whole = ogg && !ogg.whole ? file.slice(0, ogg.end) : file;
   const input = new Input({ formats: ALL_FORMATS, source: new BlobSource(whole, { maxCacheSize: READ }) });
   try {
-    if (!(await input.canRead())) throw new Error('is not a sound or a video of a kind that Kermis reads');
+    if (!(await input.canRead()))
+      throw new ToldError('is not a sound or a video of a kind that Kermis reads');
     const track = await input.getPrimaryAudioTrack();
     if (!track && (await lacksIndex(file.size, bytes)))
-      throw new Error('is cut off: the part that says what is in it stood at its end, and is missing');
-    if (!track) throw new Error('has no sound in it');
+      throw new ToldError('is cut off: the part that says what is in it stood at its end, and is missing');
+    if (!track) throw new ToldError('has no sound in it');
     if (!(await track.canDecode()))
-      throw new Error(
+      throw new ToldError(
         `is of a kind (${(await track.getCodec()) ?? 'unknown'}) that this browser cannot decode`,
       );
     const sink = new AudioSampleSink(track);

@@ -1,6 +1,7 @@
 import type { Needed, ReadSound } from '../../../core/mix/mixer';
 import { soundPieces } from '../store/stores';
 import { PIECE, pieceKey, type SoundPiece } from '../store/sound-analysis';
+import { ToldError } from '../../../core/time/told-error';
 
 /** Pieces held at the same time: 24 of two channels are 92 MB. */
 const MOST_HELD = 24;
@@ -50,7 +51,7 @@ export class SoundSamples {
 
   async #fetchPiece(key: string): Promise<SoundPiece> {
     const piece = await soundPieces.getItem<SoundPiece>(key);
-    if (!piece && this.#mustBeThere) throw new Error('Samples of a sound are missing in this browser.');
+    if (!piece && this.#mustBeThere) throw new ToldError('Samples of a sound are missing in this browser.');
     return piece ?? NOTHING;
   }
 

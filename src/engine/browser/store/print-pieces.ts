@@ -1,7 +1,7 @@
 import Joi from 'joi';
 import type { EncodedPiece } from '../../ports/encode';
 import type { KeptPieces } from '../../ports/kept-pieces';
-import { isFull } from './is-full';
+import { isFull } from '../../faults/is-full';
 import { pieceUses, printPieces } from './stores';
 
 /** How much room pieces take, and when each was used last. */

@@ -29,7 +29,7 @@ import {
   readIntake,
   type KeptIntake,
 } from './intake-repository';
-import { isFull } from './is-full';
+import { isFull } from '../../faults/is-full';
 import { StandInLocks } from './stand-in-locks';
 import { holdPictures } from './store-lock';
 import * as stores from './stores';

@@ -92,9 +92,7 @@ it('a worker that cannot be loaded, or breaks, is told in a sentence; its job en
   const job = pool.run((worker) => worker.hang());
   await Promise.resolve();
   started[0]?.break();
-  await expect(job).rejects.toThrow(
-    'The part of Kermis that is to count could not be started or broke off (no such file). Reload the page and try again.',
-  );
+  await expect(job).rejects.toThrow('Kermis stopped while it had to count. Reload the page and try again.');
   expect(started[0]?.ended).toBe(true);
   expect(await pool.run((worker) => worker.answer(2))).toBe(4);
   expect(started).toHaveLength(2);

@@ -1,7 +1,8 @@
 import { wrap, type Remote } from 'comlink';
+import { ToldError } from '../../../core/time/told-error';
 
 /** Why a worker cannot work, as a sentence: it is the app that is broken, not what it was given. */
-export class WorkerFault extends Error {}
+export class WorkerFault extends ToldError {}
 
 /** A worker that is lent: who has it says what becomes of it. */
 export interface Lease<T> {
@@ -118,12 +119,11 @@ export class WorkerPool<T> {
     const failed = new Promise<never>((_, reject) => {
       thread.addEventListener('error', (event) => {
         event.preventDefault();
-        const why = event.message ? ` (${event.message})` : '';
         this.#drop(held);
         reject(
-          new WorkerFault(
-            `The part of Kermis that is to ${this.#does} could not be started or broke off${why}. Reload the page and try again.`,
-          ),
+          new WorkerFault(`Kermis stopped while it had to ${this.#does}. Reload the page and try again.`, {
+            cause: event.message,
+          }),
         );
       });
     });

@@ -25,6 +25,7 @@ import {
 } from './draw-marks';
 import { drawnPose } from './drawn-pose';
 import { addLayer, chooseLayer, moveLayer, removeLayer, setLayerOpacity, toggleLayer } from './layers';
+import { ToldError } from '../../../core/time/told-error';
 
 vi.mock('../../../engine/browser/drawings/draw-workers', () => ({ findFill: vi.fn() }));
 
@@ -74,7 +75,7 @@ describe('a line that is drawn', () => {
     toggleLayer();
     expect(names()).toEqual(['Layer 1 hidden']);
     expect(drawMark(line([10, 20], [90, 20]), 'Line', 0)).toBe(false);
-    expect(said()).toContain('Layer 1 is not shown: show it to draw on it, or choose another layer.');
+    expect(said()).toContain('Layer 1 is hidden: show it to draw on it, or choose another layer.');
     toggleLayer();
     const [layer] = film().layers;
     setLayerOpacity(layer?.id ?? '', 0);
@@ -130,7 +131,7 @@ describe('what is drawn', () => {
     undoEdit();
     expect(marks().map(({ erased }) => erased)).toEqual([undefined, undefined, undefined]);
     eraseMarks({ points: [900, 900, 1, 950, 900, 1], width: 10 }, 0);
-    expect(said()).toBe('Nothing of this layer lies there.');
+    expect(said()).toBe('Nothing of this layer is there.');
     eraseMarks({ points: [50, 0, 1, 50, 60, 1], width: 10 }, 2);
     expect(said()).toContain('Nothing is drawn here on Layer 1 that could be erased.');
   });
@@ -157,13 +158,13 @@ describe('what is drawn', () => {
     chooseMarkAt(500, 500, 4, false);
     expect(drawNow().chosen.size).toBe(0);
     lassoMarks([500, 500, 600, 500, 600, 600], false);
-    expect(said()).toContain('Nothing of this layer lies in there.');
+    expect(said()).toContain('Nothing of this layer is in there.');
   });
 
   it('is left alone where nothing is chosen, and that is said', () => {
     deleteChosen();
     mapChosen([1, 0, 0, 1, 5, 7], 'moved');
-    expect(said().split('\n')).toEqual(['No mark is chosen: draw around what is meant.']);
+    expect(said().split('\n')).toEqual(['No mark is chosen: draw around one.']);
     chooseAllMarks();
     expect(drawNow().chosen.size).toBe(3);
     // Another tool lets go of what was chosen.
@@ -208,7 +209,7 @@ describe('a fill', () => {
     vi.mocked(findFill).mockResolvedValueOnce(err('A line lies there already.'));
     await fillAt(0.9, 0.9);
     expect(said()).toContain('A line lies there already.');
-    vi.mocked(findFill).mockRejectedValueOnce(new Error('The part that fills broke off.'));
+    vi.mocked(findFill).mockRejectedValueOnce(new ToldError('The part that fills broke off.'));
     await fillAt(0.9, 0.9);
     expect(said()).toContain('The part that fills broke off.');
     expect(marks()).toHaveLength(1);

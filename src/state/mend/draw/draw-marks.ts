@@ -40,7 +40,7 @@ function drawable(frame = transportNow().frame): Here | undefined {
   }
   const { layer } = here;
   if (layer?.off || layer?.opacity === 0) {
-    tell(`${layer.name} is not shown: show it to draw on it, or choose another layer.`);
+    tell(`${layer.name} is hidden: show it to draw on it, or choose another layer.`);
     return undefined;
   }
   return { ...here, film };
@@ -80,7 +80,7 @@ export function eraseMarks(eraser: Erased, frame: number): void {
   if (gone.length + changed.length === 0)
     return tell(
       here.marks.length > 0
-        ? 'Nothing of this layer lies there.'
+        ? 'Nothing of this layer is there.'
         : `Nothing is drawn here on ${here.layer?.name ?? 'a layer'} that could be erased.`,
     );
   const erased = new Map(changed.map((each) => [each.mark.id, each.erased]));
@@ -138,7 +138,7 @@ export async function fillAt(x: number, y: number): Promise<void> {
   rememberColour(colour);
   if (area.value.reachesEdge)
     tell(
-      'The fill reaches the edge of the picture. If it should not, undo it and close the line, or have wider gaps closed.',
+      'The fill reaches the edge of the picture. If it should not: undo, then close the line or raise “Gap width”.',
       'asks',
     );
 }
@@ -158,7 +158,7 @@ export function lassoMarks(outline: readonly number[], also: boolean): void {
   const within = marksWithin(here.marks, outline).map(({ id }) => id);
   const { chosen } = drawNow();
   chooseMarks(also ? [...chosen, ...within] : within);
-  if (within.length === 0 && !also) tell('Nothing of this layer lies in there.');
+  if (within.length === 0 && !also) tell('Nothing of this layer is in there.');
 }
 
 /** Chooses the mark at a place of the drawing, or none. */
@@ -182,7 +182,7 @@ export function chooseAllMarks(): void {
 export function mapChosen(map: Affine, word: string): void {
   if (!mayWrite()) return;
   const marks = chosenMarks();
-  if (marks.length === 0) return tell('No mark is chosen: draw around what is meant.');
+  if (marks.length === 0) return tell('No mark is chosen: draw around one.');
   edit(changeMarksEdit(marks, `${count(marks.length, 'mark')} ${word}`, (mark) => mappedParts(mark, map)));
 }
 
@@ -190,7 +190,7 @@ export function mapChosen(map: Affine, word: string): void {
 export function deleteChosen(): void {
   if (!mayWrite()) return;
   const marks = chosenMarks();
-  if (marks.length === 0) return tell('No mark is chosen: draw around what is meant.');
+  if (marks.length === 0) return tell('No mark is chosen: draw around one.');
   edit(removeMarksEdit(marks.map(({ id }) => id)));
   chooseMarks([]);
 }

@@ -12,7 +12,7 @@ export type DrawTool = (typeof DRAW_TOOLS)[number];
 export const LINE_WIDTH: Amount = { label: 'Width', unit: 'px', least: 0.5, most: 400, neutral: 8 };
 export const MARK_OPACITY: Amount = { label: 'Opacity', unit: '%', least: 1, most: 100, neutral: 100 };
 /** Gaps in lines that a fill does not go through. */
-export const FILL_GAP: Amount = { label: 'Closes gaps', unit: 'px', least: 0, most: 60, neutral: 4 };
+export const FILL_GAP: Amount = { label: 'Gap width', unit: 'px', least: 0, most: 60, neutral: 4 };
 /** Of how many poses before and after this one the drawings are seen, too. */
 export const GHOSTS: Amount = { label: 'Ghosts', unit: 'poses', least: 0, most: 5, neutral: 1 };
 

@@ -36,7 +36,7 @@ export function copyToNext(): void {
   const plan = scheduleOf(film);
   let next = showingAt(plan, here.here.index + 1);
   while (next?.pose.id === here.pose.id) next = showingAt(plan, next.index + 1);
-  if (!next) return tell('This is the last pose: there is none behind it to copy to.');
+  if (!next) return tell('This is the last pose: there is none after it to copy to.');
   const { id } = next.pose;
   if (tryEdit((each) => copyDrawingEdit(each, target, id, newId))) goTo(next.start);
 }
@@ -54,7 +54,7 @@ export function makeOwn(): void {
   const meant = targetHere();
   const own = film && meant && ownDrawingEdit(film, meant.target, newId);
   if (own) edit(own);
-  else tell('What is drawn here is shown at this pose only.');
+  else tell('This pose has a drawing of its own already.');
 }
 
 /** Takes what is drawn on this layer off the chosen poses, or the one on screen. */

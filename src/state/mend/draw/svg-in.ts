@@ -46,8 +46,8 @@ export async function bringSvgIn(files: readonly File[]): Promise<void> {
   let same = 0;
   const arrived = await longJob(
     {
-      ...{ label: 'Bringing drawings in', noun: 'file', total: files.length },
-      kept: 'Nothing was brought in.',
+      ...{ label: 'Adding drawings', noun: 'file', total: files.length },
+      kept: 'Nothing was added.',
     },
     async (signal, onDone) => {
       const came: ArrivedDrawing[] = [];
@@ -60,14 +60,14 @@ export async function bringSvgIn(files: readonly File[]): Promise<void> {
         }
         const pose = poseFor(film, read.value, file.name, files.length === 1);
         if (!pose) {
-          left.push(`${file.name}, as it is not known which pose it is for`);
+          left.push(`${file.name}: no pose fits its name`);
           continue;
         }
         if (read.value.leftOut.length > 0) left.push(`${read.value.leftOut.join(', ')} in ${file.name}`);
         const layers = changedLayers(film, pose, read.value);
         if (layers.length > 0) came.push({ poseId: pose.id, layers });
         else if (read.value.layers.length > 0) same++;
-        else left.push(`${file.name}, as nothing in it can be drawn`);
+        else left.push(`${file.name}: nothing in it can be drawn`);
       }
       return came;
     },
@@ -75,7 +75,7 @@ export async function bringSvgIn(files: readonly File[]): Promise<void> {
   if (!arrived || openFilm()?.id !== film.id) return;
   const there = same > 0 ? ` ${count(same, 'file')} ${same === 1 ? 'is' : 'are'} as drawn here already.` : '';
   if (arrived.length === 0)
-    return tell(`No drawing came in.${there}${leftOutWords(left)}`, left.length > 0 ? 'asks' : 'done');
+    return tell(`No drawing was added.${there}${leftOutWords(left)}`, left.length > 0 ? 'asks' : 'done');
   const now = openFilm() ?? film;
   const layerId = activeLayer(now)?.id ?? newId();
   const change = arrivedEdit(now, arrived, layerId, newId);
@@ -85,7 +85,7 @@ export async function bringSvgIn(files: readonly File[]): Promise<void> {
   edit(change);
   setDraw({ layerId });
   tell(
-    `Drawings of ${count(arrived.length, 'pose')} came in.${there}${leftOutWords(left)}`,
+    `Drawings of ${count(arrived.length, 'pose')} added.${there}${leftOutWords(left)}`,
     left.length > 0 ? 'asks' : 'done',
   );
 }

@@ -27,19 +27,19 @@ export const tryBehind = (behind: Behind): void => tryKey({ ...keyNow(), behind 
 
 /** Sets which kind of thing stands behind, as it begins. */
 export function setBehindKind(film: Film, kind: Behind['kind'] | 'film'): void {
-  if (kind === 'film') return setBehind(undefined, 'the film’s background behind it');
-  if (kind === 'colour') return setBehind({ kind, colour: SKY.above }, 'a colour behind it');
+  if (kind === 'film') return setBehind(undefined, 'the film’s background');
+  if (kind === 'colour') return setBehind({ kind, colour: SKY.above }, 'a colour as background');
   if (kind === 'gradient')
-    return setBehind({ kind, from: SKY.above, to: SKY.below, turn: 0 }, 'a gradient behind it');
+    return setBehind({ kind, from: SKY.above, to: SKY.below, turn: 0 }, 'a gradient as background');
   const target = paintTarget(film, transportNow().frame);
   if (kind === 'photo') {
     const photo = film.photos.find(({ id }) => id !== target?.photo.id);
-    if (!photo) return tell('There is no other photo that could stand behind. Bring one in first.');
-    return setBehind({ kind, photoId: photo.id }, 'a photo behind it');
+    if (!photo) return tell('There is no other photo for the background. Add one first.');
+    return setBehind({ kind, photoId: photo.id }, 'a photo as background');
   }
   const scene = film.scenes.find(({ id, items }) => id !== target?.scene.id && items.length > 0);
-  if (!scene) return tell('There is no other scene with poses that could stand behind.');
-  setBehind({ kind, sceneId: scene.id, from: 0 }, `${scene.name} behind it`);
+  if (!scene) return tell('There is no other scene with poses for the background.');
+  setBehind({ kind, sceneId: scene.id, from: 0 }, `${scene.name} as background`);
 }
 
 /** Has a picture from a file stand behind: it comes into the tray, and into no pose. */
@@ -49,7 +49,7 @@ export async function setBehindFile(file: File): Promise<void> {
   const photo = await bringToTray(file);
   // Whoever looks at something else by now has not asked for it there.
   if (!photo || openFilm()?.id !== film?.id || keyingNow().scope !== scope) return;
-  setBehind({ kind: 'photo', photoId: photo.id }, `${photo.name} behind it`);
+  setBehind({ kind: 'photo', photoId: photo.id }, `${photo.name} as background`);
 }
 
 /** Moves a picture that stands behind. */
@@ -66,7 +66,7 @@ export async function matchBehind(): Promise<void> {
   const target = film && paintTarget(film, transportNow().frame);
   if (!target || (behind?.kind !== 'photo' && behind?.kind !== 'run')) return;
   const photo = photoBehind(film, target.here.pose, behind);
-  if (!photo) return tell('What should stand behind is not in the film any more. Choose something else.');
+  if (!photo) return tell('This background is not in the film any more. Choose another.');
   // A worker that breaks is told.
   const found = await inTurn(() => findLightBehind(target.photo, cutOf(key, target.photo), photo));
   if (!found) return;
@@ -74,5 +74,5 @@ export async function matchBehind(): Promise<void> {
   // It may have been set otherwise meanwhile.
   const now = keyNow().behind;
   if (now?.kind !== behind.kind) return;
-  setBehind({ ...now, light: { change: found.value, strength: 100 } }, 'light of what is behind matched');
+  setBehind({ ...now, light: { change: found.value, strength: 100 } }, 'light of the background matched');
 }

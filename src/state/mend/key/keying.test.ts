@@ -21,6 +21,7 @@ import { setKeying, useKeying } from './keying';
 import { keyAsBefore, keyInScope, keyNow, setKeyAmount, toggleKey } from './keys';
 import { addOutline, removeOutline } from './outlines';
 import { findBackings, pickBacking, unpickBacking } from './pick-backing';
+import { ToldError } from '../../../core/time/told-error';
 
 vi.mock('../../../engine/browser/mend/mend-workers', () => ({
   colourOfPhoto: vi.fn(),
@@ -114,11 +115,11 @@ describe('the backing', () => {
     expect(said()).toBe('Nothing is picked yet. Click on the backing first.');
     found.findBackingOf
       .mockResolvedValueOnce(ok(backing))
-      .mockResolvedValueOnce(err('The colour that was picked for the backing is hardly seen in it.'));
+      .mockResolvedValueOnce(err('The picked colour is hardly seen in it.'));
     await pickBacking(0.9, 0.5);
     expect(withBacking()).toEqual(['a']);
     expect(said()).toContain(
-      'Backing of 0 other photos found. B.JPG was left as it is. The colour that was picked for the backing is hardly seen in it.',
+      'Backing of 0 other photos found. B.JPG was left as it is. The picked colour is hardly seen in it.',
     );
     await findBackings();
     expect(withBacking()).toEqual(['a', 'b']);
@@ -130,19 +131,19 @@ describe('the backing', () => {
     expect(keyInScope(film(), 'scene')).toBeUndefined();
     found.findBackingOf.mockResolvedValueOnce(ok({ ...backing, way: 'distance' }));
     await pickBacking(0.5, 0.5);
-    expect(said()).toContain('This backing has hardly a colour of its own');
+    expect(said()).toContain('This backing has little colour.');
     found.findBackingOf.mockResolvedValueOnce(err('It is hardly seen in it.'));
     await pickBacking(0.5, 0.6);
     expect(said()).toContain('A.JPG: It is hardly seen in it.');
     found.findEnclosed.mockResolvedValueOnce(ok(0.01));
     await pickBacking(0.5, 0.7);
-    expect(said()).toContain('Parts with the subject all around them go, too.');
+    expect(said()).toContain('Enclosed parts go too.');
     found.colourOfPhoto.mockResolvedValueOnce(err('Its picture is not there.'));
     await pickBacking(0.5, 0.7);
     expect(said()).toContain('Its picture is not there.');
     while (keyNow().picked.length < MOST_PICKED) await pickBacking(0.5, 0.8);
     await pickBacking(0.5, 0.9);
-    expect(said()).toContain(`${MOST_PICKED} colours are picked already. Take one out first.`);
+    expect(said()).toContain(`${MOST_PICKED} colours are picked already. Delete one first.`);
     expect(keyNow().picked).toHaveLength(MOST_PICKED);
   });
 
@@ -155,11 +156,11 @@ describe('the backing', () => {
           ),
     );
     const picking = pickBacking(0.9, 0.5);
-    await vi.waitFor(() => expect(useLongJob.getState().job?.label).toBe('Looking for the backing'));
+    await vi.waitFor(() => expect(useLongJob.getState().job?.label).toBe('Finding the backing'));
     useLongJob.getState().job?.stop();
     await picking;
     expect(withBacking()).toEqual(['a']);
-    expect(said()).toContain('Stopped. What was found stays; the rest is cut out by what was picked.');
+    expect(said()).toContain('Stopped. What was found stays.');
   });
 });
 
@@ -183,7 +184,7 @@ describe('a key', () => {
 
   it('has parts that always stay or go: drawn around, simplified, taken out, and so many at most', () => {
     addOutline([0.1, 0.1, 1, 0.2, 0.1, 1], true);
-    expect(said()).toBe('An outline has three corners at least. Draw around the part.');
+    expect(said()).toBe('An outline needs three corners at least. Draw around the part.');
     // A place on the way between two corners tells nothing.
     addOutline([0.1, 0.1, 1, 0.5, 0.1, 1, 0.9, 0.1, 1, 0.9, 0.9, 1, 0.1, 0.9, 1], true);
     addOutline([0.2, 0.2, 1, 0.4, 0.2, 1, 0.4, 0.4, 1], false);
@@ -196,7 +197,7 @@ describe('a key', () => {
     while (keyNow().outlines.length < MOST_OUTLINES)
       addOutline([0.2, 0.2, 1, 0.4, 0.2, 1, 0.4, 0.4, 1], true);
     addOutline([0.2, 0.2, 1, 0.4, 0.2, 1, 0.4, 0.4, 1], true);
-    expect(said()).toContain(`${MOST_OUTLINES} outlines are drawn already. Take one out first.`);
+    expect(said()).toContain(`${MOST_OUTLINES} outlines are drawn already. Delete one first.`);
     expect(keyNow().outlines).toHaveLength(MOST_OUTLINES);
   });
 });
@@ -218,7 +219,7 @@ describe('what stands behind', () => {
   });
 
   it('is moved, and brought to the subject’s light as it was found; what is gone is told', async () => {
-    setBehind({ kind: 'photo', photoId: 'sky' }, 'a photo behind it');
+    setBehind({ kind: 'photo', photoId: 'sky' }, 'a photo as background');
     setBehind(moveBehind(picture(), { right: 0.1 }), 'moved');
     expect(picture().move).toMatchObject({ right: 0.1, down: 0 });
     found.findLightBehind.mockResolvedValueOnce(ok(evenChange(1)));
@@ -228,12 +229,12 @@ describe('what stands behind', () => {
     found.findLightBehind.mockResolvedValueOnce(err('There is no subject in it.'));
     await matchBehind();
     expect(said()).toContain('There is no subject in it.');
-    found.findLightBehind.mockRejectedValueOnce(new Error('The part that keys broke off.'));
+    found.findLightBehind.mockRejectedValueOnce(new ToldError('The part that keys broke off.'));
     await matchBehind();
     expect(said()).toContain('The part that keys broke off.');
-    setBehind({ kind: 'photo', photoId: 'gone' }, 'a photo behind it');
+    setBehind({ kind: 'photo', photoId: 'gone' }, 'a photo as background');
     await matchBehind();
-    expect(said()).toContain('What should stand behind is not in the film any more. Choose something else.');
+    expect(said()).toContain('This background is not in the film any more. Choose another.');
   });
 
   it('cannot be another photo or scene where there is none', async () => {
@@ -245,8 +246,8 @@ describe('what stands behind', () => {
     setBehindKind(film(), 'photo');
     setBehindKind(film(), 'run');
     expect(said().split('\n')).toEqual([
-      'There is no other photo that could stand behind. Bring one in first.',
-      'There is no other scene with poses that could stand behind.',
+      'There is no other photo for the background. Add one first.',
+      'There is no other scene with poses for the background.',
     ]);
   });
 });

@@ -59,10 +59,10 @@ export const tryKeyAmount = (name: KeyAmount, value: number): void => tryKey({ .
 
 /** Leaves the key out of what it is set for, or does it again. */
 export const switchKey = (on: boolean): void =>
-  setKey({ ...keyNow(), off: on ? undefined : true }, on ? 'done again' : 'left out');
+  setKey({ ...keyNow(), off: on ? undefined : true }, on ? 'on' : 'off');
 
 /** The same, the other way round. */
 export const toggleKey = (): void => switchKey(keyNow().off === true);
 
 /** Nothing is cut out by a key of this scope's own any more. */
-export const keyAsBefore = (): void => setKey(undefined, 'taken away');
+export const keyAsBefore = (): void => setKey(undefined, 'deleted');

@@ -19,19 +19,21 @@ const within = (value: number): number =>
 export function addOutline(points: readonly number[], stays: boolean): void {
   const key = keyNow();
   if (key.outlines.length >= MOST_OUTLINES)
-    return tell(`${MOST_OUTLINES} outlines are drawn already. Take one out first.`);
-  if (points.length < 3 * PLACE) return tell('An outline has three corners at least. Draw around the part.');
+    return tell(`${MOST_OUTLINES} outlines are drawn already. Delete one first.`);
+  if (points.length < 3 * PLACE)
+    return tell('An outline needs three corners at least. Draw around the part.');
   const drawn = points.map((each, i) => (i % PLACE === 2 ? each : each * SIDE));
   const simple = simplifiedTo(drawn, 1, MOST_STROKE_NUMBERS).map((each, i) =>
     i % PLACE === 2 ? each : within(each / SIDE),
   );
-  if (simple.length < 3 * PLACE) return tell('An outline has three corners at least. Draw around the part.');
+  if (simple.length < 3 * PLACE)
+    return tell('An outline needs three corners at least. Draw around the part.');
   const outline: DrawnOutline = { id: newId(), shape: 'fill', points: simple, ...FADE, stays };
-  setKey({ ...key, outlines: [...key.outlines, outline] }, stays ? 'a part that stays' : 'a part that goes');
+  setKey({ ...key, outlines: [...key.outlines, outline] }, stays ? 'a part kept' : 'a part dropped');
 }
 
 /** Takes an outline out. */
 export function removeOutline(id: string): void {
   const key = keyNow();
-  setKey({ ...key, outlines: key.outlines.filter((each) => each.id !== id) }, 'outline taken out');
+  setKey({ ...key, outlines: key.outlines.filter((each) => each.id !== id) }, 'outline deleted');
 }

@@ -80,7 +80,7 @@ async function repick(
   if (!before) return;
   const picked = change(keyOfTarget(before, target).picked);
   if (picked.length > MOST_PICKED)
-    return tell(`${MOST_PICKED} colours are picked already. Take one out first.`);
+    return tell(`${MOST_PICKED} colours are picked already. Delete one first.`);
   const found = await findBackingOf(photo, pickedLight({ picked }));
   // What else was set meanwhile stays.
   const film = openFilm();
@@ -96,10 +96,7 @@ async function repick(
   pick = lastStep();
   if (!found.ok) tell(`${photo.name}: ${found.problem}`, 'asks');
   else if (found.value.way === 'distance')
-    tell(
-      'This backing has hardly a colour of its own: what is as bright goes with it. A green or a blue card is cut out far better.',
-      'asks',
-    );
+    tell('This backing has little colour. Use a green or blue card.', 'asks');
   else await sayEnclosed(wide, photo);
 }
 
@@ -112,10 +109,7 @@ async function sayEnclosed(key: Key, photo: Photo): Promise<void> {
   const now = film && photosById(film).get(photo.id);
   const enclosed = now && (await findEnclosed(now, cutOf(key, now)));
   if (enclosed?.ok && enclosed.value > ENCLOSED)
-    tell(
-      'Parts with the subject all around them go, too. Where they belong to it they have the backing’s colour: draw around them with “Stays”.',
-      'asks',
-    );
+    tell('Enclosed parts go too. If they belong to the subject, draw around them with “Keep”.', 'asks');
 }
 
 /** Takes one of the colours out that were picked. */
@@ -125,9 +119,9 @@ export async function unpickBacking(index: number): Promise<void> {
   const key = keyNow();
   const without = (picked: Picked): Picked => picked.filter((_, i) => i !== index);
   if (!here || without(key.picked).length === 0)
-    return setKey({ ...key, picked: without(key.picked) }, 'colour taken out');
+    return setKey({ ...key, picked: without(key.picked) }, 'colour deleted');
   const target = mendTarget(keyingNow().scope);
-  await inTurn(() => repick(target, here.photo, 'colour taken out', without));
+  await inTurn(() => repick(target, here.photo, 'colour deleted', without));
   await findBackings([here.photo.id], target);
 }
 
@@ -175,8 +169,8 @@ async function lookForBackings(but: readonly string[], target: MendTarget): Prom
   const found = new Map<string, FoundBacking>();
   const failed = await longJob(
     {
-      ...{ label: 'Looking for the backing', noun: 'photo', total: tasks.length },
-      kept: 'What was found stays; the rest is cut out by what was picked.',
+      ...{ label: 'Finding the backing', noun: 'photo', total: tasks.length },
+      kept: 'What was found stays.',
     },
     (signal, onDone) =>
       findForPhotos(tasks, ({ photo }) => findBackingOf(photo, light, signal), found, onDone),

@@ -68,7 +68,7 @@ function carriedWords(photos: number, unsure: readonly Photo[]): string {
   if (unsure.length === 0) return done;
   const names = unsure.slice(0, MOST_NAMED).map(({ name }) => name);
   const more = unsure.length > MOST_NAMED ? ` and ${unsure.length - MOST_NAMED} more` : '';
-  return `${done} Not sure in ${names.join(', ')}${more}: look there, and paint by hand what is left.`;
+  return `${done} Not sure in ${names.join(', ')}${more}: check there, and paint what is left by hand.`;
 }
 
 /**
@@ -83,8 +83,7 @@ export async function carryOn(): Promise<void> {
   const strokes = meantStrokes(photo);
   if (strokes.length === 0) return tell('There is no stroke on this photo yet that could be carried on.');
   const plateMeant = sourcePhoto(film, target, 'plate');
-  if (!plateMeant.ok)
-    return tell(`To follow what is taken out a clean plate is needed. ${plateMeant.problem}`);
+  if (!plateMeant.ok) return tell(`Carrying on needs a clean plate. ${plateMeant.problem}`);
   const plate = plateMeant.value;
   const photos = photosAfter(film, target, paintNow().carryTo).filter((each) => each !== plate);
   if (photos.length === 0) return tell('This is the last photo of its scene.');

@@ -20,7 +20,7 @@ export async function lookForAreas(): Promise<void> {
   if (!plate.ok) return tell(plate.problem);
   const looked = await longJob(
     {
-      ...{ label: 'Looking for what its plate does not show', noun: 'step', total: 2 },
+      ...{ label: 'Finding what the plate does not show', noun: 'step', total: 2 },
       kept: 'Nothing was changed.',
     },
     async (signal, onDone) => {
@@ -33,14 +33,14 @@ export async function lookForAreas(): Promise<void> {
   if (!looked) return;
   const { pair, areas } = looked;
   if (!pair.ok) return tell(`${photo.name} cannot be compared with its plate. ${pair.problem}`, 'asks');
-  if (!areas) return tell(`${notLaid(photo, plate.value)} What differs cannot be told by it.`, 'asks');
+  if (!areas) return tell(`${notLaid(photo, plate.value)} Choose another plate, or paint by hand.`, 'asks');
   if (!areas.ok) return tell(areas.problem, 'asks');
   if (openFilm()?.id !== film.id || !photosById(film).has(photo.id)) return;
   setPaint({ found: { photoId: photo.id, areas: areas.value } });
   tell(
     areas.value.length === 0
       ? `${photo.name} shows nothing that its plate does not.`
-      : `${count(areas.value.length, 'outline')} of what the plate does not show. Take out what has to go.`,
+      : `${count(areas.value.length, 'outline')} that the plate does not show. Paint out what should go.`,
   );
 }
 

@@ -16,6 +16,7 @@ import { transportNow } from '../../transport/transport';
 import { paintNow, setPaint, type PaintSource } from './paint';
 import { notLaid, pairOf } from './photo-pairs';
 import { paintTarget, sourcePhoto } from './source-photo';
+import { reasonOf } from '../../../engine/faults/reason-of';
 
 /** What a stroke paints in, and in which light. */
 type Found = Pick<Stroke, 'from' | 'light'>;
@@ -24,8 +25,7 @@ type Found = Pick<Stroke, 'from' | 'light'>;
 export function whyNoStroke({ shape, points, size }: StrokePath): string | undefined {
   const count = placesIn({ points });
   if (count === 0) return 'Nothing was drawn.';
-  if (shape !== 'brush' && count < 3)
-    return 'An outline needs three corners at least: draw around what is meant.';
+  if (shape !== 'brush' && count < 3) return 'An outline needs three corners at least.';
   const reach = shape === 'brush' ? size : 0;
   const isIn = (from: number): boolean => {
     const places = points.filter((_, i) => i % PLACE === from);
@@ -97,7 +97,7 @@ let before: Promise<unknown> = Promise.resolve();
 /** Does what is done to strokes one after the other, in the order in which a hand did it, whatever takes longer to look for. */
 export function inTurn<T>(work: () => Promise<T>): Promise<T | undefined> {
   const done = before.then(work).catch((fault: unknown) => {
-    tell(fault instanceof Error ? fault.message : String(fault), 'wrong');
+    tell(`Nothing was changed. ${reasonOf(fault)}`, 'wrong');
     return undefined;
   });
   before = done;

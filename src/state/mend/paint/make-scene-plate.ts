@@ -20,6 +20,7 @@ import { tell } from '../../shell/shell';
 import { transportNow } from '../../transport/transport';
 import { photosOfPoses } from '../target-photos';
 import { paintTarget, type PaintTarget } from './source-photo';
+import { ToldError } from '../../../core/time/told-error';
 
 /** Fewer photos than this agree on nothing. */
 const FEWEST = 3;
@@ -61,7 +62,7 @@ async function keepPlate(
     },
   });
   if (!plate)
-    return problem ?? (left.length > 0 ? 'There is no room left for it in this browser.' : undefined);
+    return problem ?? (left.length > 0 ? 'No room left. Delete a film or free disk space.' : undefined);
   const now = openFilm();
   if (now?.id !== film.id) return undefined;
   if (now.photos.length >= MOST_PHOTOS) return 'The film has as many photos as it can have.';
@@ -80,8 +81,8 @@ function madeWords({ scene }: PaintTarget, used: number, lost: number, unsure: M
   const words = [
     `${scene.name} has a clean plate, made from ${count(used, 'photo')}.`,
     unsure &&
-      `Of ${Math.max(1, part)} % of it too few photos show the ground: that is marked on the picture while you paint.`,
-    lost > 0 && `${count(lost, 'photo')} could not be laid on the others and had no part in it.`,
+      `Too few photos show the empty set in ${Math.max(1, part)} % of it: that is marked while you paint.`,
+    lost > 0 && `${count(lost, 'photo')} did not fit the others and was not used.`,
   ];
   return words.filter(Boolean).join(' ');
 }
@@ -128,10 +129,10 @@ export async function makeScenePlate(): Promise<void> {
         pair.ok && pair.value.isFound ? [{ photo: each, pair: pair.value }] : [],
       );
       if (found.length < FEWEST)
-        throw new Error('Too few of its photos show the same set from the same place.');
+        throw new ToldError('Too few of its photos show the same set from the same place.');
       const plate = await makePlate(found, size, signal, (done) => onDone(looked + done));
       const problem = await keepPlate(film, target, plate, signal);
-      if (problem !== undefined) throw new Error(problem);
+      if (problem !== undefined) throw new ToldError(problem);
       return { used: found.length, unsure: plate.unsure };
     },
   );

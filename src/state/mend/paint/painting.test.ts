@@ -40,6 +40,7 @@ import {
   widenBrush,
 } from './paint';
 import { choosePlate, choosePlateHere, showPlate } from './plates';
+import { ToldError } from '../../../core/time/told-error';
 
 vi.mock('../../../engine/browser/mend/mend-workers', () => ({
   findPair: vi.fn(),
@@ -155,10 +156,10 @@ describe('a stroke', () => {
     await layStroke(brush(-0.5));
     await layStroke({ ...brush(0.5), points: [] });
     expect(said().split('\n')).toEqual([
-      'Scene 0 has no clean plate yet. Show a photo of the empty set and choose it, or paint in something else.',
+      'Scene 0 has no clean plate yet. Show a photo of the empty set and choose it, or take another source.',
       'There is no pose with another photo before this one.',
       'There is no pose with another photo after this one.',
-      'An outline needs three corners at least: draw around what is meant.',
+      'An outline needs three corners at least.',
       'That lies outside the picture: nothing was painted.',
       'Nothing was drawn.',
     ]);
@@ -166,9 +167,7 @@ describe('a stroke', () => {
     choosePlateHere();
     setSource('plate');
     await layStroke(brush(0.5));
-    expect(said()).toContain(
-      'This photo is the clean plate itself: paint in something else, such as what is around it.',
-    );
+    expect(said()).toContain('This photo is the clean plate itself: take another source.');
     setDocument({ canWrite: false });
     await layStroke(brush(0.5));
     expect(said()).toContain('This film is open in another tab.');
@@ -187,8 +186,8 @@ describe('a stroke', () => {
     // It is looked for anew, and now it is laid by the middles.
     found.findPair.mockResolvedValueOnce(ok({ ...PAIR, isFound: false }));
     expect(await layStroke(brush(0.5))).toBe(true);
-    expect(said()).toContain('B.JPG does not show the same set as A.JPG from the same place');
-    found.findAside.mockRejectedValueOnce(new Error('The part that paints broke off.'));
+    expect(said()).toContain('B.JPG and A.JPG could not be aligned');
+    found.findAside.mockRejectedValueOnce(new ToldError('The part that paints broke off.'));
     setSource('around');
     expect(await layStroke(brush(0.5))).toBe(false);
     expect(said()).toContain('The part that paints broke off.');
@@ -345,7 +344,7 @@ describe('strokes that are carried on', () => {
     await carryOn();
     expect(['b', 'c', 'd'].map((name) => strokesOf(name).length)).toEqual([0, 1, 0]);
     expect(said()).toBe(
-      'Carried on to 1 photo. Not sure in B.JPG: look there, and paint by hand what is left.',
+      'Carried on to 1 photo. Not sure in B.JPG: check there, and paint what is left by hand.',
     );
   });
 
@@ -361,7 +360,7 @@ describe('strokes that are carried on', () => {
     expect(said()).toContain('This is the last photo of its scene.');
     choosePlate(undefined);
     await carryOn();
-    expect(said()).toContain('To follow what is taken out a clean plate is needed.');
+    expect(said()).toContain('Carrying on needs a clean plate.');
   });
 });
 

@@ -10,7 +10,7 @@ const MOST_KNOWN = 500;
 
 /** That what is painted in may lie elsewhere, in a sentence. */
 export const notLaid = (photo: Photo, other: Photo): string =>
-  `${other.name} does not show the same set as ${photo.name} from the same place and turned the same way, as far as can be seen: it is laid on it by their middles.`;
+  `${other.name} and ${photo.name} could not be aligned; they are centred on each other.`;
 
 /** How another photo lies on a photo, and in which light: found once for the two files, however they are turned. With a signal it is one of many. */
 export function pairOf(photo: Photo, other: Photo, signal?: AbortSignal): Promise<Result<PhotoPair>> {

@@ -44,14 +44,13 @@ export function sourcePhoto(
   }
   if (!scene.plate)
     return err(
-      `${scene.name} has no clean plate yet. Show a photo of the empty set and choose it, or paint in something else.`,
+      `${scene.name} has no clean plate yet. Show a photo of the empty set and choose it, or take another source.`,
     );
   const plate = photosById(film).get(scene.plate.photoId);
   if (!plate)
     return err(
-      `The clean plate of ${scene.name} is not in the film any more. Bring it back, or choose another one.`,
+      `The clean plate of ${scene.name} is not in the film any more. Add it again, or choose another one.`,
     );
-  if (plate === photo)
-    return err('This photo is the clean plate itself: paint in something else, such as what is around it.');
+  if (plate === photo) return err('This photo is the clean plate itself: take another source.');
   return ok(plate);
 }

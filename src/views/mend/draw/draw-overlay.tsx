@@ -378,8 +378,8 @@ export function DrawOverlay({ film, canvasRef, area, drawn }: DrawOverlayProps) 
         choosing={tool === 'lasso'}
         label={
           tool === 'lasso'
-            ? 'The picture, to draw around marks that are meant. Arrows move what is chosen by a pixel, with Shift by ten; full stop and comma turn it, plus and minus size it, Enter colours it, Delete deletes it.'
-            : 'The picture, to be drawn on with a mouse, a pen or a finger. What is set for it stands beside it.'
+            ? 'Picture: draw around marks. Arrows move, comma and full stop turn, + and − size, Enter colours, Delete deletes.'
+            : 'Picture: draw on it with a mouse, a pen or a finger.'
         }
         onBegin={begin}
         onGo={go}

@@ -52,17 +52,13 @@ import { LayerList } from './layer-list';
 
 /** What each hand is called, its picture, and what to do with it. */
 const HANDS: Readonly<Record<Hand, readonly [word: string, icon: LucideIcon, hint: string]>> = {
-  pencil: ['Pencil', Pencil, 'A line of one width. With Shift it goes straight.'],
+  pencil: ['Pencil', Pencil, 'A line of one width. Shift: straight.'],
   brush: ['Brush', Brush, 'As wide as the pen is pressed; a fast mouse draws thin.'],
-  eraser: ['Eraser', Eraser, 'Takes away what it goes over, on this layer.'],
-  line: ['Line', Minus, 'From press to release; Shift keeps to eighths of a turn.'],
-  ellipse: [
-    'Ellipse',
-    CircleDashed,
-    'From corner to corner; Shift makes a circle, Alt begins in its middle.',
-  ],
-  fill: ['Fill', PaintBucket, 'Click into what lines close in, or on a mark to colour it.'],
-  pick: ['Pick colour', Pipette, 'Click on the picture: its colour is drawn with.'],
+  eraser: ['Eraser', Eraser, 'Erases what it goes over, on this layer.'],
+  line: ['Line', Minus, 'From press to release. Shift: eighths of a turn.'],
+  ellipse: ['Ellipse', CircleDashed, 'From corner to corner. Shift: a circle. Alt: from its middle.'],
+  fill: ['Fill', PaintBucket, 'Click inside closed lines, or on a mark to colour it.'],
+  pick: ['Pick colour', Pipette, 'Click on the picture to draw with its colour.'],
   lasso: ['Lasso', Lasso, 'Draw around marks, or click one; then drag, size by a corner, turn by the knob.'],
 };
 
@@ -197,7 +193,7 @@ function ChosenTools({ off }: { readonly off: boolean }) {
         },
         {
           word: 'Colour',
-          label: 'Give the chosen marks the colour that is drawn with',
+          label: 'Give the chosen marks this colour',
           icon: PaintBucket,
           off: chosen.size === 0,
           run: () => colourChosen(colour),
@@ -214,7 +210,7 @@ function ChosenTools({ off }: { readonly off: boolean }) {
   );
 }
 
-const LASTS: Amount = { label: 'Lasts over', unit: 'poses', least: 1, most: 50_000, neutral: 1 };
+const LASTS: Amount = { label: 'Shown for', unit: 'poses', least: 1, most: 50_000, neutral: 1 };
 
 interface PoseFieldsProps {
   readonly film: Film;
@@ -249,22 +245,22 @@ function PoseFields({ film, here, off }: PoseFieldsProps) {
         tools={[
           {
             word: 'To next',
-            label: 'Copy what is drawn here to the next pose, as a start, and go there',
+            label: 'Copy this drawing to the next pose, and go there',
             icon: CopyPlus,
             shortcut: 'M',
             off: marks.length === 0,
             run: copyToNext,
           },
           {
-            word: 'Its own',
-            label: 'A drawing of its own for this pose, where it shares one with others',
+            word: 'Unlink',
+            label: 'Give this pose a drawing of its own',
             icon: SquareSplitHorizontal,
             off: marks.length === 0,
             run: makeOwn,
           },
           {
-            word: 'Take off',
-            label: 'Take what is drawn on this layer off the chosen poses',
+            word: 'Delete',
+            label: 'Delete what is drawn on this layer for the chosen poses',
             icon: Trash2,
             off: !layer,
             run: takeDrawingsOff,
@@ -302,14 +298,14 @@ function SvgFields({ off }: { readonly off: boolean }) {
         label="Drawings as SVG files"
         tools={[
           {
-            word: 'Save these',
-            label: 'Save what is drawn for the chosen poses, or the one on screen: an SVG file a pose',
+            word: 'Save chosen',
+            label: 'Save the drawings of the chosen poses, one SVG file per pose',
             icon: FileDown,
             run: () => saveSvg('chosen'),
           },
           {
             word: 'Save all',
-            label: 'Save all drawings of the film: an SVG file a pose, in one ZIP file',
+            label: 'Save all drawings of the film, one SVG file per pose, in a ZIP file',
             icon: FolderDown,
             run: () => saveSvg('film'),
           },
@@ -322,7 +318,7 @@ function SvgFields({ off }: { readonly off: boolean }) {
         disabled={off}
         onFiles={(files) => void bringSvgIn(files)}
       >
-        Bring SVG files in…
+        Add SVG files…
       </FileChooser>
     </>
   );

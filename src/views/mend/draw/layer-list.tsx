@@ -45,7 +45,7 @@ export function LayerList({ film, active, off }: LayerListProps) {
                 aria-pressed={layer === active}
                 onClick={() => chooseLayer(layer.id)}
               >
-                {layer.name || 'Without a name'}
+                {layer.name || 'No name'}
               </button>
               <IconButton
                 label={`${layer.off ? 'Show' : 'Hide'} ${layer.name}`}
@@ -72,14 +72,14 @@ export function LayerList({ film, active, off }: LayerListProps) {
           },
           {
             word: 'Up',
-            label: 'This layer over the next one',
+            label: 'Move this layer up',
             icon: ArrowUp,
             off: at < 1,
             run: () => active && moveLayer(active.id, -1),
           },
           {
             word: 'Down',
-            label: 'This layer under the next one',
+            label: 'Move this layer down',
             icon: ArrowDown,
             off: at < 0 || at === film.layers.length - 1,
             run: () => active && moveLayer(active.id, 1),
@@ -104,7 +104,7 @@ export function LayerList({ film, active, off }: LayerListProps) {
             disabled={off}
           />
           <CheckField
-            label="Stays when the picture is framed"
+            label="Not cropped with the picture"
             checked={active.stays === true}
             onChange={(stays) => setLayer(active.id, { stays: stays || undefined })}
             disabled={off}

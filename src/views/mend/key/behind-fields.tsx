@@ -24,11 +24,11 @@ import { PictureChooser } from '../../picture-chooser';
 import mend from '../mend.module.css';
 
 const KINDS: readonly { readonly value: Behind['kind'] | 'film'; readonly label: string }[] = [
-  { value: 'film', label: 'the film’s background' },
+  { value: 'film', label: 'as the film' },
   { value: 'colour', label: 'a colour' },
   { value: 'gradient', label: 'a gradient' },
   { value: 'photo', label: 'a photo' },
-  { value: 'run', label: 'another scene, in step' },
+  { value: 'run', label: 'another scene' },
 ];
 
 const TURN: Amount = { label: 'Turn', unit: '°', least: -360, most: 360, neutral: 0 };
@@ -63,7 +63,7 @@ export function BehindFields({ film, behind, off }: BehindProps) {
   return (
     <>
       <SelectField
-        label="Behind it"
+        label="Background"
         beside
         value={behind?.kind ?? 'film'}
         disabled={off}
@@ -72,9 +72,9 @@ export function BehindFields({ film, behind, off }: BehindProps) {
       />
       {(behind === undefined || behind.kind === 'photo') && (
         <PictureChooser
-          label="A picture to stand behind"
+          label="Photo for the background"
           testId="behind-file"
-          words="A picture from a file…"
+          words="Photo from a file…"
           disabled={off}
           onFile={(file) => void setBehindFile(file)}
         />
@@ -84,7 +84,7 @@ export function BehindFields({ film, behind, off }: BehindProps) {
           label="Its colour"
           value={behind.colour}
           disabled={off}
-          onChange={(colour) => setBehind({ ...behind, colour }, 'another colour behind it')}
+          onChange={(colour) => setBehind({ ...behind, colour }, 'background colour changed')}
         />
       )}
       {behind?.kind === 'gradient' && (
@@ -93,13 +93,13 @@ export function BehindFields({ film, behind, off }: BehindProps) {
             label="From"
             value={behind.from}
             disabled={off}
-            onChange={(from) => setBehind({ ...behind, from }, 'another gradient behind it')}
+            onChange={(from) => setBehind({ ...behind, from }, 'background gradient changed')}
           />
           <ColourField
             label="To"
             value={behind.to}
             disabled={off}
-            onChange={(to) => setBehind({ ...behind, to }, 'another gradient behind it')}
+            onChange={(to) => setBehind({ ...behind, to }, 'background gradient changed')}
           />
           <SliderField
             amount={TURN}
@@ -129,7 +129,7 @@ function PictureFields({ film, behind, off }: BehindProps<PictureBehind>) {
           text={signed(Math.round(move[name] * PLACED[name].times * 100) / 100)}
           parse={(text) => parseAmount(text, PLACED[name])}
           onCommit={(value) =>
-            setBehind(moveBehind(behind, { [name]: value / PLACED[name].times }), 'what is behind placed')
+            setBehind(moveBehind(behind, { [name]: value / PLACED[name].times }), 'background placed')
           }
           figures
           beside
@@ -148,16 +148,16 @@ function PictureFields({ film, behind, off }: BehindProps<PictureBehind>) {
         step={0.05}
         value={behind.blur ?? 0}
         onTry={(blur) => tryBehind({ ...behind, blur })}
-        onCommit={(blur) => setBehind({ ...behind, blur: blur || undefined }, 'what is behind out of focus')}
+        onCommit={(blur) => setBehind({ ...behind, blur: blur || undefined }, 'background blurred')}
         disabled={off}
       />
       <Tools
-        label="Light of what is behind"
+        label="Light of the background"
         disabled={off}
         tools={[
           {
             word: 'Match its light',
-            label: 'Bring the light of what is behind to that of the subject on screen',
+            label: 'Match the background’s light to the subject on screen',
             icon: SunMedium,
             run: matchBehind,
           },
@@ -178,7 +178,7 @@ function LightField({ behind, light, off }: LightFieldProps) {
   const by = (strength: number): Behind => ({ ...behind, light: { ...light, strength } });
   return (
     <SliderField
-      amount={{ ...STRENGTH, label: 'Matched by' }}
+      amount={{ ...STRENGTH, label: 'Strength' }}
       step={1}
       value={light.strength}
       onTry={(strength) => tryBehind(by(strength))}
@@ -223,7 +223,7 @@ function WhichPicture({ film, behind, off }: BehindProps<PictureBehind>) {
         onChange={(id) =>
           setBehind(
             behind.kind === 'photo' ? { ...behind, photoId: id } : { ...behind, sceneId: id },
-            `another ${behind.kind === 'photo' ? 'photo' : 'scene'} behind it`,
+            `another ${behind.kind === 'photo' ? 'photo' : 'scene'} as background`,
           )
         }
       />
@@ -233,8 +233,8 @@ function WhichPicture({ film, behind, off }: BehindProps<PictureBehind>) {
           label={RUN_FROM.label}
           text={signed(behind.from)}
           parse={(text) => parseAmount(text, RUN_FROM)}
-          onCommit={(from) => setBehind({ ...behind, from: Math.round(from) }, 'what is behind in step')}
-          hint="of that scene, at the first of this one"
+          onCommit={(from) => setBehind({ ...behind, from: Math.round(from) }, 'background in sync')}
+          hint="of that scene, at the first frame of this one"
           figures
           beside
           disabled={off}
@@ -246,7 +246,7 @@ function WhichPicture({ film, behind, off }: BehindProps<PictureBehind>) {
 
 const Missing = () => (
   <p className={mend.warning}>
-    What should stand behind is not in the film any more. The film’s background is seen until it comes back,
-    or something else is chosen.
+    This background is not in the film any more. Choose another; until then the film’s background colour
+    shows.
   </p>
 );

@@ -52,7 +52,7 @@ export function KeyOverlay({ film, area }: KeyOverlayProps) {
       {pointing === 'pick' && (
         <PointSheet
           area={area}
-          label="Click on the backing. Arrows move the cross, Enter clicks, Escape ends it."
+          label="Click on the backing. Arrows move the cross, Enter clicks, Escape cancels."
           onPoint={({ x, y }) => void pickBacking(x, y)}
           onEnd={() => setKeying({ pointing: undefined })}
         />
@@ -87,7 +87,7 @@ function OutlineSheet({ here, area, stays }: OutlineSheetProps) {
     <>
       <svg aria-hidden>{line !== '' && <path d={line} data-goes={stays ? undefined : true} />}</svg>
       <PenSheet
-        label={`The picture: draw around what always ${stays ? 'stays' : 'goes'} with a mouse, a pen or a finger.`}
+        label={`Picture: draw around what to ${stays ? 'stays' : 'goes'} with a mouse, a pen or a finger.`}
         onBegin={(place) => {
           drawn.current = { line: [], points: [] };
           add(place);

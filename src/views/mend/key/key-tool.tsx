@@ -37,24 +37,24 @@ import { partWords } from '../scope-words';
 import { BehindFields } from './behind-fields';
 import styles from './key.module.css';
 
-const VIEWS: readonly (readonly [view: KeyView | 'result', word: string])[] = [
-  ['result', 'Result'],
-  ['matte', 'Matte'],
-  ['backing', 'What goes'],
+const VIEWS: readonly (readonly [view: KeyView | 'result', word: string, tip?: string])[] = [
+  ['result', 'Result', 'The subject before its background'],
+  ['matte', 'Matte', 'White stays, black goes'],
+  ['backing', 'Dropped', 'Only what goes'],
 ];
 
 const WAYS: readonly (readonly [way: Pointing | 'nothing', word: string])[] = [
-  ['nothing', 'Look'],
+  ['nothing', 'View'],
   ['pick', 'Pick'],
-  ['stays', 'Stays'],
-  ['goes', 'Goes'],
+  ['stays', 'Keep'],
+  ['goes', 'Drop'],
 ];
 
 const WAY_HINTS: Readonly<Record<Pointing | 'nothing', string>> = {
-  nothing: 'Pick the colour of the backing, then draw around what should always stay, or always go.',
+  nothing: 'Pick the colour of the backing, then draw around what to keep or drop.',
   pick: 'Click on the backing, in the light and in the shade: each click adds a colour.',
-  stays: 'Draw around a part that always stays.',
-  goes: 'Draw around a part that always goes.',
+  stays: 'Draw around a part to keep always.',
+  goes: 'Draw around a part to drop always.',
 };
 
 /** From one place of a slider to the next. */
@@ -87,7 +87,7 @@ export function KeyTool() {
   return (
     <>
       <SelectField
-        label="For"
+        label="Photos"
         beside
         value={scope}
         options={MEND_SCOPES.toReversed().map((each) => ({ value: each, label: partWords(each) }))}
@@ -112,8 +112,8 @@ export function KeyTool() {
         tools={[
           ...COPY_TOOLS,
           {
-            word: 'As it came',
-            label: `No key of its own for ${partWords(scope)} any more`,
+            word: 'Reset',
+            label: `Delete the key of ${partWords(scope)}`,
             icon: RotateCcw,
             run: keyAsBefore,
             off: !keyInScope(film, scope),
@@ -163,7 +163,7 @@ function KeyViews() {
   const view = useShownAs((state) => state.keyView) ?? 'result';
   return (
     <Tabs
-      label="What is seen of the key"
+      label="What the picture shows"
       tabs={VIEWS}
       chosen={view}
       onChoose={(next) => setKeyView(next === 'result' ? undefined : next)}
@@ -192,7 +192,7 @@ function Picked({ film, picked, off }: PickedProps) {
             <button
               type="button"
               disabled={off}
-              aria-label={`Take colour ${i + 1} out`}
+              aria-label={`Delete colour ${i + 1}`}
               data-tip="Take this colour out"
               onClick={() => void unpickBacking(i)}
             >
@@ -215,8 +215,8 @@ function Picked({ film, picked, off }: PickedProps) {
             run: () => setKeying({ pointing: 'pick' }),
           },
           {
-            word: 'Look again',
-            label: 'Look for the backing in each photo: after photos came in, or are lit otherwise',
+            word: 'Find again',
+            label: 'Find the backing in each photo: after photos were added or the light changed',
             icon: ScanSearch,
             run: () => findBackings(),
           },
@@ -229,14 +229,14 @@ function Picked({ film, picked, off }: PickedProps) {
 function Outlines({ outlines, off }: { readonly outlines: Key['outlines']; readonly off: boolean }) {
   if (outlines.length === 0) return null;
   return (
-    <ol className={styles.outlines} aria-label="Parts that always stay or go">
+    <ol className={styles.outlines} aria-label="Parts always kept or dropped">
       {outlines.map(({ id, stays }, i) => (
         <li key={id}>
-          {i + 1}: always {stays ? 'stays' : 'goes'}
+          {i + 1}: always {stays ? 'kept' : 'dropped'}
           <button
             type="button"
             disabled={off}
-            aria-label={`Take part ${i + 1} out`}
+            aria-label={`Delete part ${i + 1}`}
             data-tip="Take this part out"
             onClick={() => removeOutline(id)}
           >

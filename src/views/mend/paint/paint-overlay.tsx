@@ -257,8 +257,8 @@ export function PaintOverlay({ film, canvasRef, area, drawn }: PaintOverlayProps
         choosing={choosing}
         label={
           choosing
-            ? 'The picture, to choose strokes on. Arrows move those that are chosen by a pixel, with Shift by ten; Delete deletes them.'
-            : 'The picture, to be painted on with a mouse, a pen or a finger. What is set for it stands beside it.'
+            ? 'Picture: choose strokes. Arrows move them by a pixel, with Shift by ten; Delete deletes them.'
+            : 'Picture: paint on it with a mouse, a pen or a finger.'
         }
         onBegin={begin}
         onGo={go}

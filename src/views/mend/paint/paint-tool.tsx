@@ -57,7 +57,7 @@ const SOURCE_WORDS: Readonly<Record<PaintSource, string>> = {
   before: 'The pose before',
   after: 'The pose after',
   around: 'What is around it',
-  photo: 'The photo itself, back',
+  photo: 'Restore the photo',
 };
 
 /** What a hand does on the picture: paint in one of several ways, or choose what is painted. */
@@ -71,9 +71,9 @@ const WAYS: readonly (readonly [way: Way, word: string])[] = [
 ];
 
 const WAY_HINTS: Readonly<Record<Way, string>> = {
-  brush: 'Rub over what is to go. Shift: straight. Right button: size and softness.',
-  fill: 'Draw around what is to go: all inside is painted.',
-  keep: 'Draw around the subject: it stays, all else is painted.',
+  brush: 'Brush over what should go. Shift: straight. Right button: size and softness.',
+  fill: 'Draw around what should go: all inside is painted.',
+  keep: 'Draw around the subject: it stays, the rest is painted.',
   choose: 'Click strokes on the picture or in the list; drag them to move them.',
 };
 
@@ -146,14 +146,14 @@ function PlateFields({ film, target, off, onPlate }: PartProps & { readonly onPl
         tools={[
           {
             word: 'This photo',
-            label: 'The photo on screen shows the empty set: it is the clean plate of this scene',
+            label: 'Use the photo on screen as clean plate: it shows the empty set',
             icon: Frame,
             off: plate === photo,
             run: choosePlateHere,
           },
           {
             word: 'Make one',
-            label: 'Make a clean plate from the photos of this scene: what most of them agree on',
+            label: 'Make a clean plate from the photos of this scene',
             icon: Layers,
             off: busy,
             run: makeScenePlate,
@@ -172,7 +172,7 @@ function PlateFields({ film, target, off, onPlate }: PartProps & { readonly onPl
           onFile={(file) => void choosePlateFile(file)}
         />
       </Tools>
-      {plate && <CheckField label="Show the plate, to touch it up" checked={onPlate} onChange={showPlate} />}
+      {plate && <CheckField label="Show the plate, to retouch it" checked={onPlate} onChange={showPlate} />}
     </>
   );
 }
@@ -185,19 +185,18 @@ function FoundFields({ target, off }: Omit<PartProps, 'film'>) {
   return (
     <>
       <Tools
-        label="Found for you"
+        label="Suggestions"
         disabled={off || busy}
         tools={[
           {
-            word: areas.length > 0 ? 'Look again' : 'Look',
-            label: 'Look for what this photo shows that its clean plate does not: hands and rigs first',
+            word: areas.length > 0 ? 'Find again' : 'Find',
+            label: 'Find what this photo shows and its clean plate does not: hands, rigs',
             icon: ScanSearch,
             run: lookForAreas,
           },
           {
             word: 'Carry on',
-            label:
-              'Carry the chosen strokes, or all of this photo, to the photos behind it: they follow what moves',
+            label: 'Carry the strokes on to the next photos: they follow what moves',
             icon: FastForward,
             shortcut: 'M',
             run: carryOn,
@@ -209,7 +208,7 @@ function FoundFields({ target, off }: Omit<PartProps, 'film'>) {
           {areas.map((area, i) => (
             <li key={`${area.pixels} ${area.points[0]}`}>
               <button type="button" disabled={off} onClick={() => void takeOutArea(i)}>
-                Take out {i + 1}
+                Paint out {i + 1}
                 <span>
                   {area.fromEdge ? 'from the edge' : i === areas.length - 1 ? 'the subject?' : 'inside'}
                 </span>
@@ -219,7 +218,7 @@ function FoundFields({ target, off }: Omit<PartProps, 'film'>) {
         </ol>
       )}
       <TypedField
-        label="To the next"
+        label="Carry on to"
         text={String(carryTo)}
         parse={(typed) => parseAmount(typed, CARRY)}
         onCommit={(next) => setPaint({ carryTo: Math.round(next) })}
@@ -245,7 +244,7 @@ function BrushFields({ off }: { readonly off: boolean }) {
   return (
     <>
       <SelectField
-        label="Paint in"
+        label="Source"
         beside
         value={source}
         disabled={off}
@@ -299,10 +298,10 @@ function Painted({ film, target, off }: PartProps) {
       <h4>{target.photo.name}</h4>
       <p className={mend.hint} role="status">
         {count(strokes.length, 'stroke')}
-        {waiting > 0 && ', looking for the light of what is painted in …'}
+        {waiting > 0 && ', matching the light …'}
       </p>
       {strokes.length > 0 && <StrokeList film={film} strokes={strokes} />}
-      <CheckField label="Show what is painted" checked={!isOff} onChange={switchPaint} disabled={off} />
+      <CheckField label="Painting on" checked={!isOff} onChange={switchPaint} disabled={off} />
       <Tools
         label="Strokes of this photo"
         disabled={off}
@@ -315,7 +314,7 @@ function Painted({ film, target, off }: PartProps) {
             run: deleteStrokes,
           },
           {
-            word: 'As it came',
+            word: 'Reset',
             label: 'Delete all that is painted on the chosen photos',
             icon: Undo2,
             off: painted.length === 0,

@@ -11,10 +11,10 @@ const SHAPE_WORDS = { brush: 'brush', fill: 'outline', keep: 'subject kept' } as
 /** A stroke in a few words. */
 function strokeWords(film: Film, { from, shape }: Stroke): string {
   const how = SHAPE_WORDS[shape];
-  if (from.kind === 'photo') return `Photo back, ${how}`;
-  if (from.kind === 'around') return `From around, ${how}`;
+  if (from.kind === 'photo') return `Restored, ${how}`;
+  if (from.kind === 'around') return `From around it, ${how}`;
   const other = photosById(film).get(from.photoId);
-  if (!other) return `Its picture is not in the film, ${how}`;
+  if (!other) return `Its photo is not in the film, ${how}`;
   return `${from.kind === 'plate' ? 'Plate' : other.name}, ${how}`;
 }
 

@@ -2,6 +2,7 @@ import { heicTo } from 'heic-to/csp';
 import { heifProfile } from '../../../../core/picture/heif';
 import type { Pixels } from '../../../../core/picture/pixels';
 import { inSrgb, type ForeignPicture } from './foreign-picture';
+import { ToldError } from '../../../../core/time/told-error';
 
 /**
  * The main picture of a HEIC file, turned as the file says; telephones tag theirs with a wider profile than sRGB.
@@ -12,7 +13,7 @@ export async function decodeHeic(bytes: Uint8Array<ArrayBuffer>): Promise<Foreig
   try {
     const { width, height } = bitmap;
     const context = new OffscreenCanvas(width, height).getContext('2d', { willReadFrequently: true });
-    if (!context) throw new Error('there is no drawing surface for it');
+    if (!context) throw new ToldError('there is no drawing surface for it');
     context.drawImage(bitmap, 0, 0);
     const { data } = context.getImageData(0, 0, width, height);
     const profile = heifProfile(bytes);

@@ -1,5 +1,6 @@
 import LibRaw from 'libraw-wasm';
 import type { Pixels } from '../../../../core/picture/pixels';
+import { ToldError } from '../../../../core/time/told-error';
 
 /**
  * A camera raw file developed with the camera's own white balance to sRGB, turned as the file says.
@@ -17,7 +18,7 @@ export async function decodeRaw(bytes: Uint8Array<ArrayBuffer>): Promise<Pixels>
       noAutoBright: true,
     });
     const image = await raw.imageData();
-    if (!image) throw new Error('no picture came out of it');
+    if (!image) throw new ToldError('no picture came out of it');
     const { width, height, data, colors } = image;
     const rgba = new Uint8Array(width * height * 4).fill(255);
     for (let i = 0, o = 0; o < rgba.length; i += colors, o += 4) {

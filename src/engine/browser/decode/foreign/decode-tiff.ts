@@ -2,6 +2,7 @@ import { decode, decodeImage, toRGBA8 } from 'utif2';
 import { inSrgb, type ForeignPicture } from './foreign-picture';
 import { tiffFault } from '../../../../core/picture/tiff-fault';
 import { MOST_PIXELS, type Pixels } from '../../../../core/picture/pixels';
+import { ToldError } from '../../../../core/time/told-error';
 
 /** TIFF 6.0, tag 262: photometric interpretation of separated inks. */
 const INKS = 5;
@@ -28,21 +29,21 @@ function lightOfInks(inks: ArrayLike<number>, samples: number, pixels: number): 
 export async function decodeTiff(bytes: Uint8Array<ArrayBuffer>): Promise<ForeignPicture> {
   const buffer = bytes.buffer.slice(bytes.byteOffset, bytes.byteOffset + bytes.byteLength);
   const fault = tiffFault(bytes);
-  if (fault !== undefined) throw new Error(fault);
+  if (fault !== undefined) throw new ToldError(fault);
   const [page] = decode(buffer);
-  if (!page) throw new Error('it has no page');
+  if (!page) throw new ToldError('it has no page');
   const tag = (number: number): number | undefined =>
     (page[`t${number}`] as readonly number[] | undefined)?.[0];
   if (tag(262) === INKS && (tag(258) ?? 1) > 8)
-    throw new Error('it has inks (CMYK) at 16 bits, which Kermis cannot convert; save it as RGB');
+    throw new ToldError('it has inks (CMYK) at 16 bits, which Kermis cannot convert; save it as RGB');
   if ((tag(256) ?? 0) * (tag(257) ?? 0) > MOST_PIXELS)
-    throw new Error(`it is ${tag(256)} × ${tag(257)} pixels, more than can be decoded here`);
+    throw new ToldError(`it is ${tag(256)} × ${tag(257)} pixels, more than can be decoded here`);
   decodeImage(buffer, page);
   const { width, height } = page;
   const inks = tag(262) === INKS;
   const data = inks ? lightOfInks(page.data, tag(277) ?? 4, width * height) : toRGBA8(page);
   if (!(width > 0 && height > 0) || data.length !== width * height * 4)
-    throw new Error('its picture is damaged');
+    throw new ToldError('its picture is damaged');
   const pixels: Pixels = { width, height, order: 'RGBA', data };
   if (inks) return { ...pixels, approximate: 'inks' };
   const profile = page[PROFILE] as ArrayLike<number> | undefined;

@@ -5,6 +5,7 @@ import { setView } from '../../../../core/shoot/stand-in/set-view';
 import { SET_SHAPES } from '../../../../core/shoot/stand-in/set-shapes';
 import { grainTile, lightOfPicture, type ShotLight } from '../../../../core/shoot/stand-in/shot-light';
 import { codeShapes } from '../../../../core/shoot/stand-in/state-code';
+import { ToldError } from '../../../../core/time/told-error';
 
 type Context = OffscreenCanvasRenderingContext2D;
 
@@ -15,7 +16,7 @@ const ROOM = 0.9;
 
 function drawing(size: Size): Context {
   const context = new OffscreenCanvas(size.width, size.height).getContext('2d');
-  if (!context) throw new Error('The browser gives no drawing surface for the stand-in.');
+  if (!context) throw new ToldError('The browser gives no drawing surface for the stand-in.');
   return context;
 }
 

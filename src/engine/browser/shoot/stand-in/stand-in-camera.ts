@@ -6,6 +6,7 @@ import { photoSizes } from '../../../../core/shoot/stand-in/set-view';
 import { driftOf } from '../../../../core/shoot/stand-in/shot-light';
 import type { Camera, CameraEvents, CameraName, CameraWish, TakingWay } from '../camera';
 import type { SetState, StandInWorker } from './stand-in.worker';
+import { ToldError } from '../../../../core/time/told-error';
 
 /** The camera that ships with the app. */
 export const STAND_IN_CAMERA: CameraName = {
@@ -77,7 +78,7 @@ export class StandInCamera implements Camera {
       this.#fail = reject;
       this.#thread.addEventListener('error', (event) => {
         event.preventDefault();
-        reject(new Error('The stand-in camera could not be started. Reload the page and try again.'));
+        reject(new ToldError('The stand-in camera could not be started. Reload the page and try again.'));
       });
     });
     this.#failed.catch(() => undefined);
@@ -115,7 +116,7 @@ export class StandInCamera implements Camera {
     // As the set stands now, whatever becomes of it before the photo is drawn.
     const state = this.#state();
     await new Promise((resolve) => setTimeout(resolve, DELAY));
-    if (this.#isGone) throw new Error('The camera was unplugged before it took the photo.');
+    if (this.#isGone) throw new ToldError('The camera was unplugged before it took the photo.');
     return Promise.race([this.#remote.take(state, this.photoSize, way), this.#failed]);
   }
 
@@ -123,7 +124,7 @@ export class StandInCamera implements Camera {
   unplug(): void {
     if (this.#isGone) return;
     this.#isGone = true;
-    this.#fail(new Error('The camera was unplugged before it took the photo.'));
+    this.#fail(new ToldError('The camera was unplugged before it took the photo.'));
     this.#thread.terminate();
     this.#events.onGone('unplugged');
   }

@@ -6,6 +6,7 @@ import type { ShotLight } from '../../../../core/shoot/stand-in/shot-light';
 import { encodePicture } from '../encode-picture';
 import type { TakingWay } from '../camera';
 import { SetDrawing } from './draw-set';
+import { ToldError } from '../../../../core/time/told-error';
 
 /** How the set stands, and in which light. */
 export interface SetState {
@@ -53,7 +54,7 @@ function photoDrawing(size: Size): SetDrawing {
 function drawPhoto({ puppet, light }: SetState, size: Size, { frames }: TakingWay): OffscreenCanvas {
   const canvas = new OffscreenCanvas(size.width, size.height);
   const context = canvas.getContext('2d', { willReadFrequently: true });
-  if (!context) throw new Error('The browser gives no drawing surface for a photo.');
+  if (!context) throw new ToldError('The browser gives no drawing surface for a photo.');
   const drawing = photoDrawing(size);
   const drawn = Array.from({ length: frames }, () => {
     drawing.draw(context, puppet, light, pictures++);

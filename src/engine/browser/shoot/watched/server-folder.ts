@@ -2,6 +2,7 @@ import Joi from 'joi';
 import { LONGEST_NAME } from '../../../../core/film/bounds';
 import type { ListedFile } from '../../../../core/shoot/watched-files';
 import type { WatchedPlace } from './watched-place';
+import { ToldError } from '../../../../core/time/told-error';
 
 interface Told extends ListedFile {
   readonly id: number;
@@ -30,9 +31,9 @@ interface Answer {
 
 async function ask(): Promise<Required<Answer> | undefined> {
   const response = await fetch('/api/watch', { cache: 'no-store' });
-  if (!response.ok) throw new Error('The server’s folder cannot be read.');
+  if (!response.ok) throw new ToldError('The server’s folder cannot be read.');
   const read: Joi.ValidationResult<Answer> = schema.validate(await response.json());
-  if (read.error) throw new Error('The server’s folder cannot be read.');
+  if (read.error) throw new ToldError('The server’s folder cannot be read.');
   const { name, ...list } = read.value;
   return name === undefined ? undefined : { name, ...list };
 }
@@ -46,7 +47,7 @@ export async function serverFolder(): Promise<WatchedPlace | undefined> {
     name: first.name,
     async list() {
       const told = await ask();
-      if (!told) throw new Error('The server no longer watches a folder.');
+      if (!told) throw new ToldError('The server no longer watches a folder.');
       ids = new Map(told.files.map(({ id, name }) => [name, id]));
       return {
         files: told.files.map(({ name, bytes, writtenAt }) => ({ name, bytes, writtenAt })),
@@ -55,7 +56,7 @@ export async function serverFolder(): Promise<WatchedPlace | undefined> {
     },
     async read(name) {
       const response = await fetch(`/api/watch/${ids.get(name) ?? -1}`, { cache: 'no-store' });
-      if (!response.ok) throw new Error('It is gone.');
+      if (!response.ok) throw new ToldError('It is gone.');
       return new File([await response.blob()], name);
     },
   };
