@@ -371,7 +371,10 @@ test('a full store: the film so far stays whole, and the app says what to do', a
   await expect.poll(async () => (await counter(page)).frames).toBe(8);
   await tickets(page).nth(0).click();
   await page.keyboard.press('9');
-  await page.getByRole('alert').filter({ hasText: 'No room left: the last changes are not saved.' }).waitFor();
+  await page
+    .getByRole('alert')
+    .filter({ hasText: 'No room left: the last changes are not saved.' })
+    .waitFor();
   await expect.poll(async () => (await counter(page)).frames).toBe(15);
   // What was kept before is whole.
   const other = await page.context().newPage();
@@ -449,9 +452,7 @@ test('a part of the app that cannot be loaded is named in a sentence, and its jo
   await page.route(/(picture|sound|print|out)\.worker.*\.js/, (route) => route.abort());
   await chooseFiles(page, await numbered(3, 1));
   await page.getByRole('button', { name: /^Add \d/ }).click();
-  await expect
-    .poll(() => notes(page))
-    .toContain('Kermis stopped while it had to make pictures.');
+  await expect.poll(() => notes(page)).toContain('Kermis stopped while it had to make pictures.');
   await putNotesAway(page);
   const pause = page.getByRole('button', { name: 'Pause', exact: true });
   if (await pause.isVisible()) await pause.click();
@@ -460,15 +461,11 @@ test('a part of the app that cannot be loaded is named in a sentence, and its jo
   await page.getByTestId('choose-sounds').setInputFiles([wavOfFloats('bell.wav', click())]);
   await expect
     .poll(() => notes(page))
-    .toMatch(
-      /bell\.wav could not be read\. Kermis stopped while it had to read sounds\..*It was left out\./,
-    );
+    .toMatch(/bell\.wav could not be read\. Kermis stopped while it had to read sounds\..*It was left out\./);
 
   await page.getByRole('button', { name: 'Print', exact: true }).click();
   await page.getByRole('button', { name: 'Print the film' }).click();
-  await page
-    .getByText(/Kermis stopped while it had to (print|make frames|make pictures)\./)
-    .waitFor();
+  await page.getByText(/Kermis stopped while it had to (print|make frames|make pictures)\./).waitFor();
   // What needs none of them still works.
   await page.getByRole('button', { name: 'Time', exact: true }).click();
   await tickets(page).first().click();
@@ -488,9 +485,7 @@ longTest(
     await isKept(page);
     await page.route(/(mix|check)\.worker.*\.js/, (route) => route.abort());
     await page.reload();
-    await expect
-      .poll(() => notes(page))
-      .toContain('Kermis stopped while it had to look through the stores.');
+    await expect.poll(() => notes(page)).toContain('Kermis stopped while it had to look through the stores.');
     await putNotesAway(page);
     await page.keyboard.press('Space');
     await expect

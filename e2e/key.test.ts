@@ -134,9 +134,7 @@ test('a photo of the film stands behind, in the subject’s light; once it is ta
   await page.getByText('This background is not in the film any more.').waitFor();
   await expect.poll(() => farFrom(page, BLACK)).toBe(0);
   await page.keyboard.press('Control+z');
-  await page
-    .getByText('This background is not in the film any more.')
-    .waitFor({ state: 'detached' });
+  await page.getByText('This background is not in the film any more.').waitFor({ state: 'detached' });
   expect(complaints).toEqual([]);
 });
 

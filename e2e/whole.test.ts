@@ -97,9 +97,7 @@ test('stores that were cleared are made again where that can be; what cannot is 
   await page.getByRole('button', { name: 'Print', exact: true }).click();
   await page.getByRole('button', { name: 'Print the film' }).click();
   await page
-    .getByText(
-      /Not printed: PICT1\.JPG, PICT2\.JPG, PICT3\.JPG and 1 more are missing in this browser/,
-    )
+    .getByText(/Not printed: PICT1\.JPG, PICT2\.JPG, PICT3\.JPG and 1 more are missing in this browser/)
     .waitFor();
   await page.getByRole('button', { name: /from the list$/ }).click();
   await putAway();

@@ -99,7 +99,8 @@ function RateQuestion({ film, to, onDone }: RateQuestionProps) {
       {seconds && grown && (
         <>
           <p>
-            To keep the seconds, {count(seconds.tooShort, 'pose')} {seconds.tooShort === 1 ? 'gets' : 'get'} too short.{unrolled}
+            To keep the seconds, {count(seconds.tooShort, 'pose')} {seconds.tooShort === 1 ? 'gets' : 'get'}{' '}
+            too short.{unrolled}
           </p>
           {seconds.frames > 0 && (
             <Button onClick={() => take(seconds)}>

@@ -59,7 +59,9 @@ export function WatchPanel() {
           </p>
           {stayed > 0 && (
             <>
-              <p className={styles.hint}>{count(stayed, 'file')} {stayed === 1 ? 'was' : 'were'} there before.</p>
+              <p className={styles.hint}>
+                {count(stayed, 'file')} {stayed === 1 ? 'was' : 'were'} there before.
+              </p>
               <Button onClick={bringInBefore}>Add those that are missing</Button>
             </>
           )}

@@ -102,8 +102,8 @@ export function IntakeView({ intake }: { readonly intake: Intake }) {
             <Incoming />
             {!coming && rows.length < intake.asked && (
               <p>
-                Stopped after {rows.length} of {count(intake.asked, 'file')}. Add the same ones again for
-                the rest.
+                Stopped after {rows.length} of {count(intake.asked, 'file')}. Add the same ones again for the
+                rest.
               </p>
             )}
             {!coming && (
