@@ -116,6 +116,9 @@ test('axe-core finds nothing on any main view, by daylight and in the dark', asy
   await page.getByRole('button', { name: 'All shortcuts' }).click();
   expect(await wrong(page, PART), 'keys').toEqual([]);
   await page.keyboard.press('Escape');
+  await page.keyboard.press('F1');
+  expect(await wrong(page, PART), 'the guide').toEqual([]);
+  await page.keyboard.press('Escape');
   await page.getByRole('button', { name: 'All films' }).click();
   await page
     .getByRole('button', { name: /Untitled film/ })

@@ -78,11 +78,31 @@ test('a dialog takes what is typed where a person would type', async () => {
   expect(complaints).toEqual([]);
 });
 
-test('all keys are on a sheet that is one key away', async () => {
+test('all shortcuts are on a sheet that is one key away, those of the stage first, found by typing', async () => {
   const { page, complaints } = await sixPoses();
   await page.keyboard.press('?');
-  await page.getByRole('dialog', { name: 'Shortcuts' }).getByText('Reverse the chosen poses').waitFor();
+  const sheet = page.getByRole('dialog', { name: 'Shortcuts' });
+  await expect.poll(() => sheet.locator('h3').first().textContent()).toBe('Time, Mend, Sound: play');
+  await page.keyboard.type('reverse');
+  await expect
+    .poll(() => sheet.getByRole('definition').allTextContents())
+    .toEqual(['Reverse the chosen poses', 'Reverse the chosen cues']);
   await page.keyboard.press('Escape');
   await page.getByRole('dialog').waitFor({ state: 'detached' });
+  expect(complaints).toEqual([]);
+});
+
+test('a question mark on a panel opens the guide at its chapter; Escape leads back to it', async () => {
+  const { page, complaints } = await sixPoses();
+  await page.getByRole('button', { name: 'Flags', exact: true }).click();
+  const help = page.getByRole('button', { name: 'Help: Flags' });
+  await help.click();
+  const guide = page.getByRole('dialog', { name: 'Guide' });
+  await guide.getByRole('article', { name: 'Flags' }).getByText('Flag this frame').waitFor();
+  await guide.getByRole('button', { name: 'Steady', exact: true }).click();
+  await guide.getByRole('article', { name: 'Steady' }).getByText('Click a point').waitFor();
+  await page.keyboard.press('Escape');
+  await guide.waitFor({ state: 'detached' });
+  await expect.poll(() => help.evaluate((element) => element === document.activeElement)).toBe(true);
   expect(complaints).toEqual([]);
 });

@@ -25,7 +25,7 @@ export function KeySheet({ onClose }: { readonly onClose: () => void }) {
   const stage = useShell((state) => state.stage);
   const [typed, setTyped] = useState('');
   const { keys, hasCues } = STAGE_VIEWS[stage];
-  const own: readonly KeyPlace[] = [...(hasCues ? (['cues'] as const) : []), ...keys()];
+  const own: readonly KeyPlace[] = [...keys(), ...(hasCues ? (['cues'] as const) : [])];
   const places = [...new Set([...own.filter((place) => place !== 'anywhere'), ...Object.keys(PLACES)])];
   const words = typed.toLowerCase().split(/\s+/).filter(Boolean);
   const found = (places as readonly KeyPlace[]).flatMap((place) => {
