@@ -11,7 +11,7 @@ import { framingOf, type PoseFraming } from './crop-of';
 import { photosById, type Film, type FilmSettings, type Photo, type Pose } from './film';
 import { lookStepsOf } from './look-of';
 import { behindOf, cutOf, keyOf } from './key-of';
-import { unmendedFilm } from './unmended-film';
+import { unmendedFilm, unmendedPose } from './unmended-film';
 import { ownMap } from './own-map';
 import { paintOf } from './paint-of';
 import { photoStepsOf } from './photo-mends';
@@ -146,13 +146,5 @@ export function photoRecipe(photo: Photo, film?: Film): PlainRecipe {
 }
 
 /** What a pose looked like before it was mended: its photo placed as the film places it, and all of it. */
-export function unmendedRecipeOf(film: Film, pose: Pose): Recipe | undefined {
-  const plain = unmendedFilm(film);
-  return recipeOf(plain, {
-    ...pose,
-    crop: undefined,
-    cameraMove: undefined,
-    look: undefined,
-    key: undefined,
-  });
-}
+export const unmendedRecipeOf = (film: Film, pose: Pose): Recipe | undefined =>
+  recipeOf(unmendedFilm(film), unmendedPose(pose));

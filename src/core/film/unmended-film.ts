@@ -1,4 +1,4 @@
-import type { Film, Photo } from './film';
+import type { Film, Photo, Pose } from './film';
 import { mapPoses, mapScenes } from './items';
 import { fileOf } from './photo-picture';
 
@@ -26,14 +26,19 @@ export function unmendedFilm(film: Film): Film {
     films.set(
       film,
       (plain = {
-        ...without(film, ['crop', 'cameraMove', 'look', 'key', 'drawings']),
+        ...without(film, MARKS),
         photos: film.photos.map(unmendedPhoto),
       }),
     );
   return plain;
 }
 
-type Mark = 'crop' | 'cameraMove' | 'look' | 'key' | 'drawings';
+/** Fields of poses, scenes and settings by which the picture is mended. */
+const MARKS = ['crop', 'cameraMove', 'look', 'key', 'drawings'] as const;
+type Mark = (typeof MARKS)[number];
+
+/** A pose as it looks without what was mended of it; itself where nothing was. */
+export const unmendedPose = (pose: Pose): Pose => unmarked(pose, MARKS);
 
 /** The same thing without some marks; itself where it has none of them. */
 function unmarked<T extends Partial<Record<Mark, unknown>>>(thing: T, marks: readonly Mark[]): T {
