@@ -38,7 +38,7 @@ export function KeySheet({ onClose }: { readonly onClose: () => void }) {
   return (
     <Dialog title="Shortcuts" wide onClose={onClose}>
       <input
-        type="search"
+        type="text"
         className={styles.findKey}
         aria-label="Find a shortcut"
         placeholder="Find a shortcut"
