@@ -1,5 +1,6 @@
 import { execFile } from 'node:child_process';
 import { mkdtemp, rm, writeFile } from 'node:fs/promises';
+import { renameSync } from 'node:fs';
 import { promisify } from 'node:util';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -148,8 +149,12 @@ test('a folder that the server watches: photos come in as they are complete, in 
     await page.getByRole('button', { name: /^Watch the server’s/ }).click();
     await page.getByTestId('watched').waitFor();
     // Two at once, the higher number first; and one that is no photo.
-    await writeFile(join(folder, 'SHOT0010.JPG'), photo(1));
-    await writeFile(join(folder, 'SHOT0009.JPG'), photo(0));
+    // A look between the two, on a busy machine, would find the higher one alone.
+    const aside = await mkdtemp(join(tmpdir(), 'kermis-written-'));
+    const shots = ['SHOT0010.JPG', 'SHOT0009.JPG'];
+    await Promise.all(shots.map((name, i) => writeFile(join(aside, name), photo(1 - i))));
+    for (const name of shots) renameSync(join(aside, name), join(folder, name));
+    await rm(aside, { recursive: true });
     await writeFile(join(folder, 'list.txt'), 'words');
     await expect
       .poll(async () =>
