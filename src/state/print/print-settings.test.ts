@@ -140,7 +140,7 @@ describe('a print straight to the disk', () => {
     await printToDisk(orders());
     await printToDisk(orders({ kind: 'png' }));
     expect(printLater).not.toHaveBeenCalled();
-    vi.mocked(pickFile).mockRejectedValue(new ToldError('The disk is write-protected..'));
+    vi.mocked(pickFile).mockRejectedValue(new ToldError('The disk is write-protected.'));
     await printToDisk(orders());
     expect(said()).toBe('It cannot be saved there. The disk is write-protected. Choose another place.');
   });
