@@ -202,7 +202,7 @@ export const JOBS: readonly Job[] = [
       await button(page, 'Cue').click();
       await page.locator('[data-cue=wait]').click();
       await page.locator('[data-cue=for-me]').click({ modifiers: ['Control'] });
-      await page.getByLabel('Tied to').selectOption('the time of the film');
+      await page.getByRole('combobox', { name: 'Tied to' }).selectOption('the time of the film');
       await showTime(page);
     },
     before: async (hand) => {

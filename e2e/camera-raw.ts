@@ -53,7 +53,7 @@ export function cameraRaw(rgb: Buffer, width: number, height: number): Buffer {
     { tag: 262, type: 'short', values: [32_803] },
     { tag: 271, type: 'ascii', values: letters('Shoebox') },
     { tag: 272, type: 'ascii', values: letters('Shoebox Four') },
-    // Where the strip begins is known when all else is laid out.
+    // The strip’s offset follows from the sizes of all other entries.
     { tag: 273, type: 'long', values: [0] },
     { tag: 274, type: 'short', values: [1] },
     { tag: 277, type: 'short', values: [1] },

@@ -85,7 +85,7 @@ test('parts are drawn that always stay or go; a pose by itself is left out, and 
   await dragOver(page, around);
   await page.getByText('2: always dropped').waitFor();
   await expect.poll(() => farFrom(page, BLACK)).toBe(0);
-  // What always goes is taken out again, and the part stays.
+  // Deleting the “dropped” outline brings its part back.
   await page.getByRole('button', { name: 'Delete part 2' }).click();
   await expect.poll(() => farFrom(page, BLACK)).toBeGreaterThan(60);
   await page.getByRole('button', { name: 'Delete part 1' }).click();

@@ -9,7 +9,7 @@ import { makeFrame } from '../src/engine/print/make-frame';
 import { printVideo } from '../src/engine/print/print-video';
 import { PRINT_KINDS } from '../src/core/print/print-kinds';
 
-/** What comes out of a print of raw frames and samples. */
+/** Raw frames and samples of a print. */
 export interface RawPrint {
   /** SHA-256 of each frame's I420. */
   readonly frames: readonly string[];

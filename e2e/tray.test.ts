@@ -168,7 +168,7 @@ test('what no film uses is freed when asked, with its figure, but not under the 
   await page.getByRole('button', { name: /^Free/ }).click();
   await expect.poll(() => notes(page)).toMatch(/^\d+(\.\d)? kB freed: 1 photo that no film used\./);
   await expect.poll(() => page.getByRole('button', { name: /^Free/ }).count()).toBe(0);
-  // What was done named the photo that is gone: it can no longer be undone.
+  // Steps that name the deleted photo cannot be undone any more.
   await putNotesAway(page);
   await page.goBack();
   await page.getByRole('button', { name: 'Time', exact: true }).click();

@@ -128,7 +128,7 @@ const killOpening: Kill = async (base, { film, filmPhotos }, next) => {
     await victim.page.getByTestId('choose-photos').setInputFiles(film);
     if (films === 1)
       await victim.page
-        .getByRole('button', { name: cut ? 'Add the rest' : 'Open the one that is here' })
+        .getByRole('button', { name: cut ? 'Add the rest' : 'Open the one that is here', exact: true })
         .click();
     await victim.page.getByTestId('counter').waitFor();
     await victim.page

@@ -35,7 +35,7 @@ test('stages, holds in seconds, there and back, words, levels and the print are 
   await expect.poll(() => stageShown(page)).toBe('Sound');
   await page.locator('[data-cue=wait]').click();
   await page.locator('[data-cue=for-me]').click({ modifiers: ['Control'] });
-  await page.getByLabel('Tied to').selectOption('the time of the film');
+  await page.getByRole('combobox', { name: 'Tied to' }).selectOption('the time of the film');
   await page.getByRole('button', { name: 'Words', exact: true }).click();
   await page.getByRole('button', { name: 'Mark the words' }).click();
   await page.getByRole('button', { name: 'Go to the word on frame 168' }).waitFor();

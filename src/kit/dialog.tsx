@@ -8,7 +8,7 @@ interface DialogProps {
   readonly onClose: () => void;
   /** For pictures rather than words. */
   readonly wide?: boolean;
-  /** What stands beside its cross. */
+  /** Further controls of the title bar, before the close button. */
   readonly aside?: ReactNode;
   /** Keys pressed anywhere within, Escape aside. */
   readonly onKeyDown?: ((event: KeyboardEvent) => void) | undefined;

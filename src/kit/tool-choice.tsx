@@ -6,7 +6,7 @@ import styles from './tool-choice.module.css';
 export interface ChoosableTool<Id extends string> {
   readonly id: Id;
   readonly title: string;
-  /** What it does, as a tip. */
+  /** Tip of its sign, such as `Stop shaking and bumps`. */
   readonly does: string;
   readonly icon: LucideIcon;
   readonly body: ReactNode;

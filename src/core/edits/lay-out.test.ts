@@ -126,7 +126,7 @@ describe('order', () => {
       ['scene 2', ordered.slice(2, 4)],
       ['scene 10', ordered.slice(4)],
     ]);
-    // What comes later: into its folder by number, or as a scene of its own.
+    // Later photos go into their folder’s scene by number, or into a scene of their own.
     const later = [...within('scene 1', '0003.jpg'), ...within('scene 3', '0001.jpg')];
     const longer = applyEdit(film, layOutEdit(film, orderRows(later, 'number'), DEFAULT_LAY_OUT, freshId));
     expect(longer.scenes.map(({ name, items }) => [name, items.length])).toEqual([

@@ -20,7 +20,7 @@ const middle = (samples: Float32Array): Float32Array => samples.subarray(8000, -
 const power = (samples: Float32Array): number => samples.reduce((sum, x) => sum + x * x, 0) / samples.length;
 const dB = (ratio: number): number => 10 * Math.log10(ratio);
 
-/** What is left of a tone when the exact one is taken away, against the tone. */
+/** Error of a resampled tone against the exact one, as a part of the tone. */
 const errorOf = (out: Float32Array, hertz: number): number => {
   const exact = sine(hertz, SAMPLE_RATE).subarray(0, out.length);
   return dB(power(middle(out.map((x, i) => x - (exact[i] ?? 0)))) / power(middle(exact)));

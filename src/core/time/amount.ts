@@ -5,7 +5,7 @@ import { err, ok, type Result } from './result';
 export interface Amount {
   /** What it is called on screen, and what it counts, in the plural. */
   readonly label: string;
-  /** What it does, for a tip, where its name does not tell. */
+  /** Tip for a label that does not explain itself. */
   readonly does?: string;
   readonly unit: string;
   readonly least: number;

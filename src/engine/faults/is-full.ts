@@ -1,5 +1,5 @@
 /**
- * Whether an error means that there was no room to store something: the quota of this site is used up, or the disk is
+ * True for errors of a full store: the quota of this site is used up, or the disk is
  * full, for which Chromium reports a failed write.
  */
 export function isFull(error: unknown): boolean {

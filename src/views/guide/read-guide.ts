@@ -14,7 +14,7 @@ export interface GuidePart {
 }
 
 /**
- * Reads `docs/guide.md`: parts are headed by `##`, their chapters by `###`. What stands before the first part is for readers of the file.
+ * Parses `docs/guide.md`: parts are headed by `##`, their chapters by `###`. Text before the first part is skipped.
  *
  * @example readGuide('## Mend\n\n### Light\n\nTakes **flicker** out.')[0]?.chapters[0]?.html // '<p>Takes <strong>flicker</strong> out.</p>\n'
  */

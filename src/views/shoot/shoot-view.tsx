@@ -1,4 +1,4 @@
-import { useEffect, useRef, type ComponentType } from 'react';
+import { useEffect, useRef } from 'react';
 import Video from 'lucide-react/icons/video';
 import { Button } from '../../kit/button';
 import { useFilm } from '../../state/document/document';
@@ -16,7 +16,7 @@ import { stopTaking, useTake } from '../../state/shoot/take';
 import { STAND_IN_CAMERA } from '../../engine/browser/shoot/stand-in/stand-in-camera';
 import { TallFrame } from '../frame/tall-frame';
 import { Tabs } from '../../kit/tabs';
-import type { GuideChapter } from '../../state/shell/guide';
+import type { SideTab } from '../frame/side-tab';
 import { SHOOT_PANELS, setShootPanel, useShootPanel, type ShootPanel } from '../../state/shoot/shoot-panel';
 import { restoreReference } from '../../state/shoot/reference';
 import { BurstChooser } from './burst-chooser';
@@ -29,9 +29,7 @@ import { ShootTools } from './shoot-tools';
 import styles from './shoot.module.css';
 import { TakeBar } from './take-bar';
 
-const PANELS: Readonly<
-  Record<ShootPanel, { readonly label: string; readonly View: ComponentType; readonly guide: GuideChapter }>
-> = {
+const PANELS: Readonly<Record<ShootPanel, SideTab>> = {
   camera: { label: 'Camera', View: CameraPanel, guide: 'camera' },
   see: { label: 'View', View: SeePanel, guide: 'view' },
   heard: { label: 'Cues', View: HeardPanel, guide: 'comingUp' },

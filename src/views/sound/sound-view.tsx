@@ -1,8 +1,7 @@
-import type { ComponentType } from 'react';
 import { scheduleOf } from '../../core/film/schedule';
 import { Tabs } from '../../kit/tabs';
+import type { SideTab } from '../frame/side-tab';
 import { useFilm } from '../../state/document/document';
-import type { GuideChapter } from '../../state/shell/guide';
 import { setShell, SOUND_PANELS, useShell, type SoundPanel } from '../../state/shell/shell';
 import { StageFrame } from '../frame/stage-frame';
 import { NoPoses } from '../no-poses';
@@ -17,9 +16,7 @@ import { SoundList } from './sound-list';
 import { TranscriptPanel } from './transcript-panel';
 import styles from './sound.module.css';
 
-const PANELS: Readonly<
-  Record<SoundPanel, { readonly label: string; readonly View: ComponentType; readonly guide: GuideChapter }>
-> = {
+const PANELS: Readonly<Record<SoundPanel, SideTab>> = {
   cue: { label: 'Cue', View: CuePanel, guide: 'cue' },
   words: { label: 'Words', View: TranscriptPanel, guide: 'words' },
   beat: { label: 'Beat', View: BeatPanel, guide: 'beat' },

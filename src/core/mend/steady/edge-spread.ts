@@ -16,7 +16,7 @@ function spanOf(values: readonly number[]): number {
 }
 
 /**
- * Whether the still edges of a plain picture tell where it lies: they reach over most of it and run in more than one
+ * True where the still edges of a plain picture determine its position: they reach over most of it and run in more than one
  * direction. Else they are one subject that moved as a whole, or a horizon.
  */
 export function areEdgesSpread(samples: Samples, fit: Fit, { width, height }: Size): boolean {

@@ -222,7 +222,7 @@ export function costOf({ residuals: { left, inside } }: Fit, width: number): num
   return cost / left.length;
 }
 
-/** Whether a sample lies inside the photo and stands still there. */
+/** True for a sample inside the photo whose residual is that of a still one. */
 export const isStill = ({ residuals: { left, inside }, width }: Fit, i: number): boolean =>
   inside[i] === 1 && Math.abs(left[i] as number) < 3 * width;
 
